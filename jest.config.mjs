@@ -1,0 +1,29 @@
+const shared = {
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons', 'require', 'default'] },
+  transform: {
+    '^.+\\.(t|j)sx?$': [
+      '@swc/jest',
+      {
+        module: { type: 'commonjs' },
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false, react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
+  transformIgnorePatterns: ['/node_modules/(?!comlink)'],
+};
+const project = (name, folder, more = {}) => ({ ...shared, displayName: name, rootDir: folder, testMatch: ['<rootDir>/**/*.test.ts', '<rootDir>/**/*.test.tsx'], testPathIgnorePatterns: ['/dist/', '/node_modules/'], ...more });
+
+export default {
+  projects: [
+    project('core', 'packages/core/src'),
+    project('cli', 'apps/cli/src'),
+    project('server', 'apps/server/src'),
+    project('web', 'apps/web/src'),
+    project('e2e', 'e2e'),
+  ],
+};

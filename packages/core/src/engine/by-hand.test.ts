@@ -1,0 +1,188 @@
+import { describe, expect, test } from '@jest/globals';
+import { dummy, eventsOf, fought, unit } from '../testing/builders';
+
+/**
+ * Results that can be worked out by hand. At every step length they must come out to the microsecond: a designer whose
+ * numbers depend on the step can trust none of them.
+ */
+describe.each([0.1, 0.05, 0.01])('worked by hand, at a step of %s s', (step) => {
+  test('1: health 100, hits of 12 each 0.4 s: nine hits, killed 3.2 s after the first', () => {
+    // ⌈100 / 12⌉ = 9 hits; (9 − 1) × 0.4 = 3.2.
+    const striker = unit({
+      id: 'striker',
+      attacks: [{ id: 'blow', beat: { windup: 0.1, active: 0.1, recovery: 0.1, cooldown: 0.4 }, effects: { damage: { amount: 12 } } }],
+    });
+    const { log, outcome } = fought({ party: [dummy('target', 100)], enemies: [{ unit: striker }] }, 1, step);
+    const hits = eventsOf(log, 'hit');
+    expect(hits).toHaveLength(9);
+    expect(hits.map(({ time }) => time)).toEqual([0.1, 0.5, 0.9, 1.3, 1.7, 2.1, 2.5, 2.9, 3.3]);
+    expect(eventsOf(log, 'death')[0].time - hits[0].time).toBeCloseTo(3.2, 12);
+    expect(hits[8]).toMatchObject({ a: 4, b: 8, c: 12 }); // 100 − 8 × 12 = 4 left, 8 overkill
+    expect(outcome).toBe('partyDown');
+  });
+
+  test('2: an interval of 0.12 s with the first at 0 gives 500 shots in [0, 60)', () => {
+    const gunner = unit({
+      id: 'gunner',
+      attacks: [{ id: 'shot', delivery: 'hitscan', beat: { cooldown: 0.12 }, effects: { damage: { amount: 1 } } }],
+    });
+    const { log } = fought({ party: [dummy('target', 1e6)], enemies: [{ unit: gunner }], limit: 61 }, 1, step);
+    const shots = eventsOf(log, 'start').filter(({ time }) => time < 60);
+    expect(shots).toHaveLength(500);
+    // Repeats fall at start + i × every, never by adding up.
+    expect(shots[499].time).toBe(59.88);
+  });
+
+  test('3: wind-up 0.4, active 0.9 every 0.15, recovery 0.25, cooldown 0.7 from the end: six hits a cycle of 2.25 s', () => {
+    const sweeper = unit({
+      id: 'sweeper',
+      attacks: [
+        {
+          id: 'sweep',
+          beat: { windup: 0.4, active: 0.9, every: 0.15, recovery: 0.25, cooldown: 0.7, cooldownFrom: 'end' },
+          hits: { perTarget: 'every' },
+          effects: { damage: { amount: 1 } },
+        },
+      ],
+    });
+    const { log } = fought({ party: [dummy('target', 1e6)], enemies: [{ unit: sweeper }], limit: 20 }, 1, step);
+    expect(
+      eventsOf(log, 'start')
+        .slice(0, 4)
+        .map(({ time }) => time),
+    ).toEqual([0, 2.25, 4.5, 6.75]);
+    expect(
+      eventsOf(log, 'hit')
+        .slice(0, 7)
+        .map(({ time }) => time),
+    ).toEqual([0.4, 0.55, 0.7, 0.85, 1, 1.15, 2.65]);
+  });
+
+  test('8: a window of 0.4 on any hit and attackers hitting for 6 each 0.1 s: one counted hit each 0.4 s', () => {
+    const nibbler = unit({
+      id: 'nibbler',
+      attacks: [{ id: 'nip', range: { min: 0, max: 20 }, beat: { cooldown: 0.1 }, effects: { damage: { amount: 6 } } }],
+    });
+    const { log } = fought(
+      {
+        party: [dummy('target', 90, { invulnerability: { duration: 0.4, scope: 'any' } })],
+        enemies: [{ unit: nibbler, count: 3, scatter: 3 }],
+      },
+      1,
+      step,
+    );
+    const hits = eventsOf(log, 'hit');
+    // 90 / 6 = 15 hits, 0.4 s apart.
+    expect(hits.map(({ time }) => time)).toEqual(Array.from({ length: 15 }, (_, i) => Math.round(i * 400_000) / 1e6));
+    expect(eventsOf(log, 'blocked').length).toBeGreaterThan(100);
+  });
+
+  test('8b: the same window by attacker lets each of three attackers through', () => {
+    const nibbler = unit({
+      id: 'nibbler',
+      attacks: [{ id: 'nip', range: { min: 0, max: 20 }, beat: { cooldown: 0.1 }, effects: { damage: { amount: 6 } } }],
+    });
+    const { log } = fought(
+      {
+        party: [dummy('target', 90, { invulnerability: { duration: 0.4, scope: 'attacker' } })],
+        enemies: [{ unit: nibbler, count: 3, scatter: 3 }],
+      },
+      1,
+      step,
+    );
+    expect(eventsOf(log, 'hit').filter(({ time }) => time === 0)).toHaveLength(3);
+    expect(eventsOf(log, 'death')[0].time).toBe(1.6); // five rounds of three hits
+  });
+
+  test('two units may kill each other at one instant', () => {
+    const attack = { id: 'blow', beat: { windup: 0.3, cooldown: 1 }, effects: { damage: { amount: 10 } } };
+    const one = unit({ id: 'one', side: 'party', health: { max: 10 }, attacks: [attack] });
+    const other = unit({ id: 'other', health: { max: 10 }, attacks: [attack] });
+    const { log, outcome } = fought({ party: [one], enemies: [{ unit: other }] }, 1, step);
+    expect(eventsOf(log, 'death').map(({ time, actor }) => [time, actor])).toEqual([
+      [0.3, 0],
+      [0.3, 1],
+    ]);
+    expect(outcome).toBe('partyDown'); // party down beats victory
+  });
+
+  test('a shot takes its time: 10 m between edges at 20 m/s, radius 0.5', () => {
+    // Contact when the centres are 0.5 + 0.4 apart: the shot has flown 10 − 0.5 m from the shooter's edge: 0.475 s.
+    const thrower = unit({
+      id: 'thrower',
+      attacks: [
+        {
+          id: 'stone',
+          delivery: 'projectile',
+          range: { min: 0, max: 20 },
+          projectile: { speed: 20, radius: 0.5 },
+          beat: { windup: 0.13, cooldown: 5 },
+          effects: { damage: { amount: 1 } },
+        },
+      ],
+    });
+    const { log } = fought({ party: [dummy('target', 5)], enemies: [{ unit: thrower, x: 10.8 }] }, 1, step);
+    expect(eventsOf(log, 'hit')[0].time).toBeCloseTo(0.13 + 0.475, 5);
+  });
+
+  test('regeneration grows linearly after its delay and is cut by the next hit', () => {
+    // 100 − 60 at 0; from 0.5 s on + 10 hp/s: 40 + 10 × 1.5 = 55 at 2 s, less 60: dead at 2 s with 5 overkill.
+    const striker = unit({ id: 'striker', attacks: [{ id: 'blow', beat: { cooldown: 2 }, effects: { damage: { amount: 60 } } }] });
+    const { log } = fought(
+      {
+        party: [dummy('target', 100, {})].map((u) => ({ ...u, health: { max: 100, regen: 10, regenDelay: 0.5 } })),
+        enemies: [{ unit: striker }],
+      },
+      1,
+      step,
+    );
+    expect(eventsOf(log, 'hit').map(({ time, a, b }) => [time, a, b])).toEqual([
+      [0, 60, 0],
+      [2, 55, 5],
+    ]);
+  });
+});
+
+test('armour takes its part of every hit, down to the least damage', () => {
+  const striker = unit({ id: 'striker', attacks: [{ id: 'blow', beat: { cooldown: 1 }, effects: { damage: { amount: 6 } } }] });
+  const armoured = (armour: object) => fought({ party: [dummy('target', 100, { armour })], enemies: [{ unit: striker }], limit: 0.5 });
+  expect(eventsOf(armoured({ flat: 2 }).log, 'hit')[0].c).toBe(4);
+  expect(eventsOf(armoured({ flat: 9, minimumDamage: 1.5 }).log, 'hit')[0].c).toBe(1.5);
+  expect(eventsOf(armoured({ flat: 9, minimumDamage: 50 }).log, 'hit')[0].c).toBe(6);
+});
+
+test('nothing acts on a stale world: a blow whose target stepped out of reach misses', () => {
+  const striker = unit({
+    id: 'striker',
+    attacks: [{ id: 'blow', range: { min: 0, max: 2 }, beat: { windup: 1, cooldown: 9 }, effects: { damage: { amount: 6 } } }],
+  });
+  const runner = unit({ id: 'runner', side: 'party', movement: { run: 8, walk: 2 }, states: [{ id: 'away', name: 'Away', does: 'flee' }] });
+  const { log } = fought({ party: [runner], enemies: [{ unit: striker }], limit: 2 });
+  expect(eventsOf(log, 'start')).toHaveLength(1);
+  expect(eventsOf(log, 'hit')).toHaveLength(0);
+  expect(eventsOf(log, 'miss')).toMatchObject([{ time: 1, a: 0 }]);
+});
+
+test('a target that dies cancels the wind-up against it, and the next is chosen at once', () => {
+  const quick = unit({ id: 'quick', attacks: [{ id: 'blow', beat: { windup: 0.2, cooldown: 5 }, effects: { damage: { amount: 100 } } }] });
+  const slow = unit({
+    id: 'slow',
+    attacks: [
+      {
+        id: 'blow',
+        range: { min: 0, max: 20 },
+        beat: { windup: 0.5, cooldown: 5, cooldownFrom: 'end' },
+        effects: { damage: { amount: 1 } },
+      },
+    ],
+  });
+  const { log } = fought({
+    party: [dummy('near', 10), dummy('far', 1000)],
+    enemies: [
+      { unit: quick, x: 1, y: -2 },
+      { unit: slow, x: 2.5, y: -2 },
+    ],
+    limit: 1,
+  });
+  expect(eventsOf(log, 'interrupted')).toMatchObject([{ time: 0.2, actor: 3, other: 0 }]);
+});

@@ -1,0 +1,92 @@
+/** What a hit does once it has landed: window → spread → crit → armour → least damage → health. */
+import { type Landing, interrupt } from './attack';
+import { PURPOSE } from './chance';
+import { tryAgainAt } from './choice';
+import { type Fight, NOBODY, PHASE } from './fight';
+import { EVENT } from './log';
+import { alert } from './senses';
+import { DEAD_BELOW } from './tuning';
+
+export function applyHit(fight: Fight, { attacker, victim, attack: number }: Landing): void {
+  if (windowStops(fight, attacker, victim, number)) {
+    fight.log.add(fight.now, EVENT.blocked, attacker, victim, number);
+    return;
+  }
+  openWindow(fight, attacker, victim, number);
+  const attack = fight.attackOf(attacker, number);
+  let amount = fight.around(attacker, PURPOSE.damage, attack.amount, attack.spread);
+  if (attack.critChance > 0 && fight.chance(attacker, PURPOSE.crit) < attack.critChance) amount *= attack.critMultiplier;
+  const { armour, minimumDamage } = fight.kinds[victim];
+  const dealt = Math.max(amount - armour, Math.min(amount, minimumDamage), 0);
+  const lost = loseHealth(fight, victim, dealt);
+  fight.log.add(fight.now, EVENT.hit, attacker, victim, number, lost, dealt - lost, dealt);
+  if (fight.health[victim] === 0 && fight.isAlive[victim] && !fight.dying.some(({ unit }) => unit === victim)) {
+    fight.dying.push({ unit: victim, by: attacker, attack: number });
+  }
+  if (fight.isAlive[victim] && !fight.alerted[victim]) {
+    alert(fight, victim);
+    tryAgainAt(fight, victim, fight.now);
+  }
+}
+
+/** The part of the damage that there was health for; the rest is overkill. */
+function loseHealth(fight: Fight, victim: number, dealt: number): number {
+  const health = fight.healthNow(victim);
+  const kind = fight.kinds[victim];
+  let left = health - dealt;
+  if (left < DEAD_BELOW * kind.maxHealth) left = 0;
+  fight.health[victim] = left;
+  fight.healthAt[victim] = fight.now;
+  if (dealt > 0) fight.regenFrom[victim] = fight.now + kind.regenDelay;
+  return left === 0 ? Math.min(health, dealt) : dealt;
+}
+
+/** The key of a window that only stops the same attacker, or the same attack of it. */
+function windowKey(fight: Fight, attacker: number, victim: number, attack: number): number {
+  const pair = victim * fight.compiled.capacity + attacker;
+  return fight.kinds[victim].windowScope === 1 ? pair : pair * fight.compiled.attackRoom + attack;
+}
+
+function windowStops(fight: Fight, attacker: number, victim: number, attack: number): boolean {
+  const { window, windowScope } = fight.kinds[victim];
+  if (window === 0) return false;
+  const until = windowScope === 0 ? fight.windowUntil[victim] : (fight.windows.get(windowKey(fight, attacker, victim, attack)) ?? 0);
+  return fight.now < until;
+}
+
+function openWindow(fight: Fight, attacker: number, victim: number, attack: number): void {
+  const { window, windowScope } = fight.kinds[victim];
+  if (window === 0) return;
+  if (windowScope === 0) fight.windowUntil[victim] = fight.now + window;
+  else fight.windows.set(windowKey(fight, attacker, victim, attack), fight.now + window);
+}
+
+/** Dead is dead: its timers end, its shots fly on. Whoever was winding up against it breaks off and chooses anew. */
+export function die(fight: Fight, unit: number, by: number, attack: number): void {
+  fight.stand(unit);
+  fight.isAlive[unit] = 0;
+  fight.serial[unit]++;
+  fight.phase[unit] = PHASE.idle;
+  fight.shots.stale = true;
+  remove(fight.alive, unit);
+  remove(fight.living[fight.side[unit]], unit);
+  fight.log.add(fight.now, EVENT.death, unit, by, attack);
+  for (let i = 0; i < fight.alive.length; i++) {
+    const other = fight.alive[i];
+    if (fight.target[other] === unit) {
+      fight.target[other] = NOBODY;
+      if (fight.phase[other] === PHASE.idle) tryAgainAt(fight, other, fight.now);
+    }
+    if (fight.attackTarget[other] === unit && windingUp(fight, other)) interrupt(fight, other);
+  }
+}
+
+/** Before the first hit instant: at that instant itself the wind-up is over. */
+function windingUp(fight: Fight, unit: number): boolean {
+  const windup = fight.phase[unit] === PHASE.windup;
+  return windup && fight.now < fight.attackStart[unit] + fight.attackOf(unit, fight.attack[unit]).windup;
+}
+
+function remove(list: number[], unit: number): void {
+  list.splice(list.indexOf(unit), 1);
+}

@@ -1,0 +1,17 @@
+export * from './model/attack';
+export * from './model/effective';
+export * from './model/encounter';
+export { quantityAt, type QuantityInfo } from './model/field';
+export * from './model/limits';
+export * from './model/patch';
+export * from './model/pointer';
+export * from './model/problem';
+export * from './model/project';
+export * from './model/state';
+export * from './model/tweak';
+export * from './model/unit';
+export { parseProject } from './model/validate';
+export { type Compiled, type CompileOptions, compile } from './engine/compile';
+export { DOING_NAMES, type Doing, EVENT, MISS, type Outcome, OUTCOME_NAMES } from './engine/log';
+export { type Run, Runner, run, type Watcher } from './engine/run';
+export { ENGINE_VERSION, SECOND } from './engine/tuning';

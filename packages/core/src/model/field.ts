@@ -1,0 +1,188 @@
+/**
+ * What the document's classes say about one field: its rule (enforced by class-validator) and its label, unit and
+ * limits (read by forms, by effective values and by the published schema). Said once, here, next to the field.
+ */
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateIf,
+  ValidateNested,
+  registerDecorator,
+} from 'class-validator';
+
+/** One number of the document, as a form or an effective value needs to know it. */
+export interface QuantityInfo {
+  label: string;
+  /** Written behind the number: m, s, hp, °, m/s, ×; empty for a bare count. */
+  unit: string;
+  min: number;
+  max: number;
+  /** Whole numbers only; effective values are rounded half up. */
+  whole?: boolean;
+  /** One sentence for the tooltip and the schema. */
+  about: string;
+}
+
+type Constructor = new () => object;
+
+interface ClassFields {
+  quantities: Map<string, QuantityInfo>;
+  groups: Map<string, () => Constructor>;
+  lists: Map<string, () => Constructor>;
+}
+
+const registry = new Map<object, ClassFields>();
+
+function fieldsOf(prototype: object): ClassFields {
+  let fields = registry.get(prototype);
+  if (!fields) {
+    fields = { quantities: new Map(), groups: new Map(), lists: new Map() };
+    registry.set(prototype, fields);
+  }
+  return fields;
+}
+
+/** Applies decorators in order; a shorthand for the combinations below. */
+function all(...decorators: PropertyDecorator[]): PropertyDecorator {
+  return (target, key) => decorators.forEach((decorate) => decorate(target, key));
+}
+
+/** The field may be absent. (Unlike a null, which no field accepts.) */
+export function Optional(): PropertyDecorator {
+  return ValidateIf((_, value) => value !== undefined);
+}
+
+/** A finite number between stated limits, with its unit. */
+export function Quantity(info: QuantityInfo): PropertyDecorator {
+  return (target, key) => {
+    fieldsOf(target).quantities.set(String(key), info);
+    all(info.whole ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }), Min(info.min), Max(info.max))(target, key);
+  };
+}
+
+/** A nested object of the model. */
+export function Group(type: () => Constructor): PropertyDecorator {
+  return (target, key) => {
+    fieldsOf(target).groups.set(String(key), type);
+    all(Type(type), IsGroup(), ValidateNested())(target, key);
+  };
+}
+
+/** A list of objects of the model. */
+export function ListOf(type: () => Constructor, limit: number): PropertyDecorator {
+  return (target, key) => {
+    fieldsOf(target).lists.set(String(key), type);
+    all(Type(type), IsArray(), ArrayMaxSize(limit), ValidateNested({ each: true }))(target, key);
+  };
+}
+
+/** One word out of a stated set; words that are part of the format but not built yet are refused by name. */
+export function OneOf(words: readonly string[], planned: readonly string[] = []): PropertyDecorator {
+  return (target, key) => {
+    if (planned.length) NotBuiltWord(planned)(target, key);
+    IsIn([...words])(target, key);
+  };
+}
+
+/** Yes or no. */
+export function YesNo(): PropertyDecorator {
+  return IsBoolean();
+}
+
+/** A stable identifier: what references and pointers use. */
+export function Identifier(): PropertyDecorator {
+  return all(
+    IsString(),
+    Matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, { message: 'must be lower-case letters, digits and single hyphens' }),
+    MaxLength(60),
+  );
+}
+
+/** What people see. */
+export function Name(): PropertyDecorator {
+  return all(IsString(), MinLength(1), MaxLength(80));
+}
+
+/** Free text up to a limit. */
+export function Text(limit: number): PropertyDecorator {
+  return all(IsString(), MaxLength(limit));
+}
+
+/** A plain object, not a list, a number or null: class-validator alone would let a list through. */
+function IsGroup(): PropertyDecorator {
+  return (target, key) =>
+    registerDecorator({
+      name: 'isGroup',
+      target: target.constructor,
+      propertyName: String(key),
+      validator: {
+        validate: (value) => typeof value === 'object' && value !== null && !Array.isArray(value),
+        defaultMessage: () => 'must be an object',
+      },
+    });
+}
+
+/** Part of the format that this version does not carry out: refused by name rather than silently ignored. */
+export function Planned(what: string): PropertyDecorator {
+  return (target, key) =>
+    registerDecorator({
+      name: 'notBuilt',
+      target: target.constructor,
+      propertyName: String(key),
+      validator: {
+        validate: (value) => value === undefined,
+        defaultMessage: () => `${what} is part of the format but not built yet; leave it out`,
+      },
+    });
+}
+
+function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
+  return (target, key) =>
+    registerDecorator({
+      name: 'notBuilt',
+      target: target.constructor,
+      propertyName: String(key),
+      constraints: [planned],
+      validator: {
+        validate: (value) => !planned.includes(value as string),
+        defaultMessage: (args) => `"${String(args?.value)}" is part of the format but not built yet`,
+      },
+    });
+}
+
+/**
+ * The quantity a pointer of the given class leads to, whatever the ids in between; undefined where it leads to no
+ * number. The item a list step names makes no difference.
+ */
+export function quantityAt(root: Constructor, steps: readonly string[]): QuantityInfo | undefined {
+  let type: Constructor = root;
+  for (let i = 0; i < steps.length; i++) {
+    const fields = registry.get(type.prototype);
+    if (!fields) return undefined;
+    const last = i === steps.length - 1;
+    const quantity = fields.quantities.get(steps[i]);
+    if (quantity) return last ? quantity : undefined;
+    const list = fields.lists.get(steps[i]);
+    if (list) {
+      type = list();
+      i++; // the next step names an item
+      continue;
+    }
+    const group = fields.groups.get(steps[i]);
+    if (!group) return undefined;
+    type = group();
+  }
+  return undefined;
+}

@@ -1,0 +1,135 @@
+/**
+ * JSON Patch (RFC 6902: add, remove, replace, test) over pointers that step through lists by id. Used for revisions,
+ * for undo and for merging two people's edits.
+ */
+import { type Json, indexInList, isDictionary, pointerOf, pointerSteps, stepInto } from './pointer';
+
+export type PatchOperation =
+  | { op: 'add' | 'replace' | 'test'; path: string; value: Json; /** for an item put into a list: the id it goes before */ before?: string }
+  | { op: 'remove'; path: string };
+
+/** A patch that does not fit its document: which operation, and what is missing. */
+export class PatchError extends Error {
+  constructor(
+    readonly operation: number,
+    readonly path: string,
+    detail: string,
+  ) {
+    super(`operation ${operation} (${path}): ${detail}`);
+  }
+}
+
+const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
+
+/**
+ * Applies a patch in place. In a list of things with ids, "add" to `/list/-` appends, and "add" to `/list/ID` puts the
+ * item before ID when `before` names it or at the end otherwise.
+ * @throws PatchError; the document may then be half changed, so apply it to a copy
+ */
+export function applyPatch(root: object, patch: readonly PatchOperation[]): void {
+  patch.forEach((operation, number) => {
+    const steps = pointerSteps(operation.path);
+    if (!steps.length) throw new PatchError(number, operation.path, 'the whole document is replaced by a whole write, not by a patch');
+    if (steps.some((step) => FORBIDDEN.has(step))) throw new PatchError(number, operation.path, 'not a field of the document');
+    let parent: Json = root;
+    for (const step of steps.slice(0, -1)) {
+      parent = stepInto(parent, step);
+      if (parent === undefined) throw new PatchError(number, operation.path, `there is nothing at "${step}"`);
+    }
+    const last = steps[steps.length - 1];
+    if (Array.isArray(parent)) applyToList(parent, last, operation, number);
+    else if (isDictionary(parent)) applyToObject(parent, last, operation, number);
+    else throw new PatchError(number, operation.path, 'its parent holds no fields');
+  });
+}
+
+function applyToList(list: Json[], step: string, operation: PatchOperation, number: number): void {
+  const index = indexInList(list, step);
+  if (operation.op === 'add') {
+    if (index >= 0 && isDictionary(list[index]) && 'id' in list[index]) {
+      throw new PatchError(number, operation.path, `"${step}" is there already`);
+    }
+    const before = operation.before === undefined ? -1 : indexInList(list, operation.before);
+    const position = before >= 0 ? before : index >= 0 ? index : list.length;
+    list.splice(position, 0, structuredClone(operation.value));
+    return;
+  }
+  if (index < 0) throw new PatchError(number, operation.path, `there is no "${step}" in the list`);
+  if (operation.op === 'remove') list.splice(index, 1);
+  else if (operation.op === 'replace') list[index] = structuredClone(operation.value);
+  else if (!sameJson(list[index], operation.value)) throw new PatchError(number, operation.path, 'the value is another');
+}
+
+function applyToObject(parent: Record<string, Json>, step: string, operation: PatchOperation, number: number): void {
+  const there = Object.hasOwn(parent, step);
+  if (operation.op === 'add') parent[step] = structuredClone(operation.value);
+  else if (!there) throw new PatchError(number, operation.path, `there is no "${step}"`);
+  else if (operation.op === 'remove') delete parent[step];
+  else if (operation.op === 'replace') parent[step] = structuredClone(operation.value);
+  else if (!sameJson(parent[step], operation.value)) throw new PatchError(number, operation.path, 'the value is another');
+}
+
+/** Equality of JSON values; the order of an object's fields makes no difference. */
+export function sameJson(a: Json, b: Json): boolean {
+  if (a === b) return true;
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => sameJson(item, b[i]));
+  if (!isDictionary(a) || !isDictionary(b)) return false;
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && sameJson(a[key], b[key]));
+}
+
+/** The patch that turns one document into another: applying it to `from` gives `to`. */
+export function difference(from: Json, to: Json, at: string[] = []): PatchOperation[] {
+  if (sameJson(from, to)) return [];
+  if (isDictionary(from) && isDictionary(to)) {
+    const operations: PatchOperation[] = [];
+    for (const key of Object.keys(from)) {
+      if (!Object.hasOwn(to, key)) operations.push({ op: 'remove', path: pointerOf(...at, key) });
+      else operations.push(...difference(from[key], to[key], [...at, key]));
+    }
+    for (const key of Object.keys(to)) {
+      if (!Object.hasOwn(from, key)) operations.push({ op: 'add', path: pointerOf(...at, key), value: to[key] });
+    }
+    return operations;
+  }
+  const fromIds = ids(from);
+  const toIds = ids(to);
+  if (fromIds && toIds && Array.isArray(from) && Array.isArray(to) && at.length) return listDifference(from, to, fromIds, toIds, at);
+  return [{ op: 'replace', path: pointerOf(...at), value: to }];
+}
+
+/** Ids of a list of things with distinct ids; undefined for any other value. An empty list counts as one. */
+function ids(value: Json): string[] | undefined {
+  if (!Array.isArray(value)) return undefined;
+  const found = value.map((item) => (isDictionary(item) && typeof item.id === 'string' ? item.id : undefined));
+  return found.every((id) => id !== undefined) && new Set(found).size === found.length ? found : undefined;
+}
+
+function listDifference(from: Json[], to: Json[], fromIds: string[], toIds: string[], at: string[]): PatchOperation[] {
+  const kept = fromIds.filter((id) => toIds.includes(id));
+  // A changed order of what stays is rare: the list is then replaced whole.
+  if (
+    !sameJson(
+      kept,
+      toIds.filter((id) => fromIds.includes(id)),
+    )
+  )
+    return [{ op: 'replace', path: pointerOf(...at), value: to }];
+  const operations: PatchOperation[] = fromIds
+    .filter((id) => !toIds.includes(id))
+    .map((id) => ({ op: 'remove', path: pointerOf(...at, id) }));
+  for (const id of kept) operations.push(...difference(from[fromIds.indexOf(id)], to[toIds.indexOf(id)], [...at, id]));
+  // From the end, so that the item each one goes before is already there.
+  for (let i = toIds.length - 1; i >= 0; i--) {
+    if (fromIds.includes(toIds[i])) continue;
+    const before = toIds[i + 1];
+    operations.push({ op: 'add', path: pointerOf(...at, toIds[i]), value: to[i], ...(before === undefined ? {} : { before }) });
+  }
+  return operations;
+}
+
+/** Whether two patches of the same document touch the same place, or one a part of what the other touches. */
+export function patchesOverlap(a: readonly PatchOperation[], b: readonly PatchOperation[]): string[] {
+  const inside = (p: string, q: string) => p === q || p.startsWith(q + '/');
+  return a.filter((x) => b.some((y) => inside(x.path, y.path) || inside(y.path, x.path))).map((x) => x.path);
+}

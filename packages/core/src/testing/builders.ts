@@ -1,0 +1,145 @@
+/** Small documents for tests: everything not said is the format's default. */
+import { type Compiled, compile } from '../engine/compile';
+import { EVENT, type EventLog } from '../engine/log';
+import { run } from '../engine/run';
+import { parseProject } from '../model/validate';
+import type { Project } from '../model/project';
+
+type Loose = Record<string, unknown>;
+
+export interface UnitSketch extends Loose {
+  id: string;
+  attacks?: Loose[];
+}
+
+/** A unit that uses all its attacks in one priority, standing still unless states are given. */
+export function unit({ id, attacks = [], ...rest }: UnitSketch): Loose {
+  const entries = attacks.map((attack) => ({ attack: attack.id, weight: attack.weight ?? 1 }));
+  return {
+    id,
+    name: id,
+    side: 'enemy',
+    senses: { sight: 400, lose: 500 },
+    choice: { priorities: [{ entries }] },
+    attacks: attacks.map(({ weight: _, ...attack }) => ({
+      name: attack.id,
+      delivery: 'melee',
+      range: { min: 0, max: 5 },
+      arc: 360,
+      ...attack,
+    })),
+    ...rest,
+  };
+}
+
+/** A dummy that neither moves nor attacks. */
+export const dummy = (id: string, max: number, rest: Loose = {}): Loose => unit({ id, side: 'party', health: { max }, ...rest });
+
+export interface FightSketch {
+  party: Loose[];
+  enemies: { unit: Loose; count?: number; x?: number; y?: number; facing?: number; scatter?: number }[];
+  partyAt?: { x: number; y: number; facing?: number };
+  limit?: number;
+  width?: number;
+  depth?: number;
+  tiers?: Loose[];
+  skills?: Loose[];
+}
+
+/** One wave at once on open ground; each enemy group at its own point. */
+export function project({
+  party,
+  enemies,
+  partyAt = { x: 0, y: 0 },
+  limit = 60,
+  width = 800,
+  depth = 800,
+  tiers = [],
+  skills = [],
+}: FightSketch): Project {
+  const units = new Map([...party, ...enemies.map((enemy) => enemy.unit)].map((u) => [u.id as string, u]));
+  return parseProject({
+    format: 'insidia-project',
+    version: 1,
+    id: 'test',
+    name: 'Test',
+    units: [...units.values()],
+    arenas: [
+      {
+        id: 'ground',
+        name: 'Ground',
+        width,
+        depth,
+        partyStart: partyAt,
+        spawnPoints: enemies.map(({ x = 2, y = 0, facing = 180, scatter = 0 }, i) => ({
+          id: `p${i}`,
+          name: `p${i}`,
+          x,
+          y,
+          facing,
+          scatter,
+        })),
+      },
+    ],
+    encounters: [
+      {
+        id: 'fight',
+        name: 'Fight',
+        arena: 'ground',
+        party: party.map((member, i) => ({ id: `m${i}`, unit: member.id })),
+        limit,
+        waves: [
+          {
+            id: 'w1',
+            name: 'Wave 1',
+            groups: enemies.map((enemy, i) => ({
+              id: `g${i}`,
+              enemy: enemy.unit.id,
+              count: { min: enemy.count ?? 1, max: enemy.count ?? 1 },
+              at: [`p${i}`],
+              alerted: true,
+            })),
+          },
+        ],
+      },
+    ],
+    tiers,
+    skills,
+  });
+}
+
+export function compiled(sketch: FightSketch, stepSeconds?: number): Compiled {
+  return compile(project(sketch), { encounter: 'fight', stepSeconds });
+}
+
+export interface Entry {
+  time: number;
+  actor: number;
+  other: number;
+  what: number;
+  a: number;
+  b: number;
+  c: number;
+}
+
+/** The events of one kind, in seconds. */
+export function eventsOf(log: EventLog, kind: keyof typeof EVENT): Entry[] {
+  const found: Entry[] = [];
+  for (let i = 0; i < log.length; i++) {
+    if (log.kind[i] !== EVENT[kind]) continue;
+    found.push({
+      time: log.time[i] / 1e6,
+      actor: log.actor[i],
+      other: log.other[i],
+      what: log.what[i],
+      a: log.a[i],
+      b: log.b[i],
+      c: log.c[i],
+    });
+  }
+  return found;
+}
+
+export function fought(sketch: FightSketch, seed = 1, stepSeconds?: number) {
+  return run(compiled(sketch, stepSeconds), seed);
+}
