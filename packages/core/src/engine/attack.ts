@@ -27,9 +27,11 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   fight.use[unit] = ++fight.uses;
   if (!attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
   aim(fight, unit, target, attack);
+  fight.moving[unit] = attack.moving;
+  fight.held[unit] = attack.turns ? 0 : 1;
   if (attack.moving === 0) fight.stand(unit);
   fight.log.add(now, EVENT.start, unit, target, number, fight.gap(unit, target));
-  fight.sayDoing(unit, DOING.windup);
+  fight.doing[unit] = DOING.attacking; // the start says it
   fight.queue.push(now + attack.windup, DUE.hit, unit, fight.serial[unit], 0);
   fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
 }
@@ -67,13 +69,16 @@ export function settleHit(fight: Fight, unit: number, index: number, landings: L
 
 /** Melee: everyone in reach and arc, the target first, then the nearest. Instant line: whom it meets, in order. */
 function strike(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number, landings: Landing[]): void {
-  const met = attack.delivery === MELEE ? inArc(fight, unit, attack, target) : onLine(fight, unit, attack);
+  const { met } = fight;
+  met.clear();
+  if (attack.delivery === MELEE) meetInArc(fight, unit, attack, target);
+  else meetOnLine(fight, unit, attack);
   const limit = attack.delivery === MELEE ? attack.limit : 1;
   let struck = 0;
   let aimFailed: number = NOBODY;
   let again = false;
-  for (let i = 0; i < met.length && struck < limit; i++) {
-    const victim = met[i];
+  for (let i = 0; i < met.count && struck < limit; i++) {
+    const victim = met.units[i];
     const pair = unit * fight.compiled.capacity + victim;
     if (!attack.everyHit && fight.struckIn[pair] === fight.use[unit]) {
       again = true;
@@ -101,20 +106,16 @@ export function aimHolds(fight: Fight, unit: number, attack: CompiledAttack, dis
   return accuracy >= 1 || (accuracy > 0 && fight.chance(unit, PURPOSE.aim) < accuracy);
 }
 
-function inArc(fight: Fight, unit: number, attack: CompiledAttack, target: number): number[] {
+function meetInArc(fight: Fight, unit: number, attack: CompiledAttack, target: number): void {
   const foes = fight.living[1 - fight.side[unit]];
-  const met: { foe: number; gap: number }[] = [];
   for (let i = 0; i < foes.length; i++) {
     const gap = fight.gap(unit, foes[i]);
-    if (gap <= attack.rangeMax && within(fight, unit, foes[i], attack.arcCosine)) met.push({ foe: foes[i], gap });
+    if (gap <= attack.rangeMax && within(fight, unit, foes[i], attack.arcCosine)) fight.met.add(foes[i], foes[i] === target ? -1 : gap);
   }
-  met.sort((a, b) => Number(b.foe === target) - Number(a.foe === target) || a.gap - b.gap || a.foe - b.foe);
-  return met.map(({ foe }) => foe);
 }
 
-function onLine(fight: Fight, unit: number, attack: CompiledAttack): number[] {
+function meetOnLine(fight: Fight, unit: number, attack: CompiledAttack): void {
   const foes = fight.living[1 - fight.side[unit]];
-  const met: { foe: number; along: number }[] = [];
   const x = fight.xAt(unit, fight.now);
   const y = fight.yAt(unit, fight.now);
   for (let i = 0; i < foes.length; i++) {
@@ -125,10 +126,8 @@ function onLine(fight: Fight, unit: number, attack: CompiledAttack): number[] {
     const across = fight.fx[unit] * dy - fight.fy[unit] * dx;
     const r = fight.radius[foe];
     if (along < 0 || across * across > r * r || fight.gap(unit, foe) > attack.rangeMax) continue;
-    met.push({ foe, along: along - Math.sqrt(r * r - across * across) });
+    fight.met.add(foe, along - Math.sqrt(r * r - across * across));
   }
-  met.sort((a, b) => a.along - b.along || a.foe - b.foe);
-  return met.map(({ foe }) => foe);
 }
 
 /** A phase of an attack is over; phases without length are passed through at once. */
@@ -138,17 +137,13 @@ export function endPhase(fight: Fight, unit: number, phase: number): void {
   const activeEnd = fight.attackStart[unit] + attack.windup + attack.active;
   if (phase === PHASE.windup) {
     fight.phase[unit] = PHASE.active;
-    if (attack.active > 0) {
-      fight.sayDoing(unit, DOING.active);
-      return fight.queue.push(activeEnd, DUE.phaseEnd, unit, fight.serial[unit], PHASE.active);
-    }
+    fight.held[unit] = 1;
+    if (attack.active > 0) return fight.queue.push(activeEnd, DUE.phaseEnd, unit, fight.serial[unit], PHASE.active);
   }
   if (phase !== PHASE.recovery) {
     fight.phase[unit] = PHASE.recovery;
-    if (attack.recovery > 0) {
-      fight.sayDoing(unit, DOING.recovery);
-      return fight.queue.push(activeEnd + attack.recovery, DUE.phaseEnd, unit, fight.serial[unit], PHASE.recovery);
-    }
+    const end = activeEnd + attack.recovery;
+    if (attack.recovery > 0) return fight.queue.push(end, DUE.phaseEnd, unit, fight.serial[unit], PHASE.recovery);
   }
   finishAttack(fight, unit, number, attack);
 }
@@ -159,8 +154,8 @@ function finishAttack(fight: Fight, unit: number, number: number, attack: Compil
   const { pauseMin, pauseMax } = fight.kinds[unit];
   const pause = pauseMax > pauseMin ? pauseMin + (pauseMax - pauseMin) * fight.chance(unit, PURPOSE.pause) : pauseMin;
   fight.pauseUntil[unit] = fight.now + microsecondsUp(pause);
-  if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
-  else fight.sayDoing(unit, DOING.unaware);
+  fight.sayDoing(unit, !fight.alerted[unit] ? DOING.unaware : pause > 0 ? DOING.pause : DOING.cooldown);
+  if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.pauseUntil[unit]);
 }
 
 /** Breaks off an attack in its wind-up. An end-based cooldown starts now. */

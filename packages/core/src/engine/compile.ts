@@ -85,6 +85,9 @@ export interface CompiledUnit {
   windowScope: number;
   acceleration: number;
   turnRate: number;
+  /** Cosine and sine of what it turns in one step; −1 and 0 from 180° on. */
+  stepCosine: number;
+  stepSine: number;
   sight: number;
   sightCosine: number;
   lose: number;
@@ -158,7 +161,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     const known = numbers.get(id);
     if (known !== undefined) return known;
     numbers.set(id, kinds.length);
-    return kinds.push(compileUnit(effectiveUnit(project, id, options).unit)) - 1;
+    return kinds.push(compileUnit(effectiveUnit(project, id, options).unit, stepSeconds)) - 1;
   };
 
   const partyKey = textKey(1, 'party');
@@ -218,7 +221,8 @@ function lineUp(
   });
 }
 
-function compileUnit(unit: Unit): CompiledUnit {
+function compileUnit(unit: Unit, stepSeconds: number): CompiledUnit {
+  const turned = unit.movement.turnRate * stepSeconds;
   const attacks = unit.attacks.map(compileAttack);
   const attackNumber = new Map(unit.attacks.map(({ id }, i) => [id, i]));
   const choice = unit.choice.priorities.map(({ entries }) => ({
@@ -250,6 +254,8 @@ function compileUnit(unit: Unit): CompiledUnit {
     windowScope: ['any', 'attacker', 'attack'].indexOf(unit.invulnerability.scope),
     acceleration: unit.movement.acceleration,
     turnRate: unit.movement.turnRate,
+    stepCosine: turned >= 180 ? -1 : cosine(turned),
+    stepSine: turned >= 180 ? 0 : sine(turned),
     sight: senses.sight,
     sightCosine: senses.angle >= 360 ? -1 : cosine(senses.angle / 2),
     lose: senses.lose,

@@ -68,6 +68,7 @@ export function die(fight: Fight, unit: number, by: number, attack: number): voi
   fight.serial[unit]++;
   fight.phase[unit] = PHASE.idle;
   fight.shots.stale = true;
+  fight.crowd.clear();
   remove(fight.alive, unit);
   remove(fight.living[fight.side[unit]], unit);
   fight.log.add(fight.now, EVENT.death, unit, by, attack);

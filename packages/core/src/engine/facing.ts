@@ -8,14 +8,17 @@ import { SECOND } from './tuning';
  */
 export function turn(fight: Fight, unit: number, dx: number, dy: number): void {
   const length = Math.sqrt(dx * dx + dy * dy);
+  if (length === 0) fight.turnedAt[unit] = fight.now;
+  else turnBy(fight, unit, dx / length, dy / length);
+}
+
+/** The same for a direction that is a unit vector already. */
+export function turnBy(fight: Fight, unit: number, toX: number, toY: number): void {
   const elapsed = fight.now - fight.turnedAt[unit];
   fight.turnedAt[unit] = fight.now;
-  if (length === 0) return;
-  const toX = dx / length;
-  const toY = dy / length;
-  const rate = fight.kinds[unit].turnRate;
-  const degrees = (rate * elapsed) / SECOND;
-  if (rate === 0 || degrees >= 180) {
+  const { turnRate, stepCosine, stepSine } = fight.kinds[unit];
+  const degrees = (turnRate * elapsed) / SECOND;
+  if (turnRate === 0 || degrees >= 180) {
     fight.fx[unit] = toX;
     fight.fy[unit] = toY;
     return;
@@ -23,13 +26,15 @@ export function turn(fight: Fight, unit: number, dx: number, dy: number): void {
   if (degrees <= 0) return;
   const fx = fight.fx[unit];
   const fy = fight.fy[unit];
-  const c = cosine(degrees);
+  const wholeStep = elapsed === fight.compiled.step;
+  const c = wholeStep ? stepCosine : cosine(degrees);
   if (fx * toX + fy * toY >= c) {
     fight.fx[unit] = toX;
     fight.fy[unit] = toY;
     return;
   }
-  const s = fx * toY - fy * toX < 0 ? 0 - sine(degrees) : sine(degrees);
+  const size = wholeStep ? stepSine : sine(degrees);
+  const s = fx * toY - fy * toX < 0 ? 0 - size : size;
   const x = c * fx - s * fy;
   const y = s * fx + c * fy;
   const norm = Math.sqrt(x * x + y * y);

@@ -2,11 +2,13 @@
  * The state of one fight: units and shots in columns, the queue, the log. Allocated once for a compiled encounter and
  * used again for every seed. It only holds; what happens is in the files named after it.
  */
+import type { Landing } from './attack';
 import { PURPOSES, draw } from './chance';
 import type { Compiled, CompiledAttack, CompiledUnit } from './compile';
 import { EVENT, EventLog } from './log';
+import { Crowd } from './movement';
 import { EventQueue } from './queue';
-import { SECOND } from './tuning';
+import { PER_MICROSECOND, SECOND } from './tuning';
 
 export const PHASE = { idle: 0, windup: 1, active: 2, recovery: 3 } as const;
 export const NOBODY = -1;
@@ -49,6 +51,11 @@ export class Fight {
   readonly turnedAt: Float64Array;
   readonly speed: Float64Array;
   readonly radius: Float64Array;
+  // the way to its target at the beginning of the step: a unit vector, centre distance, distance between edges
+  readonly bearingX: Float64Array;
+  readonly bearingY: Float64Array;
+  readonly bearingLength: Float64Array;
+  readonly bearingGap: Float64Array;
   // health as of healthAt; regeneration runs from regenFrom
   readonly health: Float64Array;
   readonly healthAt: Float64Array;
@@ -66,10 +73,25 @@ export class Fight {
   // what it does
   readonly state: Int32Array;
   readonly stateSince: Float64Array;
+  // of its state, kept beside it because every step asks for them
+  readonly does: Uint8Array;
+  readonly pace: Float64Array;
+  readonly near: Float64Array;
+  readonly far: Float64Array;
+  readonly leaves: Uint8Array;
+  // of its kind, likewise
+  readonly lose: Float64Array;
+  readonly acceleration: Float64Array;
+  readonly turnsAtOnce: Uint8Array;
+  readonly stepCosine: Float64Array;
   readonly phase: Uint8Array;
   readonly attack: Int32Array;
   readonly attackTarget: Int32Array;
   readonly attackStart: Float64Array;
+  /** Share of its pace that the attack under way leaves it; 1 when there is none. */
+  readonly moving: Float64Array;
+  /** The attack under way holds its facing. */
+  readonly held: Uint8Array;
   /** Rises whenever what the unit had planned no longer holds; an event with an older serial is stale. */
   readonly serial: Int32Array;
   readonly pauseUntil: Float64Array;
@@ -86,6 +108,11 @@ export class Fight {
   uses = 0;
 
   readonly shots = new Shots();
+  readonly crowd: Crowd;
+  /** Hits that will land at this instant, to be applied once all are settled. */
+  readonly landings: Landing[] = [];
+  /** Those whom the hit being settled meets, in order, and what they are ordered by. */
+  readonly met = new Met();
   /** Units at 0 health whose death is to be dealt with at this instant, and who did it with what. */
   readonly dying: { unit: number; by: number; attack: number }[] = [];
 
@@ -108,6 +135,10 @@ export class Fight {
     this.turnedAt = numbers();
     this.speed = numbers();
     this.radius = numbers();
+    this.bearingX = numbers();
+    this.bearingY = numbers();
+    this.bearingLength = numbers();
+    this.bearingGap = numbers();
     this.health = numbers();
     this.healthAt = numbers();
     this.regenFrom = numbers();
@@ -120,6 +151,17 @@ export class Fight {
     this.nextTarget = numbers();
     this.state = new Int32Array(n);
     this.stateSince = numbers();
+    this.does = new Uint8Array(n);
+    this.pace = numbers();
+    this.near = numbers();
+    this.far = numbers();
+    this.leaves = new Uint8Array(n);
+    this.lose = numbers();
+    this.acceleration = numbers();
+    this.turnsAtOnce = new Uint8Array(n);
+    this.stepCosine = numbers();
+    this.moving = numbers();
+    this.held = new Uint8Array(n);
     this.phase = new Uint8Array(n);
     this.attack = new Int32Array(n);
     this.attackTarget = new Int32Array(n);
@@ -132,6 +174,7 @@ export class Fight {
     this.doing = new Uint8Array(n);
     this.struckIn = new Int32Array(n * n);
     this.use = new Int32Array(n);
+    this.crowd = new Crowd(n);
   }
 
   reset(seed: number): void {
@@ -140,7 +183,8 @@ export class Fight {
     this.over = false;
     this.queue.clear();
     this.log.clear();
-    this.living[0].length = this.living[1].length = this.alive.length = this.dying.length = 0;
+    this.living[0].length = this.living[1].length = this.alive.length = this.dying.length = this.landings.length = 0;
+    this.crowd.clear();
     this.draws.fill(0);
     this.windows.clear();
     this.shots.clear();
@@ -161,11 +205,11 @@ export class Fight {
   }
 
   xAt(unit: number, time: number): number {
-    return this.x[unit] + (this.vx[unit] * (time - this.segmentStart[unit])) / SECOND;
+    return this.x[unit] + this.vx[unit] * ((time - this.segmentStart[unit]) * PER_MICROSECOND);
   }
 
   yAt(unit: number, time: number): number {
-    return this.y[unit] + (this.vy[unit] * (time - this.segmentStart[unit])) / SECOND;
+    return this.y[unit] + this.vy[unit] * ((time - this.segmentStart[unit]) * PER_MICROSECOND);
   }
 
   /** Between the edges of two bodies at this instant; at least 0. */
@@ -204,10 +248,34 @@ export class Fight {
   /** Turns to the idle phase and forgets the attack under way. */
   idle(unit: number): void {
     this.phase[unit] = PHASE.idle;
+    this.moving[unit] = 1;
+    this.held[unit] = 0;
     this.attack[unit] = NOBODY;
     this.attackTarget[unit] = NOBODY;
     this.serial[unit]++;
     this.choiceAt[unit] = -1;
+  }
+}
+
+/** Whom a hit meets, kept in order of a measure and then of their numbers. Used again for every hit. */
+export class Met {
+  count = 0;
+  readonly units: number[] = [];
+  private readonly order: number[] = [];
+
+  clear(): void {
+    this.count = 0;
+  }
+
+  add(unit: number, order: number): void {
+    let at = this.count++;
+    while (at > 0 && (this.order[at - 1] > order || (this.order[at - 1] === order && this.units[at - 1] > unit))) {
+      this.units[at] = this.units[at - 1];
+      this.order[at] = this.order[at - 1];
+      at--;
+    }
+    this.units[at] = unit;
+    this.order[at] = order;
   }
 }
 

@@ -1,5 +1,5 @@
 /** What happens at instants: everything due at one time, in its order, in passes until nothing new is due. */
-import { type Landing, endPhase, settleHit } from './attack';
+import { endPhase, settleHit } from './attack';
 import { tryAtInstant } from './choice';
 import { applyHit, die } from './damage';
 import { type Fight, PHASE } from './fight';
@@ -9,8 +9,6 @@ import { alert } from './senses';
 import { endShot, settleImpact, sweepAll } from './shots';
 import { spawn, startWave } from './spawns';
 import { MOST_EVENTS, MOST_PASSES } from './tuning';
-
-const landings: Landing[] = [];
 
 /** Runs every instant up to and including `until`, or to the end of the fight. @throws Error for a loop within one instant */
 export function runInstants(fight: Fight, until: number): void {
@@ -31,13 +29,15 @@ export function runInstants(fight: Fight, until: number): void {
  * deaths follow before anything else. What the pass creates at this instant is due in the next pass.
  */
 function runPass(fight: Fight): void {
-  const { queue } = fight;
+  const { queue, landings } = fight;
   const count = queue.takeDue();
-  landings.length = 0;
   let next = 0;
   while (next < count && queue.due[next].kind <= DUE.shotEnd) carryOut(fight, queue.due[next++]);
-  for (let i = 0; i < landings.length; i++) applyHit(fight, landings[i]);
-  buryTheDead(fight);
+  if (landings.length) {
+    for (let i = 0; i < landings.length; i++) applyHit(fight, landings[i]);
+    landings.length = 0;
+    if (fight.dying.length) buryTheDead(fight);
+  }
   while (next < count) carryOut(fight, queue.due[next++]);
 }
 
@@ -45,10 +45,10 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
   const current = fight.serial[unit] === serial && fight.isAlive[unit] === 1;
   switch (kind) {
     case DUE.hit:
-      if (current) settleHit(fight, unit, detail, landings);
+      if (current) settleHit(fight, unit, detail, fight.landings);
       break;
     case DUE.impact:
-      settleImpact(fight, detail, serial, landings);
+      settleImpact(fight, detail, serial, fight.landings);
       break;
     case DUE.shotEnd:
       endShot(fight, detail, serial);

@@ -30,7 +30,7 @@ export const EVENT = {
   death: 10,
   /** attack `what` is broken off in its wind-up because its target died */
   interrupted: 11,
-  /** what the unit is doing changes. what: one of DOING */
+  /** why the unit is not attacking changes. what: one of DOING; attacking itself is said by `start` */
   doing: 12,
   /** a unit of group `what` found no place */
   noPlace: 13,
@@ -40,7 +40,7 @@ export const EVENT = {
 
 export const MISS = { reach: 0, arc: 1, aim: 2, flown: 3 } as const;
 
-/** What a unit is about: attacking, in which phase, or why not. The order is the order of the hurdles to an attack. */
+/** What a unit is about: attacking, or why not. The order is the order of the hurdles to an attack. */
 export const DOING = {
   unaware: 0,
   noTarget: 1,
@@ -49,9 +49,7 @@ export const DOING = {
   cooldown: 4,
   range: 5,
   facing: 6,
-  windup: 7,
-  active: 8,
-  recovery: 9,
+  attacking: 7,
 } as const;
 export const DOING_NAMES = [
   'unaware',

@@ -1,4 +1,5 @@
 /** A whole fight: (compiled encounter, seed) → event stream and digest. No clock, no globals, no I/O. */
+import { arrive } from './bearings';
 import { tryAttacks } from './choice';
 import type { Compiled } from './compile';
 import { Digest } from './digest';
@@ -52,10 +53,11 @@ export function run(compiled: Compiled, seed: number, watch?: Watcher): Run {
   return new Runner(compiled).run(seed, watch);
 }
 
-/** One step: senses, states, targets, tries, movement; then every instant up to its end. */
+/** One step: arrival, senses, states, targets, tries, movement; then every instant up to its end. */
 function step(fight: Fight, time: number, watch?: Watcher): void {
   fight.now = time;
   fight.stepEnd = time + fight.compiled.step;
+  arrive(fight);
   look(fight);
   changeStates(fight);
   chooseTargets(fight);

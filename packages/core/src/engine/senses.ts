@@ -7,11 +7,13 @@ import { microsecondsUp } from './time';
 
 /** Phase of a step: who notices foes, who still knows where they are, who has lost them. */
 export function look(fight: Fight): void {
-  const { alive } = fight;
+  const { alive, alerted, target, bearingLength, lose, lastSeen } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (fight.alerted[unit]) keepTrack(fight, unit);
-    else if (!fight.noticing[unit] && fight.now >= fight.nextLook[unit]) lookAround(fight, unit);
+    if (alerted[unit]) {
+      if (target[unit] !== NOBODY && bearingLength[unit] <= lose[unit]) lastSeen[unit] = fight.now;
+      else maybeLose(fight, unit);
+    } else if (!fight.noticing[unit] && fight.now >= fight.nextLook[unit]) lookAround(fight, unit);
   }
 }
 
@@ -67,13 +69,8 @@ export function alert(fight: Fight, unit: number): void {
 }
 
 /** A foe beyond `lose` is pursued for as long as the memory lasts, then forgotten. */
-function keepTrack(fight: Fight, unit: number): void {
+function maybeLose(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
-  const target = fight.target[unit];
-  if (target !== NOBODY && withinCentres(fight, unit, target, kind.lose)) {
-    fight.lastSeen[unit] = fight.now;
-    return;
-  }
   if (fight.now - fight.lastSeen[unit] < kind.memory) return;
   const foes = fight.living[1 - fight.side[unit]];
   for (let i = 0; i < foes.length; i++) if (withinCentres(fight, unit, foes[i], kind.lose)) return;

@@ -6,6 +6,7 @@ import { DOING, EVENT } from './log';
 import { DUE } from './queue';
 import { cosine, sine } from './rotation';
 import { alert } from './senses';
+import { takeUp } from './states';
 import { PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from './tuning';
 
 /** The party stands, and every wave's start is queued. */
@@ -104,7 +105,7 @@ function appear(fight: Fight, kindNumber: number, side: number, key: number, x: 
   fight.fx[unit] = fx;
   fight.fy[unit] = fy;
   fight.vx[unit] = fight.vy[unit] = fight.speed[unit] = 0;
-  fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = fight.stateSince[unit] = now;
+  fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = now;
   fight.radius[unit] = kind.radius;
   fight.health[unit] = kind.maxHealth;
   fight.healthAt[unit] = fight.regenFrom[unit] = now;
@@ -112,13 +113,21 @@ function appear(fight: Fight, kindNumber: number, side: number, key: number, x: 
   fight.alerted[unit] = fight.noticing[unit] = 0;
   fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = NOBODY;
   fight.state[unit] = kind.startsIn;
+  takeUp(fight, unit);
   fight.phase[unit] = PHASE.idle;
+  fight.moving[unit] = 1;
+  fight.held[unit] = 0;
+  fight.lose[unit] = kind.lose;
+  fight.acceleration[unit] = kind.acceleration;
+  fight.turnsAtOnce[unit] = kind.turnRate === 0 ? 1 : 0;
+  fight.stepCosine[unit] = kind.stepCosine;
   fight.serial[unit] = 0;
   fight.choiceAt[unit] = fight.nextReady[unit] = -1;
   fight.doing[unit] = DOING.unaware;
   fight.alive.push(unit);
   fight.living[side].push(unit);
   fight.shots.stale = true;
+  fight.crowd.clear();
   fight.log.add(now, EVENT.spawn, unit, NOBODY, kindNumber, x, y);
   return unit;
 }

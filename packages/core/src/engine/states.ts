@@ -7,6 +7,7 @@ export function changeStates(fight: Fight): void {
   const { alive } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
+    if (fight.leaves[unit] === 0) continue;
     const { leaves } = fight.kinds[unit].states[fight.state[unit]];
     for (let l = 0; l < leaves.length; l++) {
       const leave = leaves[l];
@@ -20,8 +21,19 @@ export function changeStates(fight: Fight): void {
 
 export function enterState(fight: Fight, unit: number, state: number): void {
   fight.state[unit] = state;
-  fight.stateSince[unit] = fight.now;
+  takeUp(fight, unit);
   fight.log.add(fight.now, EVENT.state, unit, NOBODY, state);
+}
+
+/** A state begins: what every step asks of it is put beside the unit. */
+export function takeUp(fight: Fight, unit: number): void {
+  const { does, speed, near, far, leaves } = fight.kinds[unit].states[fight.state[unit]];
+  fight.stateSince[unit] = fight.now;
+  fight.does[unit] = does;
+  fight.pace[unit] = speed;
+  fight.near[unit] = near;
+  fight.far[unit] = far;
+  fight.leaves[unit] = leaves.length;
 }
 
 /** A comparison with something that is not there (the distance to no target) is false. */
@@ -29,7 +41,7 @@ function holds(fight: Fight, unit: number, subject: number, above: boolean, valu
   let actual: number;
   if (subject === 0) {
     if (fight.target[unit] === NOBODY) return false;
-    actual = fight.gap(unit, fight.target[unit]);
+    actual = fight.bearingGap[unit];
   } else if (subject === 1) {
     actual = fight.healthNow(unit) / fight.kinds[unit].maxHealth;
   } else {

@@ -1,3 +1,4 @@
+import { takeBearing } from './bearings';
 import { type Fight, NOBODY } from './fight';
 import { EVENT } from './log';
 import { withinCentres } from './senses';
@@ -7,7 +8,9 @@ export function chooseTargets(fight: Fight): void {
   const { alive } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (fight.alerted[unit] && fight.now >= fight.nextTarget[unit]) chooseTarget(fight, unit);
+    if (fight.now < fight.nextTarget[unit] || !fight.alerted[unit]) continue;
+    chooseTarget(fight, unit);
+    takeBearing(fight, unit);
   }
 }
 

@@ -9,6 +9,9 @@ export const ENGINE_VERSION = 1;
 /** µs in a second. Time is a whole number of microseconds; doubles hold an hour of them exactly. */
 export const SECOND = 1_000_000;
 
+/** s in a µs, to multiply with where dividing would be slow. */
+export const PER_MICROSECOND = 1e-6;
+
 /** s. How often movement, senses and transitions advance. Larger: units overshoot; smaller: slower, same exact results. */
 export const DEFAULT_STEP_SECONDS = 0.05;
 
