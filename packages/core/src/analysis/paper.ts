@@ -1,0 +1,70 @@
+/** Closed forms: what an attack or a unit would do on paper, in range all the time, before any run. */
+import type { Attack } from '../model/attack';
+import type { Unit } from '../model/unit';
+import { hitsInActive } from '../engine/compile';
+import { microseconds } from '../engine/time';
+
+/** On paper, per use and per second, of one attack against one victim. Infinity where nothing gets through. */
+export interface PaperAttack {
+  /** hits of one use that the victim takes, at accuracy 1 */
+  hitsPerUse: number;
+  /** hp of one hit after armour, crits averaged in */
+  damagePerHit: number;
+  /** share of hits that land, at the middle of its range */
+  accuracy: number;
+  /** s from one start to the next possible one */
+  cycle: number;
+  damagePerCycle: number;
+  damagePerSecond: number;
+}
+
+/** What `attacker` does to `victim` on paper. */
+export interface PaperDuel {
+  damagePerSecond: number;
+  hitsToKill: number;
+  /** mean shots up to the lethal one: hits ÷ accuracy, the mean of the negative binomial distribution */
+  shotsToKill: number;
+  /** s from the first shot that could hurt to the lethal one, on average */
+  timeToKill: number;
+}
+
+/**
+ * A volley counts every shot of it. A hit that strikes each target once in a use counts once, however often the active
+ * part repeats. Cooldown from the start runs beside the phases; from the end, after them.
+ */
+export function paperAttack(attack: Attack, attacker: Unit, victim?: Unit): PaperAttack {
+  const { beat, effects, aim, hits, projectile } = attack;
+  const instants = hitsInActive(microseconds(beat.active), beat.every === undefined ? 0 : microseconds(beat.every));
+  const hitsPerUse = projectile ? projectile.count * instants : hits.perTarget === 'every' ? instants : 1;
+  const damage = effects.damage;
+  const raw = damage ? damage.amount * (1 + damage.critChance * (damage.critMultiplier - 1)) : 0;
+  const flat = victim?.armour.flat ?? 0;
+  const damagePerHit = Math.max(raw - flat, Math.min(raw, victim?.armour.minimumDamage ?? 0), 0);
+  const accuracy = (aim.near + aim.far) / 2;
+  const busy = beat.windup + beat.active + beat.recovery;
+  const { pause } = attacker.choice;
+  const free = busy + (pause.min + pause.max) / 2;
+  const cycle = beat.cooldownFrom === 'end' ? Math.max(busy + beat.cooldown, free) : Math.max(beat.cooldown, free);
+  const damagePerCycle = hitsPerUse * damagePerHit * accuracy;
+  return { hitsPerUse, damagePerHit, accuracy, cycle, damagePerCycle, damagePerSecond: damagePerCycle / cycle };
+}
+
+/**
+ * The attacks of a unit's choice taken together: each as often as its cycle allows; where their phases would need more
+ * than all of the time, all are thinned alike. Undefined for a unit that chooses no attack.
+ */
+export function paperDuel(attacker: Unit, victim: Unit): PaperDuel | undefined {
+  const chosen = new Set(attacker.choice.priorities.flatMap(({ entries }) => entries.map(({ attack }) => attack)));
+  const attacks = attacker.attacks.filter(({ id }) => chosen.has(id));
+  if (!attacks.length) return undefined;
+  const papers = attacks.map((attack) => paperAttack(attack, attacker, victim));
+  const load = attacks.reduce((sum, { beat }, i) => sum + (beat.windup + beat.active + beat.recovery) / papers[i].cycle, 0);
+  const thin = Math.max(1, load);
+  const damagePerSecond = papers.reduce((sum, paper) => sum + paper.damagePerSecond, 0) / thin;
+  const shotsPerSecond = papers.reduce((sum, paper) => sum + paper.hitsPerUse / paper.cycle, 0) / thin;
+  const accuracy = papers.reduce((sum, paper) => sum + (paper.accuracy * paper.hitsPerUse) / paper.cycle, 0) / thin / shotsPerSecond;
+  const damagePerHit = damagePerSecond / (shotsPerSecond * accuracy);
+  const hitsToKill = damagePerHit > 0 ? Math.ceil(victim.health.max / damagePerHit - 1e-9) : Infinity;
+  const shotsToKill = hitsToKill / accuracy;
+  return { damagePerSecond, hitsToKill, shotsToKill, timeToKill: (shotsToKill - 1) / shotsPerSecond };
+}

@@ -1,0 +1,120 @@
+/** The readout of an enemy: a batch of duels, what it shows, and how it differs from the duels before an edit. */
+import { type Compiled, compile } from '../engine/compile';
+import { NOBODY } from '../engine/fight';
+import { ENGINE_VERSION, SECOND } from '../engine/tuning';
+import { Batch, type BatchSummary } from '../measures/batch';
+import { type Change, pairedChange } from '../measures/compare';
+import { quantileOf } from '../measures/quantile';
+import { type Row } from '../measures/row';
+import { type Lens, effectiveUnit } from '../model/effective';
+import type { Project } from '../model/project';
+import { type Approach, approach } from './approach';
+import { type DuelOptions, duelOptions } from './duel';
+import { type PaperDuel, paperDuel } from './paper';
+
+/** m: width of a bin of time spent by distance */
+export const GAP_BIN = 0.25;
+const GAP_BINS = 240;
+
+/** The three measures of a duel, one value a run. */
+export interface DuelValues {
+  timeToKill: number[];
+  timeToDown: number[];
+  /** share of the party's full health per second */
+  peakPressure: number[];
+}
+export type DuelMeasure = keyof DuelValues;
+export const DUEL_MEASURES: readonly DuelMeasure[] = ['timeToKill', 'timeToDown', 'peakPressure'];
+
+export interface Readout {
+  summary: BatchSummary;
+  values: DuelValues;
+  /** The enemy's and the party member's number among the summary's kinds. */
+  enemyKind: number;
+  partyKind: number;
+  /** s of alerted time by distance between edges, in bins of GAP_BIN metres */
+  timeAtGap: number[];
+  /** Median run by time-to-kill: the one whose approach is drawn. */
+  approach: Approach;
+  /** What the enemy does to the party member, and the party member to it. */
+  paper: { enemy?: PaperDuel; party?: PaperDuel };
+}
+
+/** A readout in the making: runs in portions, so that a newer edit can take its place. */
+export class ReadoutWork {
+  readonly compiled: Compiled;
+  private readonly batch: Batch;
+  private readonly timeAtGap = new Array<number>(GAP_BINS).fill(0);
+
+  constructor(
+    private readonly project: Project,
+    private readonly lens: Lens,
+    private readonly options: DuelOptions,
+    firstSeed: number,
+    runs: number,
+  ) {
+    this.compiled = compile(project, duelOptions(project, lens, options));
+    const step = this.compiled.step / SECOND;
+    this.batch = new Batch(this.compiled, firstSeed, runs, (fight) => {
+      for (const unit of fight.living[1]) {
+        if (!fight.alerted[unit] || fight.target[unit] === NOBODY) continue;
+        this.timeAtGap[Math.min(GAP_BINS - 1, Math.floor(fight.bearingGap[unit] / GAP_BIN))] += step;
+      }
+    });
+  }
+
+  /** Tells one readout from another: same key, same result. */
+  get key(): string {
+    return JSON.stringify([ENGINE_VERSION, this.compiled, this.batch.firstSeed, this.batch.runs]);
+  }
+
+  get done(): boolean {
+    return this.batch.done;
+  }
+
+  advance(runs: number): void {
+    this.batch.advance(runs);
+  }
+
+  result(): Readout {
+    const { rows } = this.batch;
+    const { compiled } = this;
+    const enemyKind = compiled.waves[0].groups[0].kind;
+    const partyKind = compiled.party[0].kind;
+    const enemy = effectiveUnit(this.project, this.options.enemy, this.lens).unit;
+    const party = effectiveUnit(this.project, this.options.against, this.lens).unit;
+    return {
+      summary: this.batch.summary(),
+      values: {
+        timeToKill: rows.map((row) => row.kinds[enemyKind].timeToKill),
+        timeToDown: rows.map((row) => row.timeToDown[0]),
+        peakPressure: rows.map((row) => row.peakPressureShare),
+      },
+      enemyKind,
+      partyKind,
+      timeAtGap: this.timeAtGap,
+      approach: approach(compiled, medianSeed(rows, enemyKind)),
+      paper: { enemy: paperDuel(enemy, party), party: paperDuel(party, enemy) },
+    };
+  }
+}
+
+/** The seed of the run whose time-to-kill is the median; where none was hurt, whose length is. */
+function medianSeed(rows: readonly Row[], kind: number): number {
+  const value = (row: Row) => (row.kinds[kind].timeToKill === row.kinds[kind].timeToKill ? row.kinds[kind].timeToKill : row.length);
+  const middle = quantileOf(
+    rows.map(value).sort((a, b) => a - b),
+    0.5,
+  );
+  return (rows.find((row) => value(row) === middle) ?? rows[0]).seed;
+}
+
+/** How each measure moved between two readouts on the same seeds. */
+export function readoutChanges(before: Readout, after: Readout): Partial<Record<DuelMeasure, Change>> {
+  if (before.summary.firstSeed !== after.summary.firstSeed || before.summary.runs !== after.summary.runs) return {};
+  return Object.fromEntries(
+    DUEL_MEASURES.map((measure) => [measure, pairedChange(before.values[measure], after.values[measure])] as const).filter(
+      ([, change]) => change,
+    ),
+  );
+}
