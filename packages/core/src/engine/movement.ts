@@ -39,34 +39,21 @@ function turnToTargets(fight: Fight): void {
 
 /** Where each would be at the step's end if nobody were in its way. */
 function wishPlaces(fight: Fight, step: number): void {
-  const {
-    alive,
-    target,
-    alerted,
-    does,
-    bearingGap,
-    bearingX,
-    bearingY,
-    pace,
-    moving,
-    near,
-    far,
-    acceleration,
-    speed,
-    x,
-    y,
-    radius,
-    crowd,
-  } = fight;
+  const { alive, target, alerted, does, pace, moving, near, far, acceleration, speed } = fight;
+  const { x, y, vx, vy, radius, bearingGap, bearingX, bearingY, crowd } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     let along = 0; // m towards the target; negative: away
     if (target[unit] !== NOBODY && alerted[unit]) {
       const what = does[unit];
-      const gap = bearingGap[unit];
       if (what === FLEE) along = -Infinity;
-      else if (what !== HOLD && gap > far[unit]) along = gap - far[unit];
-      else if (what === BAND && gap < near[unit]) along = gap - near[unit];
+      else if (what !== HOLD) {
+        // Where the target will be if it goes on as it did: whoever chases its old place stays a step behind.
+        const going = vx[target[unit]] * bearingX[unit] + vy[target[unit]] * bearingY[unit];
+        const gap = bearingGap[unit] + going * step;
+        if (gap > far[unit]) along = gap - far[unit];
+        else if (what === BAND && gap < near[unit]) along = gap - near[unit];
+      }
     }
     if (along === 0) speed[unit] = 0;
     else {

@@ -35,12 +35,14 @@ export interface QuantityInfo {
   about: string;
 }
 
-type Constructor = new () => object;
+export type Constructor = new () => object;
 
-interface ClassFields {
+/** What is known of a class beyond its validation rules, by property. */
+export interface ClassFields {
   quantities: Map<string, QuantityInfo>;
   groups: Map<string, () => Constructor>;
   lists: Map<string, () => Constructor>;
+  planned: Set<string>;
 }
 
 const registry = new Map<object, ClassFields>();
@@ -48,10 +50,19 @@ const registry = new Map<object, ClassFields>();
 function fieldsOf(prototype: object): ClassFields {
   let fields = registry.get(prototype);
   if (!fields) {
-    fields = { quantities: new Map(), groups: new Map(), lists: new Map() };
+    fields = { quantities: new Map(), groups: new Map(), lists: new Map(), planned: new Set() };
     registry.set(prototype, fields);
   }
   return fields;
+}
+
+/** The fields of a class, with those it inherits; undefined for a class that declares none. */
+export function classFields(type: Constructor): ClassFields | undefined {
+  for (let prototype = type.prototype as object; prototype; prototype = Object.getPrototypeOf(prototype) as object) {
+    const fields = registry.get(prototype);
+    if (fields) return fields;
+  }
+  return undefined;
 }
 
 /** Applies decorators in order; a shorthand for the combinations below. */
@@ -136,16 +147,18 @@ function IsGroup(): PropertyDecorator {
 
 /** Part of the format that this version does not carry out: refused by name rather than silently ignored. */
 export function Planned(what: string): PropertyDecorator {
-  return (target, key) =>
+  return (target, key) => {
+    fieldsOf(target).planned.add(String(key));
     registerDecorator({
       name: 'notBuilt',
       target: target.constructor,
       propertyName: String(key),
       validator: {
         validate: (value) => value === undefined,
-        defaultMessage: () => `${what} is part of the format but not built yet; leave it out`,
+        defaultMessage: () => `is part of the format but not built yet (${what}); leave it out`,
       },
     });
+  };
 }
 
 function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
@@ -157,7 +170,7 @@ function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
       constraints: [planned],
       validator: {
         validate: (value) => !planned.includes(value as string),
-        defaultMessage: (args) => `"${String(args?.value)}" is part of the format but not built yet`,
+        defaultMessage: (args) => `is part of the format but not built yet: choose another`,
       },
     });
 }
@@ -169,7 +182,7 @@ function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
 export function quantityAt(root: Constructor, steps: readonly string[]): QuantityInfo | undefined {
   let type: Constructor = root;
   for (let i = 0; i < steps.length; i++) {
-    const fields = registry.get(type.prototype);
+    const fields = classFields(type);
     if (!fields) return undefined;
     const last = i === steps.length - 1;
     const quantity = fields.quantities.get(steps[i]);

@@ -1,0 +1,2 @@
+#!/usr/bin/env node
+require('../dist/main.js').main(process.argv);

@@ -1,0 +1,61 @@
+/** insidia: simulate, check and schema, for a terminal or a build pipeline. */
+import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
+import { projectSchema } from '@insidia/core/schema';
+import { EXIT, Exit, readProject } from './input';
+import { type SimulateOptions, simulate } from './simulate';
+
+function number(text: string): number {
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value)) throw new InvalidArgumentError('it must be a number');
+  return value;
+}
+
+export function program(write: (text: string) => void, report: (text: string) => void): Command {
+  const insidia = new Command('insidia').description('Simulate and check enemy encounters').version('0.1.0').exitOverride();
+  insidia
+    .command('simulate')
+    .description('run an encounter or a duel many times and print what it measures')
+    .argument('<file>', 'project document, or - for standard input')
+    .option('-e, --encounter <id>', 'encounter to run')
+    .option('--duel <enemy>', 'run this enemy against a party member on open ground instead')
+    .option('--against <member>', 'party member of the duel (default: the first)')
+    .option('--copies <n>', 'enemies in the duel, 1 to 12', number, 1)
+    .option('--distance <m>', 'metres between edges at the start of the duel', number, 12)
+    .option('-t, --tier <id>', 'difficulty tier')
+    .option('-s, --skill <id>', 'skill of the simulated player')
+    .option('-n, --runs <n>', 'how many runs', number, 200)
+    .option('--seed <n>', 'first seed', number, 1)
+    .option('--step <s>', 'step of movement and senses in seconds', number)
+    .addOption(new Option('-f, --format <format>', 'how to print').choices(['table', 'json', 'csv']).default('table'))
+    .action((file: string, options: SimulateOptions) => write(simulate(readProject(file), options, report)));
+  insidia
+    .command('check')
+    .description('whether a document is valid')
+    .argument('<file>', 'project document, or - for standard input')
+    .action((file: string) => {
+      const project = readProject(file);
+      const { units, arenas, encounters, tiers, skills } = project;
+      write(`${project.name} is valid: ${units.length} units, ${arenas.length} arenas, ${encounters.length} encounters, ${tiers.length} tiers, ${skills.length} skills\n`);
+    });
+  insidia
+    .command('schema')
+    .description('print the JSON Schema of the project document')
+    .action(() => write(JSON.stringify(projectSchema(), null, 2) + '\n'));
+  return insidia;
+}
+
+/** Runs a command line; the exit code is set, output in flight is not cut off. */
+export function main(argv: readonly string[]): void {
+  const terminal = process.stderr.isTTY;
+  const report = (text: string) => terminal && process.stderr.write(`\r${text} `);
+  try {
+    program((text) => process.stdout.write(text), report).parse(argv);
+    if (terminal) process.stderr.write('\r\x1b[K');
+  } catch (error) {
+    if (error instanceof CommanderError) process.exitCode = error.exitCode === 0 ? EXIT.ok : EXIT.usage;
+    else if (error instanceof Exit) {
+      process.stderr.write(error.message + '\n');
+      process.exitCode = error.code;
+    } else throw error;
+  }
+}

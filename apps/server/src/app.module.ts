@@ -1,0 +1,23 @@
+import { Module } from '@nestjs/common';
+import { ServeStaticModule } from '@nestjs/serve-static';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { LoggerModule } from 'nestjs-pino';
+import { DatabaseModule } from './database/database.module';
+import { HealthModule } from './health/health.module';
+import { ProjectsModule } from './projects/projects.module';
+import { SimulationsModule } from './simulations/simulations.module';
+
+const page = join(__dirname, '../../web/dist');
+
+@Module({
+  imports: [
+    LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }),
+    DatabaseModule,
+    ProjectsModule,
+    SimulationsModule,
+    HealthModule,
+    ...(existsSync(page) ? [ServeStaticModule.forRoot({ rootPath: page, exclude: ['/api/{*path}'] })] : []),
+  ],
+})
+export class AppModule {}

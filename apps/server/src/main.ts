@@ -1,0 +1,39 @@
+import 'reflect-metadata';
+import { schemaParts } from '@insidia/core/schema';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import helmet from 'helmet';
+import { Logger } from 'nestjs-pino';
+import { AppModule } from './app.module';
+import { loadDemo } from './demo';
+import { ProblemFilter } from './problem.filter';
+import { ProjectsService } from './projects/projects.service';
+import { settings } from './settings';
+
+async function main(): Promise<void> {
+  const { host, port, bodyLimit } = settings();
+  const app = await NestFactory.create<NestExpressApplication>(AppModule, { logger: false, bodyParser: false, abortOnError: false });
+  app.useLogger(app.get(Logger));
+  // Loopback is plain HTTP: nothing may be upgraded to a protocol that is not spoken there.
+  app.use(helmet({ strictTransportSecurity: false, contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'] } } }));
+  app.useBodyParser('json', { limit: bodyLimit, type: ['application/json', 'application/json-patch+json'], strict: false });
+  app.useGlobalFilters(new ProblemFilter());
+  app.enableShutdownHooks(['SIGTERM', 'SIGINT']);
+  describeApi(app);
+  await loadDemo(app.get(ProjectsService));
+  await app.listen(port, host);
+  process.send?.('listening');
+}
+
+function describeApi(app: NestExpressApplication): void {
+  const config = new DocumentBuilder().setTitle('Insidia').setDescription('Projects, revisions and simulations').setVersion('1').build();
+  const document = SwaggerModule.createDocument(app, config);
+  document.components = { ...document.components, schemas: { ...document.components?.schemas, ...(schemaParts('#/components/schemas/') as object) } };
+  SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/openapi.json' });
+}
+
+main().catch((error: unknown) => {
+  console.error(`insidia: the server could not start: ${error instanceof Error ? error.message : String(error)}`);
+  process.exit(1);
+});

@@ -1,0 +1,21 @@
+import { Type } from 'class-transformer';
+import { IsInt, IsNumber, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
+
+export const MOST_RUNS = 2000;
+
+export class DuelRequest {
+  @IsString() enemy: string;
+  @IsString() against: string;
+  @IsOptional() @IsInt() @Min(1) @Max(12) copies?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(200) distance?: number;
+}
+
+/** A batch small enough to wait for: an encounter, or a duel. */
+export class SimulationRequest {
+  @IsOptional() @IsString() encounter?: string;
+  @IsOptional() @ValidateNested() @Type(() => DuelRequest) duel?: DuelRequest;
+  @IsOptional() @IsString() tier?: string;
+  @IsOptional() @IsString() skill?: string;
+  @IsInt() @Min(1) @Max(MOST_RUNS) runs = 200;
+  @IsInt() @Min(0) @Max(2147480000) seed = 1;
+}

@@ -1,0 +1,62 @@
+/**
+ * The published JSON Schema (2020-12) of the project document, made from the model's classes: their validation rules
+ * through class-validator-jsonschema, their structure, units and defaults from the field registry. Kept off the main
+ * entry for its weight.
+ */
+import 'reflect-metadata';
+import { ValidationTypes } from 'class-validator';
+import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+import { type Constructor, classFields } from './model/field';
+import { Project } from './model/project';
+
+export type JsonSchema = Record<string, unknown>;
+
+/** The document's classes as schemas, by class name; references are written with the prefix. */
+export function schemaParts(prefix = '#/$defs/'): Record<string, JsonSchema> {
+  const rules = validationMetadatasToSchemas({
+    additionalConverters: { [ValidationTypes.NESTED_VALIDATION]: {}, isGroup: {}, notBuilt: {} } as never,
+  }) as Record<string, JsonSchema>;
+  const parts: Record<string, JsonSchema> = {};
+  describe(Project, rules, prefix, parts);
+  return parts;
+}
+
+/** The whole schema: a project document. */
+export function projectSchema(): JsonSchema {
+  const { Project: root, ...defs } = schemaParts();
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    title: 'Insidia project',
+    description: 'Metres, seconds, degrees, hit points; shares and chances from 0 to 1. What has a default may be left out.',
+    ...root,
+    $defs: defs,
+  };
+}
+
+function describe(type: Constructor, rules: Record<string, JsonSchema>, prefix: string, parts: Record<string, JsonSchema>): void {
+  if (parts[type.name]) return;
+  const rule = ruleOf(type, rules);
+  const fields = classFields(type);
+  const sample = new type() as Record<string, unknown>;
+  const properties: Record<string, JsonSchema> = {};
+  parts[type.name] = { type: 'object', properties, additionalProperties: false };
+  for (const [name, schema] of Object.entries(rule.properties as Record<string, JsonSchema>)) {
+    if (fields?.planned.has(name)) continue;
+    properties[name] = { ...schema };
+    const quantity = fields?.quantities.get(name);
+    if (quantity) properties[name] = { ...schema, description: `${quantity.label}${quantity.unit && ` (${quantity.unit})`}: ${quantity.about}` };
+    const nested = fields?.groups.get(name)?.() ?? fields?.lists.get(name)?.();
+    if (nested) {
+      const reference = { $ref: prefix + nested.name };
+      properties[name] = fields?.lists.has(name) ? { ...schema, type: 'array', items: reference } : reference;
+      describe(nested, rules, prefix, parts);
+    } else if (sample[name] !== undefined) properties[name].default = sample[name];
+  }
+  const required = ((rule.required as string[] | undefined) ?? []).filter((name) => properties[name] && sample[name] === undefined);
+  if (required.length) parts[type.name].required = required;
+}
+
+/** A class that adds nothing to its parent has the parent's rules. */
+function ruleOf(type: Constructor, rules: Record<string, JsonSchema>): JsonSchema {
+  return rules[type.name] ?? ruleOf(Object.getPrototypeOf(type) as Constructor, rules);
+}

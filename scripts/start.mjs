@@ -1,0 +1,99 @@
+/**
+ * npm start: installs what is missing, builds what is stale, starts a private PostgreSQL and the server, prints the
+ * address. Ctrl-C stops all of it. PORT, HOST, DATABASE_URL and INSIDIA_HOME are documented in the README.
+ */
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join, resolve } from 'node:path';
+import { startPostgres } from './postgres.mjs';
+import { ROOT, Sentence, build, installModules, withSentences } from './system.mjs';
+
+const home = resolve(process.env.INSIDIA_HOME ?? join(ROOT, '.insidia'));
+const port = Number(process.env.PORT ?? 4600);
+const host = process.env.HOST ?? '127.0.0.1';
+const lock = join(home, 'start.pid');
+
+let stopping = false;
+let server;
+let database;
+
+async function main() {
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Sentence(`PORT must be a whole number from 1 to 65535: it is ${process.env.PORT}`);
+  takeLock();
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop(0));
+  await portIsFree();
+  installModules();
+  build();
+  database = process.env.DATABASE_URL ? undefined : await startPostgres(home);
+  if (stopping) return stop(0);
+  const env = { ...process.env, PORT: String(port), HOST: host, DATABASE_URL: process.env.DATABASE_URL ?? database.url, NODE_ENV: 'production' };
+  server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  server.once('exit', (code) => {
+    if (!stopping) {
+      console.error('insidia: the server ended unexpectedly');
+      void stop(code || 1);
+    }
+  });
+  database?.process.once('exit', () => {
+    if (!stopping) {
+      console.error('insidia: the database ended unexpectedly; start again, everything saved is kept');
+      void stop(1);
+    }
+  });
+  server.once('message', () => console.log(`Insidia is at http://${host}:${port}`));
+}
+
+/** One start command for one folder. A lock whose process is gone is left over and taken. */
+function takeLock() {
+  mkdirSync(home, { recursive: true });
+  if (existsSync(lock)) {
+    const pid = Number(readFileSync(lock, 'utf8'));
+    if (pid !== process.pid && isStart(pid)) throw new Sentence(`Insidia is running already (process ${pid}); stop it first, or set INSIDIA_HOME to another folder`);
+  }
+  writeFileSync(lock, String(process.pid));
+}
+
+function isStart(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
+  } catch {
+    return false;
+  }
+}
+
+function portIsFree() {
+  return new Promise((done, fail) => {
+    const probe = createServer();
+    probe.once('error', (error) => {
+      rmSync(lock, { force: true });
+      const why = error.code === 'EADDRINUSE' ? `port ${port} is taken; set PORT to another one` : `port ${port} can't be used: ${error.message}`;
+      fail(new Sentence(why));
+    });
+    probe.listen(port, host, () => probe.close(done));
+  });
+}
+
+async function stop(code) {
+  if (stopping) return;
+  stopping = true;
+  if (server && server.exitCode === null && server.signalCode === null) {
+    await new Promise((done) => {
+      server.once('exit', done);
+      server.kill('SIGTERM');
+    });
+  }
+  await database?.stop();
+  rmSync(lock, { force: true });
+  process.exit(code);
+}
+
+await withSentences(async () => {
+  try {
+    await main();
+  } catch (error) {
+    await database?.stop();
+    if (existsSync(lock) && readFileSync(lock, 'utf8') === String(process.pid)) rmSync(lock, { force: true });
+    throw error;
+  }
+});
