@@ -1,0 +1,119 @@
+import type { Project } from '@insidia/core';
+import { useEffect } from 'react';
+import { Link, NavLink, useLocation } from 'react-router';
+import { Choose } from '../fields/Choose';
+import { redone, undone } from '../store/document';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { SaveState } from './SaveState';
+import { applyTheme, useTheme } from './theme';
+import { useView } from './view';
+
+const AS_WRITTEN = 'as-written';
+
+export function TopBar({ project }: { project: Project }) {
+  const { search } = useLocation();
+  return (
+    <header className="flex h-[var(--bar-h)] items-center border-b border-ink bg-paper pl-4 pr-3">
+      <Link to="/" className="w-[76px] font-title text-[19px] font-medium leading-6 tracking-tight">
+        Insidia
+      </Link>
+      <Link to="/" title="All projects" className="max-w-[180px] truncate border-l pl-3 pr-2 leading-5 text-ink-2">
+        {project.name}
+      </Link>
+      <nav aria-label="Sections" className="flex h-full items-stretch">
+        {[
+          ['enemies', 'Enemies'],
+          ['party', 'Party'],
+        ].map(([path, name]) => (
+          <NavLink
+            key={path}
+            to={{ pathname: `/projects/${project.id}/${path}`, search }}
+            className={({ isActive }) =>
+              `relative px-2 leading-[44px] ${isActive ? "font-semibold text-ink after:absolute after:inset-x-2 after:-bottom-px after:h-[3px] after:bg-ink after:content-['']" : 'text-ink-2'}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <span className="flex-1" />
+      <Lens project={project} />
+      <div className="ml-3.5 flex items-center gap-3 whitespace-nowrap text-table text-ink-2">
+        <UndoRedo />
+        <SaveState />
+        <ThemeSwitch />
+      </div>
+    </header>
+  );
+}
+
+/** The tier and skill through which everything is looked at. */
+function Lens({ project }: { project: Project }) {
+  const [view, change] = useView(project);
+  const tierMark = (i: number) => (
+    <span className="tier" aria-hidden>
+      {i + 1}
+    </span>
+  );
+  const tiers = [{ id: AS_WRITTEN, name: 'as written' }, ...project.tiers.map(({ id, name }, i) => ({ id, name, mark: tierMark(i) }))];
+  const skills = [{ id: AS_WRITTEN, name: 'as written' }, ...project.skills.map(({ id, name }) => ({ id, name }))];
+  const tierNumber = project.tiers.findIndex(({ id }) => id === view.tier);
+  const plain = 'flex items-center gap-1.5 pr-0.5 font-semibold outline-offset-2';
+  return (
+    <div role="group" aria-label="Lens" className="flex h-7 items-center gap-2.5 rounded-[14px] border bg-sheet px-2.5">
+      <span className="font-title text-[13px] italic text-ink-3">viewing as</span>
+      {tierNumber >= 0 && tierMark(tierNumber)}
+      <Choose quiet label="Tier" className={plain} value={view.tier ?? AS_WRITTEN} options={tiers} onChoose={(id) => change({ tier: id === AS_WRITTEN ? undefined : id, edit: undefined })} />
+      <span className="h-3.5 w-px bg-rule" />
+      <Choose quiet label="Skill" className={plain} value={view.skill ?? AS_WRITTEN} options={skills} onChoose={(id) => change({ skill: id === AS_WRITTEN ? undefined : id })} />
+    </div>
+  );
+}
+
+function UndoRedo() {
+  const dispatch = useAppDispatch();
+  const { past, future } = useAppSelector((state) => state.document);
+  const undo = past[past.length - 1];
+  const redo = future[future.length - 1];
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const name = event.key.toLowerCase();
+      if (name !== 'z' && name !== 'y') return;
+      event.preventDefault();
+      // A field that is being typed in gives up what was typed: the document's history counts.
+      if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
+      dispatch(name === 'y' || event.shiftKey ? redone() : undone());
+    };
+    addEventListener('keydown', key);
+    return () => removeEventListener('keydown', key);
+  }, [dispatch]);
+  const arrow = 'h-6 w-6 grid place-items-center disabled:text-ghost';
+  return (
+    <span className="flex">
+      <button type="button" className={arrow} disabled={!undo} title={undo ? `Undo: ${undo.name}` : 'Nothing to undo'} aria-label={undo ? `Undo: ${undo.name}` : 'Undo'} onClick={() => dispatch(undone())}>
+        <svg width={14} height={15} fill="none" stroke="currentColor" strokeWidth={1.4} aria-hidden>
+          <path d="M5 2 L2 5 L5 8 M2 5 H9 A4 4 0 0 1 9 13 H6" />
+        </svg>
+      </button>
+      <button type="button" className={arrow} disabled={!redo} title={redo ? `Redo: ${redo.name}` : 'Nothing to redo'} aria-label={redo ? `Redo: ${redo.name}` : 'Redo'} onClick={() => dispatch(redone())}>
+        <svg width={14} height={15} fill="none" stroke="currentColor" strokeWidth={1.4} aria-hidden>
+          <path d="M9 2 L12 5 L9 8 M12 5 H5 A4 4 0 0 0 5 13 H8" />
+        </svg>
+      </button>
+    </span>
+  );
+}
+
+function ThemeSwitch() {
+  const theme = useTheme();
+  const other = theme === 'light' ? 'dark' : 'light';
+  return (
+    <button type="button" className="grid h-6 w-6 place-items-center" title={`Change to the ${other} theme`} aria-label={`Change to the ${other} theme`} onClick={() => applyTheme(other)}>
+      <svg width={14} height={14} aria-hidden>
+        <circle cx={7} cy={7} r={5.5} fill="none" stroke="currentColor" strokeWidth={1.3} />
+        <path d="M7 1.5 A5.5 5.5 0 0 1 7 12.5Z" fill="currentColor" />
+      </svg>
+    </button>
+  );
+}

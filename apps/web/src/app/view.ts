@@ -1,0 +1,54 @@
+/** What the address says beside the path: the lens, what is being edited, and the duel of the readout. */
+import { DUEL_DEFAULTS, type Project } from '@insidia/core';
+import { useCallback, useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+
+export interface View {
+  tier?: string;
+  skill?: string;
+  /** What typing changes: the base, or the lens's tier. */
+  edit: 'base' | 'tier';
+  /** The other side of the duel. */
+  against?: string;
+  copies: number;
+  distance: number;
+}
+
+/** Values of the address that the project does not know, or that are out of range, count as absent. */
+export function viewOf(search: URLSearchParams, project: Project | null): View {
+  const known = (list: { id: string }[] | undefined, id: string | null) => (list?.some((item) => item.id === id) ? (id as string) : undefined);
+  const number = (name: string, low: number, high: number, otherwise: number) => {
+    const value = Number(search.get(name) ?? NaN);
+    return value >= low && value <= high ? value : otherwise;
+  };
+  const tier = known(project?.tiers, search.get('tier'));
+  return {
+    tier,
+    skill: known(project?.skills, search.get('skill')),
+    edit: tier && search.get('edit') === 'tier' ? 'tier' : 'base',
+    against: known(project?.units, search.get('against')),
+    copies: Math.floor(number('copies', 1, 12, DUEL_DEFAULTS.copies)),
+    distance: number('distance', 0, 200, DUEL_DEFAULTS.distance),
+  };
+}
+
+export function useView(project: Project | null): [View, (change: Partial<Record<keyof View, string | number | undefined>>) => void] {
+  const [search, setSearch] = useSearchParams();
+  const view = useMemo(() => viewOf(search, project), [search, project]);
+  const change = useCallback(
+    (values: Partial<Record<keyof View, string | number | undefined>>) =>
+      setSearch(
+        (old) => {
+          const next = new URLSearchParams(old);
+          for (const [name, value] of Object.entries(values)) {
+            if (value === undefined || value === '') next.delete(name);
+            else next.set(name, String(value));
+          }
+          return next;
+        },
+        { replace: true },
+      ),
+    [setSearch],
+  );
+  return [view, change];
+}

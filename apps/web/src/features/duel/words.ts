@@ -1,0 +1,44 @@
+/** The readout's sentences. */
+import type { Change, Summary } from '@insidia/core';
+import { fixed } from '../../fields/number';
+
+export interface Measured {
+  summary?: Summary;
+  before?: Summary;
+  change?: Change;
+}
+
+/** "before 26.8, changed by −2.9 (−3.5 to −2.3); interval 23.2–24.5". */
+export function changeSentence({ summary, before, change }: Measured, places: number): string {
+  if (!summary) return '';
+  const parts: string[] = [];
+  if (before && (Number.isFinite(before.median) || Number.isFinite(summary.median))) {
+    const was = `before ${Number.isFinite(before.median) ? fixed(before.median, places) : 'never'}`;
+    if (!change) parts.push(before.median === summary.median ? `${was}, the same` : was);
+    else if (!change.visible) parts.push(`${was}, no visible change`);
+    else parts.push(`${was}, changed by ${change.difference > 0 ? '+' : ''}${fixed(change.difference, places)} (${fixed(change.low, places)} to ${fixed(change.high, places)})`);
+  }
+  const { low, high } = summary.interval;
+  // Of a median of +∞ there is no interval to speak of: the share that survives says it.
+  if (Number.isFinite(summary.median)) parts.push(`interval ${fixed(Math.max(low, summary.min), places)}–${Number.isFinite(high) ? fixed(high, places) : 'open'}`);
+  return parts.join('; ');
+}
+
+/** What a median of +∞ means. */
+export function survivalSentence(summary: Summary, survives: string): string {
+  const share = Math.round((100 * summary.infinite) / summary.n);
+  return `${survives} in ${share} % of runs`;
+}
+
+const USE_WORDS: Record<string, string> = {
+  windup: 'wind-up',
+  active: 'active',
+  recovery: 'recovery',
+  cooldown: 'cooldown',
+  range: 'out of range',
+  facing: 'facing',
+  pause: 'pause',
+  noTarget: 'no target',
+  noAttack: 'no attack in state',
+};
+export const useWord = (use: string) => USE_WORDS[use] ?? use;

@@ -1,0 +1,56 @@
+import { Select } from 'radix-ui';
+import { type ReactNode, useId } from 'react';
+
+interface Option {
+  id: string;
+  name: string;
+  mark?: ReactNode;
+}
+
+interface Props {
+  label: string;
+  value: string | undefined;
+  options: Option[];
+  onChoose: (id: string) => void;
+  /** The label is read out but not shown. */
+  quiet?: boolean;
+  className?: string;
+}
+
+/** One out of a few, by name. */
+export function Choose({ label, value, options, onChoose, quiet, className }: Props) {
+  const id = useId();
+  return (
+    <div className="min-w-0 flex-1">
+      {!quiet && (
+        <span id={id} className="block text-label text-ink-3">
+          {label}
+        </span>
+      )}
+      <Select.Root value={value} onValueChange={onChoose}>
+        <Select.Trigger aria-label={quiet ? label : undefined} aria-labelledby={quiet ? undefined : id} className={className ?? 'field-box w-full gap-1'}>
+          <span className="min-w-0 flex-1 truncate text-left">
+            <Select.Value />
+          </span>
+          <Select.Icon className="text-ink-3">
+            <svg width={8} height={5} aria-hidden>
+              <path d="M0 0 L4 4 L8 0" fill="none" stroke="currentColor" />
+            </svg>
+          </Select.Icon>
+        </Select.Trigger>
+        <Select.Portal>
+          <Select.Content position="popper" sideOffset={2} className="z-50 max-h-[320px] min-w-[var(--radix-select-trigger-width)] overflow-hidden border bg-sheet py-1 shadow-[0_2px_8px_rgb(0_0_0/0.15)]">
+            <Select.Viewport>
+              {options.map(({ id: option, name, mark }) => (
+                <Select.Item key={option} value={option} className="flex h-6 cursor-pointer items-center gap-1.5 px-2.5 text-table outline-none data-[highlighted]:bg-well data-[state=checked]:font-semibold">
+                  {mark}
+                  <Select.ItemText>{name}</Select.ItemText>
+                </Select.Item>
+              ))}
+            </Select.Viewport>
+          </Select.Content>
+        </Select.Portal>
+      </Select.Root>
+    </div>
+  );
+}

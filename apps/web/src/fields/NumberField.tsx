@@ -1,0 +1,138 @@
+import { type Chain, type QuantityInfo, chainSentence } from '@insidia/core';
+import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
+import { evaluate, limitBroken, shown, stepOf, tidy } from './number';
+
+export interface NumberFieldProps {
+  info: QuantityInfo;
+  /** Shown instead of the field's own label. */
+  label?: string;
+  /** As it is written; undefined: not set. */
+  base: number | undefined;
+  /** What the lens makes of it, where some tweak touches it. */
+  chain?: Chain;
+  /** Editing through the lens's tier: what is typed is the value there. */
+  throughTier?: string;
+  width?: number;
+  compact?: boolean;
+  onCommit: (value: number, mark?: string) => void;
+  /** Back to what it was before the edit of it: shown when there is something to reset. */
+  onReset?: () => void;
+}
+
+/** A number: typed, stepped by arrow keys, dragged by its label, or written as an expression. */
+export function NumberField({ info, label, base, chain, throughTier, width, compact, onCommit, onReset }: NumberFieldProps) {
+  const id = useId();
+  const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string | undefined>();
+  const cancelled = useRef(false);
+  const value = throughTier && chain ? chain.value : base;
+  const editing = text !== null;
+
+  const commit = (raw: string) => {
+    setText(null);
+    const typed = evaluate(raw);
+    if (cancelled.current || raw.trim() === '') {
+      cancelled.current = false;
+      return setWrong(undefined);
+    }
+    const broken = typed === undefined ? 'not a number' : limitBroken(typed, info);
+    setWrong(broken);
+    if (!broken && typed !== value) onCommit(typed as number);
+  };
+  const nudge = (steps: number, from: number, mark: string) => {
+    const next = Math.min(Math.max(tidy(Math.round((from + steps * stepOf(info)) * 1e6) / 1e6), info.min), info.max);
+    setWrong(undefined);
+    if (next !== value) onCommit(info.whole ? Math.round(next) : next, mark);
+    return next;
+  };
+  const keyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    const typed = evaluate(event.currentTarget.value);
+    if (event.key === 'Enter') event.currentTarget.blur();
+    else if (event.key === 'Escape') {
+      cancelled.current = true;
+      event.currentTarget.blur();
+    } else if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && (typed !== undefined || value !== undefined)) {
+      event.preventDefault();
+      const size = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+      const next = nudge((event.key === 'ArrowUp' ? 1 : -1) * (info.whole ? Math.max(1, size) : size), typed ?? (value as number), `keys ${id}`);
+      setText(String(next));
+    }
+  };
+  const dragLabel = (event: PointerEvent<HTMLLabelElement>) => {
+    if (event.button !== 0 || value === undefined) return;
+    const handle = event.currentTarget;
+    const start = event.clientX;
+    const mark = `drag ${id} ${event.timeStamp}`;
+    let moved = false;
+    handle.setPointerCapture(event.pointerId);
+    const move = (e: globalThis.PointerEvent) => {
+      const steps = Math.trunc((e.clientX - start) / 4) * (e.shiftKey ? 10 : e.altKey ? 0.1 : 1);
+      if (steps !== 0) moved = true;
+      if (moved) nudge(steps, value, mark);
+    };
+    const end = (e: globalThis.PointerEvent) => {
+      handle.removeEventListener('pointermove', move);
+      if (moved) e.preventDefault();
+    };
+    handle.addEventListener('pointermove', move);
+    handle.addEventListener('pointerup', end, { once: true });
+    handle.addEventListener('pointercancel', end, { once: true });
+  };
+
+  const through = chain && chain.value !== chain.base;
+  const last = chain?.steps[chain.steps.length - 1];
+  const sentence = chain && chainSentence(chain, (x) => shown(x));
+  const name = label ?? info.label;
+  return (
+    <div className="min-w-0" style={{ width }} title={[info.about, sentence].filter(Boolean).join('\n')}>
+      <label htmlFor={id} onPointerDown={dragLabel} className="edge block truncate text-label text-ink-3" style={{ touchAction: 'none' }}>
+        {name}
+      </label>
+      <div className={`field-box ${through ? 'through' : ''} ${wrong ? 'wrong' : ''}`}>
+        {through && !editing && (
+          <span className="pr-1 text-ink-3" aria-hidden>
+            {shown(chain.base)} →
+          </span>
+        )}
+        <input
+          id={id}
+          role="spinbutton"
+          inputMode="decimal"
+          aria-valuenow={value}
+          aria-valuemin={info.min}
+          aria-valuemax={info.max}
+          aria-valuetext={value === undefined ? 'not set' : `${shown(through ? chain.value : value)} ${info.unit}${sentence ? ', ' + sentence : ''}`}
+          aria-invalid={wrong ? true : undefined}
+          className={through && !editing ? 'font-semibold' : ''}
+          value={text ?? (value === undefined ? '' : shown(through ? chain.value : value))}
+          placeholder="—"
+          onFocus={(event) => {
+            setText(value === undefined ? '' : String(value));
+            requestAnimationFrame(() => event.target.select());
+          }}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={(event) => commit(event.target.value)}
+          onKeyDown={keyDown}
+          spellCheck={false}
+          autoComplete="off"
+        />
+        {info.unit && <span className="pl-1 text-label text-ink-3">{info.unit}</span>}
+      </div>
+      {!compact && (
+        <div className="h-[14px] truncate text-label text-ink-3">
+          {wrong ? (
+            <span className="text-warn" role="alert">
+              {wrong}
+            </span>
+          ) : onReset ? (
+            <button type="button" className="underline decoration-rule" onClick={onReset} title="take this tier's own value away again">
+              reset
+            </button>
+          ) : (
+            through && last && `${last.tweak.op} ${shown(last.tweak.value)} ${last.name}`
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+/** Numbers as people type and read them. */
+import type { QuantityInfo } from '@insidia/core';
+
+/** How far one arrow press moves a number of a unit. */
+const STEPS: Record<string, number> = { s: 0.05, m: 0.1, 'm/s': 0.1, 'm/s²': 0.5, '°': 5, '°/s': 10, hp: 1, 'hp/s': 0.5, '×': 0.05, '': 0.05 };
+
+export function stepOf(info: QuantityInfo): number {
+  return info.whole ? 1 : (STEPS[info.unit] ?? 0.1);
+}
+
+/** Without the noise of binary fractions: 0.30000000000000004 is 0.3. */
+export function tidy(value: number): number {
+  return Number(value.toPrecision(10));
+}
+
+/** A number to read: at most three places, no trailing zeros beyond what is given. */
+export function shown(value: number, places = 3): string {
+  if (!Number.isFinite(value)) return value > 0 ? '∞' : '−∞';
+  return String(Number(value.toFixed(places))).replace('-', '−');
+}
+
+/** Always so many places: for columns. */
+export function fixed(value: number, places: number): string {
+  return Number.isFinite(value) ? value.toFixed(places).replace('-', '−') : '∞';
+}
+
+/** Within the field's limits; the sentence that says which limit is broken otherwise. */
+export function limitBroken(value: number, info: QuantityInfo): string | undefined {
+  if (!Number.isFinite(value)) return 'not a number';
+  if (info.whole && !Number.isInteger(value)) return 'a whole number';
+  if (value < info.min) return `at least ${shown(info.min)}`;
+  return value > info.max ? `at most ${shown(info.max)}` : undefined;
+}
+
+/**
+ * The value of an expression: numbers, + − × ÷ and brackets, a decimal comma too. Undefined where it is none.
+ * Grammar: sum = product (± product)*; product = factor (×÷ factor)*; factor = number | − factor | (sum).
+ */
+export function evaluate(text: string): number | undefined {
+  const source = text.replaceAll('×', '*').replaceAll('÷', '/').replaceAll('−', '-').replace(/(\d),(\d)/g, '$1.$2').replace(/\s+/g, '');
+  let at = 0;
+  const factor = (): number => {
+    if (source[at] === '-') {
+      at++;
+      return -factor();
+    }
+    if (source[at] === '(') {
+      at++;
+      const value = sum();
+      if (source[at++] !== ')') return NaN;
+      return value;
+    }
+    const found = /^(\d+\.?\d*|\.\d+)/.exec(source.slice(at));
+    if (!found) return NaN;
+    at += found[0].length;
+    return Number(found[0]);
+  };
+  const product = (): number => {
+    let value = factor();
+    while (source[at] === '*' || source[at] === '/') value = source[at++] === '*' ? value * factor() : value / factor();
+    return value;
+  };
+  const sum = (): number => {
+    let value = product();
+    while (source[at] === '+' || source[at] === '-') value = source[at++] === '+' ? value + product() : value - product();
+    return value;
+  };
+  const value = sum();
+  return at === source.length && Number.isFinite(value) ? tidy(value) : undefined;
+}

@@ -1,0 +1,16 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { documentReducer } from './document';
+import { readoutReducer } from '../readout/slice';
+
+/** Documents are replaced, never mutated; checking that on every action would cost more than the change itself. */
+export const makeStore = () =>
+  configureStore({
+    reducer: { document: documentReducer, readout: readoutReducer },
+    middleware: (getDefault) => getDefault({ immutableCheck: false, serializableCheck: false }),
+  });
+
+export type AppStore = ReturnType<typeof makeStore>;
+export type RootState = ReturnType<AppStore['getState']>;
+export const useAppDispatch = useDispatch.withTypes<AppStore['dispatch']>();
+export const useAppSelector = useSelector.withTypes<RootState>();

@@ -1,0 +1,114 @@
+import type { Approach, Unit } from '@insidia/core';
+import { shown } from '../fields/number';
+import { linear, roundUp, ticks } from './scale';
+
+interface Props {
+  approach: Approach;
+  unit: Unit;
+  /** Sum of both bodies' radii. */
+  radii: number;
+  width: number;
+}
+
+const LEFT = 28;
+const TOP = 8;
+const HEIGHT = 140;
+
+/** One duel in a look: distance to the target over time, over the bands of the reach strip. */
+export function ApproachChart({ approach, unit, radii, width }: Props) {
+  const { lines, length } = approach;
+  const farthest = roundUp(Math.max(2, ...lines.map(({ gaps }) => gaps.reduce((a, b) => Math.max(a, b), 0))));
+  const x = linear(0, length || 1, LEFT, width - 12);
+  const y = linear(0, farthest, TOP + HEIGHT, TOP);
+  const colour = `var(--e-${unit.colour})`;
+  const at = (line: Approach['lines'][number], time: number) => {
+    const next = line.times.findIndex((t) => t >= time);
+    if (next <= 0) return line.gaps[next === 0 ? 0 : line.gaps.length - 1] ?? 0;
+    const share = (time - line.times[next - 1]) / (line.times[next] - line.times[next - 1]);
+    return line.gaps[next - 1] + (line.gaps[next] - line.gaps[next - 1]) * share;
+  };
+  const pathOf = (line: Approach['lines'][number], from = 0, to = Infinity) => {
+    const points = [`${x(Math.max(from, line.times[0] ?? 0)).toFixed(1)} ${y(at(line, Math.max(from, line.times[0] ?? 0))).toFixed(1)}`];
+    line.times.forEach((time, i) => time > from && time < to && points.push(`${x(time).toFixed(1)} ${y(line.gaps[i]).toFixed(1)}`));
+    if (to < Infinity) points.push(`${x(Math.min(to, length)).toFixed(1)} ${y(at(line, to)).toFixed(1)}`);
+    return 'M' + points.join(' L');
+  };
+  const sight = unit.senses.sight - radii;
+  return (
+    <svg width={width} height={TOP + HEIGHT + 18} role="img" aria-label={`Approach chart: distance of ${unit.name} to its target over ${shown(length, 1)} seconds, seed ${approach.seed}`}>
+      {unit.attacks.map((attack, i) => {
+        const [high, low] = [y(Math.min(attack.range.max, farthest)), y(Math.min(attack.range.min, farthest))];
+        return (
+          <g key={attack.id}>
+            <rect x={LEFT} y={high} width={width - LEFT - 4} height={Math.max(0, low - high)} fill={colour} opacity={0.1 + 0.04 * (i % 3)} />
+            {low - high > 11 && (
+              <text x={LEFT + 5} y={low - 4} className="t2">
+                {attack.name} {shown(attack.range.min)}–{shown(attack.range.max)}
+              </text>
+            )}
+          </g>
+        );
+      })}
+      {sight < farthest && (
+        <g>
+          <path d={`M${LEFT} ${y(sight)} H${width - 4}`} stroke="var(--ink-3)" strokeWidth={0.8} />
+          <text x={width - 6} y={y(sight) - 3} textAnchor="end" className="t3">
+            sight {shown(unit.senses.sight)}
+          </text>
+        </g>
+      )}
+      {lines.map((line) => (
+        <g key={line.unit}>
+          <path d={pathOf(line)} fill="none" stroke={colour} strokeWidth={1.6} />
+          {line.windups.map(({ from, to }) => (
+            <path key={from} d={pathOf(line, from, to)} fill="none" stroke={colour} strokeWidth={6} strokeDasharray="2 1.6" />
+          ))}
+          {line.actives.map(({ from, to }) => (
+            <path key={from} d={pathOf(line, from, to)} fill="none" stroke={colour} strokeWidth={6} />
+          ))}
+          {line.marks.map(({ time, mark }, i) => {
+            const [cx, cy] = [x(time), y(at(line, time))];
+            if (mark === 'hit') return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--ink)" />;
+            if (mark === 'miss' || mark === 'blocked') return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />;
+            if (mark === 'struck') return <path key={i} d={`M${cx} ${cy + 3} v5`} stroke="var(--ink-3)" strokeWidth={1} />;
+            if (mark === 'notices') {
+              return (
+                <g key={i}>
+                  <circle cx={cx} cy={cy} r={3.5} fill="var(--sheet)" stroke={colour} strokeWidth={1.6} />
+                  <text x={cx + 8} y={cy - 4} className="t2 halo-s">
+                    notices
+                  </text>
+                </g>
+              );
+            }
+            return (
+              <g key={i}>
+                <path d={`M${cx - 4.5} ${cy - 4.5} l9 9 m0 -9 l-9 9`} stroke="var(--ink)" strokeWidth={2.2} />
+                <text x={Math.min(cx, width - 30)} y={Math.max(cy - 9, 16)} textAnchor="middle" className="t2 halo-s">
+                  {mark === 'dies' ? 'dies' : 'downs'} {shown(time, 1)}
+                </text>
+              </g>
+            );
+          })}
+        </g>
+      ))}
+      <path d={`M${LEFT} ${TOP + HEIGHT + 0.5} H${width - 4}`} className="axis" />
+      {ticks(0, length, 5).map((tick) => (
+        <g key={tick}>
+          <path d={`M${x(tick)} ${TOP + HEIGHT} v3`} className="axis" />
+          <text x={x(tick)} y={TOP + HEIGHT + 14} textAnchor="middle" className="t3">
+            {shown(tick)}
+          </text>
+        </g>
+      ))}
+      <text x={width - 2} y={TOP + HEIGHT + 14} textAnchor="end" className="t3">
+        s
+      </text>
+      {ticks(0, farthest, 3).map((tick) => (
+        <text key={tick} x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="t3">
+          {shown(tick)}
+        </text>
+      ))}
+    </svg>
+  );
+}

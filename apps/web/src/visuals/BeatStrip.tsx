@@ -1,0 +1,188 @@
+import { type Attack, type Unit } from '@insidia/core';
+import { DragEdge } from './DragEdge';
+import { type BeatLayout, layoutBeat } from './beat';
+import { fixed, shown } from '../fields/number';
+import { linear, roundUp, ticks } from './scale';
+import { useWidth } from './useWidth';
+
+interface Props {
+  attack: Attack;
+  unit: Unit;
+  /** The attack before the last change, where it differs. */
+  before?: Attack;
+  /** Who reacts to it, and how fast. */
+  reader?: { name: string; mean: number; spread: number };
+  onDrag: (part: 'windup' | 'active' | 'recovery' | 'cooldown', value: number, mark: string) => void;
+}
+
+const TOP = 42;
+const BAR = 20;
+
+/** One use of an attack along time: wind-up, hits, recovery, cooldown, next start. Its boundaries can be dragged. */
+export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>(700);
+  const beat = layoutBeat(attack, unit);
+  const old = before && layoutBeat(before, unit);
+  const farthest = Math.max(beat.nextStart, old?.nextStart ?? 0, beat.cooldownEnd, 0.2);
+  const x = linear(0, roundUp(farthest * 1.08), 4, width - 10);
+  const colour = `var(--e-${unit.colour})`;
+  const id = `${unit.id}-${attack.id}`;
+  const drag = (part: Parameters<Props['onDrag']>[0], name: string, value: number, from: number) => ({
+    label: `${attack.name} ${name}`,
+    value,
+    min: 0,
+    max: part === 'cooldown' ? 600 : 60,
+    unit: 's',
+    step: 0.05,
+    valueAt: (position: number) => x.invert(position) - from,
+    onMove: (next: number, mark: string) => onDrag(part, next, mark),
+  });
+  const end = x(roundUp(farthest * 1.08));
+  return (
+    <div ref={ref}>
+      <svg width={width} height={92} role="group" aria-label={`Beat strip of ${attack.name} in seconds`}>
+        <Hatches id={id} colour={colour} />
+        {reader && <ReactionMark reader={reader} firstHit={beat.hits[0]} x={x} width={width} />}
+        <Bar id={`up-${id}`} from={x(0)} to={x(beat.windupEnd)} colour={colour} name={`wind-up ${shown(attack.beat.windup)} s`} />
+        <rect x={x(beat.windupEnd)} y={TOP} width={Math.max(0, x(beat.activeEnd) - x(beat.windupEnd))} height={BAR} fill={colour} />
+        <Bar id={`down-${id}`} from={x(beat.activeEnd)} to={x(beat.recoveryEnd)} colour={colour} name={`recovery ${shown(attack.beat.recovery)} s`} />
+        <HitMarks beat={beat} x={x} damage={attack.effects.damage?.amount} />
+        {attack.beat.cooldownFrom === 'start' && (
+          <path d={`M${x(0)} ${TOP + BAR + 4} H${x(Math.min(beat.cooldownEnd, beat.recoveryEnd))}`} stroke={colour} strokeWidth={2} opacity={0.5} />
+        )}
+        <path d={`M${x(Math.max(beat.recoveryEnd, 0))} ${TOP + BAR / 2} H${x(Math.max(beat.cooldownEnd, beat.recoveryEnd))}`} stroke={colour} strokeWidth={2} />
+        {beat.nextStart > beat.cooldownEnd + 1e-9 && (
+          <path d={`M${x(Math.max(beat.cooldownEnd, beat.recoveryEnd))} ${TOP + BAR / 2} H${x(beat.nextStart)}`} stroke={colour} strokeWidth={1} strokeDasharray="2 3" />
+        )}
+        {old && Math.abs(old.nextStart - beat.nextStart) > 1e-9 && <Was at={old.nextStart} now={beat.nextStart} x={x} />}
+        <NextStart beat={beat} x={x} />
+        <path d={`M4 72.5 H${end}`} className="axis" />
+        {ticks(0, x.invert(end), 40).map((tick) => (
+          <path key={tick} d={`M${x(tick)} 72 v3`} className="axis" />
+        ))}
+        {ticks(0, x.invert(end), 7).map((tick, i, all) => (
+          <g key={tick}>
+            <path d={`M${x(tick)} 72 v7`} className="axis" />
+            <text x={x(tick)} y={89} textAnchor={i === 0 ? 'start' : 'middle'} className="t3">
+              {shown(tick)}
+              {i === all.length - 1 ? ' s' : ''}
+            </text>
+          </g>
+        ))}
+        <DragEdge {...drag('windup', 'wind-up', attack.beat.windup, 0)}>
+          <Grip x={x(beat.windupEnd)} />
+        </DragEdge>
+        <DragEdge {...drag('active', 'active', attack.beat.active, beat.windupEnd)}>
+          <Grip x={x(beat.activeEnd)} shift={beat.activeEnd === beat.windupEnd ? 5 : 0} />
+        </DragEdge>
+        <DragEdge {...drag('recovery', 'recovery', attack.beat.recovery, beat.activeEnd)}>
+          <Grip x={x(beat.recoveryEnd)} shift={beat.recoveryEnd === beat.activeEnd ? 10 : 0} />
+        </DragEdge>
+        <DragEdge {...drag('cooldown', 'cooldown', attack.beat.cooldown, beat.cooldownFrom)}>
+          <Grip x={x(beat.cooldownEnd)} shift={Math.abs(x(beat.cooldownEnd) - x(beat.recoveryEnd)) < 8 ? 8 : 0} strong />
+        </DragEdge>
+      </svg>
+    </div>
+  );
+}
+
+/** Wind-up is a rising hatch, recovery a falling one; nothing else is hatched. */
+function Hatches({ id, colour }: { id: string; colour: string }) {
+  return (
+    <defs>
+      <pattern id={`up-${id}`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width={5} height={5} fill={colour} opacity={0.16} />
+        <rect width={1.7} height={5} fill={colour} />
+      </pattern>
+      <pattern id={`down-${id}`} width={5} height={5} patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <rect width={5} height={5} fill={colour} opacity={0.08} />
+        <rect width={1.2} height={5} fill={colour} />
+      </pattern>
+    </defs>
+  );
+}
+
+function Bar({ id, from, to, colour, name }: { id: string; from: number; to: number; colour: string; name: string }) {
+  if (to <= from) return null;
+  return (
+    <rect x={from} y={TOP} width={to - from} height={BAR} fill={`url(#${id})`} stroke={colour}>
+      <title>{name}</title>
+    </rect>
+  );
+}
+
+function HitMarks({ beat, x, damage }: { beat: BeatLayout; x: (value: number) => number; damage?: number }) {
+  const apart = beat.hits.length > 1 ? x(beat.hits[1]) - x(beat.hits[0]) : 99;
+  return (
+    <g>
+      {beat.hits.map((time, i) => (
+        <g key={i}>
+          <path d={`M${x(time)} ${TOP - 8} V${TOP + BAR + 6}`} stroke="var(--ink)" strokeWidth={apart < 6 ? 1 : 2} />
+          {damage !== undefined && (apart >= 14 || i === 0) && (
+            <text x={x(time)} y={TOP - 11} textAnchor="middle" className="tb">
+              {shown(damage, 1)}
+              {apart < 14 && beat.hits.length > 1 ? ` × ${beat.hits.length}` : ''}
+            </text>
+          )}
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function ReactionMark({ reader, firstHit, x, width }: { reader: NonNullable<Props['reader']>; firstHit: number; x: (v: number) => number; width: number }) {
+  const { name, mean, spread } = reader;
+  const left = firstHit - mean;
+  const at = Math.min(x(mean), width - 14);
+  const verdict = left > 0.005 ? `${fixed(left, 2)} s before the first hit lands` : left < -0.005 ? `${fixed(-left, 2)} s after the first hit has landed` : 'just as the first hit lands';
+  return (
+    <g>
+      <rect x={x(Math.max(0, mean - spread))} y={22} width={Math.max(1, x(mean + spread) - x(Math.max(0, mean - spread)))} height={46} fill="var(--stripe)" />
+      <path d={`M${at} 18 V68`} stroke="var(--ink)" strokeWidth={1.5} strokeDasharray="2 2" />
+      <path d={`M${at} 13 l5 5 l-5 5 l-5 -5z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
+      <text x={at + 9} y={17} className="t12 halo">
+        <tspan className="tb">
+          {name} reacts at {fixed(mean, 2)} ± {fixed(spread, 2)} s
+        </tspan>
+        <tspan className="t2">, {verdict}</tspan>
+      </text>
+    </g>
+  );
+}
+
+function NextStart({ beat, x }: { beat: BeatLayout; x: (v: number) => number }) {
+  const at = x(beat.nextStart);
+  return (
+    <g pointerEvents="none">
+      <path d={`M${at} ${TOP - 2} V${TOP + BAR + 2}`} stroke="var(--ink)" strokeWidth={2} />
+      <path d={`M${at} ${TOP + 2} h10 l-3 -3.6 M${at + 10} ${TOP + 2} l-3 3.6`} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
+      <text x={at} y={TOP - 7} textAnchor="middle" className="t12 halo">
+        next start <tspan className="tb">{fixed(beat.nextStart, 2)}</tspan>
+      </text>
+    </g>
+  );
+}
+
+function Was({ at, now, x }: { at: number; now: number; x: (v: number) => number }) {
+  const near = Math.abs(x(at) - x(now)) < 90;
+  return (
+    <g>
+      <path d={`M${x(Math.min(now, at))} ${TOP + BAR / 2} H${x(Math.max(now, at))}`} stroke="var(--ghost)" strokeWidth={1.5} strokeDasharray="1.5 3" />
+      <circle cx={x(at)} cy={TOP + BAR / 2} r={4} fill="var(--paper)" stroke="var(--ghost)" strokeWidth={1.5} />
+      {!near && (
+        <text x={x(at)} y={TOP - 7} textAnchor="middle" className="t12 t2 halo">
+          was {fixed(at, 2)}
+        </text>
+      )}
+    </g>
+  );
+}
+
+function Grip({ x, shift = 0, strong = false }: { x: number; shift?: number; strong?: boolean }) {
+  return (
+    <g transform={`translate(${x + shift} 0)`}>
+      <rect x={-6} y={TOP - 4} width={12} height={BAR + 8} fill="transparent" />
+      <path d={`M-1.5 ${TOP + BAR + 3} h3 v5 h-3z`} fill="var(--ink)" opacity={strong ? 1 : 0.75} />
+    </g>
+  );
+}

@@ -1,0 +1,69 @@
+import { useEffect, useMemo, useRef } from 'react';
+import { shown } from '../fields/number';
+import { type DistributionHandle, distributionChart } from './chart';
+import { density } from './density';
+import { linear, ticks } from './scale';
+
+interface Props {
+  label: string;
+  unit: string;
+  now: readonly number[];
+  before?: readonly number[];
+  median: number;
+  interval: { low: number; high: number };
+  medianBefore?: number;
+  width: number;
+  theme: string;
+}
+
+const HEIGHT = 32;
+
+/** The values of a batch as a smooth shape, with the median, its interval, and where it was before. */
+export function Distribution({ label, unit, now, before, median, interval, medianBefore, width, theme }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<DistributionHandle>(null);
+  const curves = useMemo(() => {
+    const finite = [...now, ...(before ?? [])].filter(Number.isFinite);
+    const low = finite.reduce((a, b) => Math.min(a, b), Infinity);
+    const high = finite.reduce((a, b) => Math.max(a, b), -Infinity);
+    const pad = (high - low || Math.max(high, 1)) * 0.12;
+    const from = Math.max(0, low - pad);
+    const to = high + pad;
+    return { from, to, now: density(now, from, to), before: before && density(before, from, to) };
+  }, [now, before]);
+  useEffect(() => {
+    if (!canvas.current) return;
+    chart.current = distributionChart(canvas.current);
+    return () => {
+      chart.current?.destroy();
+      chart.current = null;
+    };
+  }, []);
+  useEffect(() => chart.current?.update(curves), [curves, theme]);
+  const x = linear(curves.from, curves.to, 0, width);
+  const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
+  const marks = ticks(curves.from, curves.to, 4);
+  return (
+    <div role="img" aria-label={`${label}: median ${shown(median, 2)} ${unit}, 95 % interval ${shown(interval.low, 2)} to ${shown(interval.high, 2)}`} className="relative" style={{ width, height: HEIGHT + 14 }}>
+      <div style={{ width, height: HEIGHT }}>
+        <canvas ref={canvas} width={width} height={HEIGHT} aria-hidden />
+      </div>
+      <svg width={width} height={HEIGHT + 14} className="absolute inset-0 overflow-visible" aria-hidden>
+        <path d={`M0 ${HEIGHT + 0.5} H${width}`} className="axis" />
+        {medianBefore !== undefined && Number.isFinite(medianBefore) && <circle cx={clamp(medianBefore)} cy={HEIGHT} r={2.8} fill="var(--ghost)" />}
+        {Number.isFinite(median) && (
+          <g>
+            <path d={`M${clamp(interval.low)} ${HEIGHT} H${clamp(interval.high)}`} stroke="var(--ink-2)" strokeWidth={4} />
+            <circle cx={clamp(median)} cy={HEIGHT} r={3.6} fill="var(--ink)" />
+          </g>
+        )}
+        {marks.map((tick, i) => (
+          <text key={tick} x={x(tick)} y={HEIGHT + 13} textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'} className="t3">
+            {shown(tick)}
+            {i === marks.length - 1 ? ` ${unit}` : ''}
+          </text>
+        ))}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,42 @@
+/** The geometry of a beat strip: one use of an attack as stretches of time. Pure; seconds in, seconds out. */
+import type { Attack, Unit } from '@insidia/core';
+
+export interface BeatLayout {
+  windupEnd: number;
+  activeEnd: number;
+  recoveryEnd: number;
+  /** When each hit or shot falls. */
+  hits: number[];
+  /** Where the cooldown counts from and where it ends. */
+  cooldownFrom: number;
+  cooldownEnd: number;
+  /** The earliest next start: phases over, cooldown over, shortest pause passed. */
+  nextStart: number;
+}
+
+export function layoutBeat(attack: Attack, unit: Unit): BeatLayout {
+  const { beat } = attack;
+  const windupEnd = beat.windup;
+  const activeEnd = windupEnd + beat.active;
+  const recoveryEnd = activeEnd + beat.recovery;
+  const count = beat.every && beat.active > 0 ? Math.min(200, Math.ceil(beat.active / beat.every - 1e-9)) : 1;
+  const hits = Array.from({ length: count }, (_, i) => windupEnd + i * (beat.every ?? 0));
+  const cooldownFrom = beat.cooldownFrom === 'end' ? recoveryEnd : 0;
+  const cooldownEnd = cooldownFrom + beat.cooldown;
+  return { windupEnd, activeEnd, recoveryEnd, hits, cooldownFrom, cooldownEnd, nextStart: Math.max(cooldownEnd, recoveryEnd + unit.choice.pause.min) };
+}
+
+/** "volley of 3, 0.10 s apart, aim fixed when the wind-up starts": what the strip itself does not show. */
+export function beatSentence(attack: Attack, unit: Unit): string {
+  const { beat, projectile, hits, delivery } = attack;
+  const { hits: instants } = layoutBeat(attack, unit);
+  const parts: string[] = [];
+  const shots = (projectile?.count ?? 1) * instants.length;
+  if (delivery === 'projectile') parts.push(shots === 1 ? 'one shot' : `${shots} shots`);
+  else if (delivery === 'hitscan') parts.push(instants.length === 1 ? 'one instant shot' : `${instants.length} instant shots`);
+  else parts.push(instants.length === 1 ? 'one blow' : hits.perTarget === 'every' ? `${instants.length} blows` : `${instants.length} chances to land one blow`);
+  if (instants.length > 1) parts.push(`${beat.every} s apart`);
+  parts.push(beat.tracking === 'fixed' ? 'aim fixed when the wind-up starts' : 'turns until the wind-up ends');
+  if (beat.moving !== 'no') parts.push(beat.moving === 'slow' ? 'walks on slowly' : 'moves freely');
+  return parts.join(', ');
+}

@@ -1,0 +1,54 @@
+/** The one place that touches Chart.js: makes, updates and destroys a chart on a canvas. */
+import { CategoryScale, Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js';
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
+
+/** A token of the theme, as a colour a canvas understands. */
+export function token(name: string): string {
+  return getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+}
+
+export interface Curves {
+  from: number;
+  to: number;
+  now: number[];
+  before?: number[];
+}
+
+export interface DistributionHandle {
+  update: (curves: Curves) => void;
+  destroy: () => void;
+}
+
+const points = (values: number[], { from, to }: Curves) => values.map((y, i) => ({ x: from + ((to - from) * i) / (values.length - 1), y }));
+
+/** Two smooth curves on one ruler: now as a filled shape, before as a line. */
+export function distributionChart(canvas: HTMLCanvasElement): DistributionHandle {
+  const line = { pointRadius: 0, tension: 0, borderJoinStyle: 'round' as const };
+  const chart = new Chart(canvas, {
+    type: 'line',
+    data: { datasets: [{ data: [], ...line }, { data: [], ...line }] },
+    options: {
+      animation: false,
+      responsive: true,
+      maintainAspectRatio: false,
+      parsing: false,
+      normalized: true,
+      events: [],
+      layout: { padding: 0 },
+      scales: { x: { type: 'linear', display: false }, y: { type: 'linear', display: false, min: 0 } },
+    },
+  });
+  return {
+    update(curves) {
+      const [before, now] = chart.data.datasets;
+      const peak = Math.max(...curves.now, ...(curves.before ?? [0]), 1e-12);
+      Object.assign(now, { data: points(curves.now, curves), borderColor: token('--ink-2'), backgroundColor: token('--dist'), borderWidth: 1.2, fill: 'origin' });
+      Object.assign(before, { data: curves.before ? points(curves.before, curves) : [], borderColor: token('--ghost'), borderWidth: 1.2, fill: false });
+      Object.assign(chart.options.scales?.x ?? {}, { min: curves.from, max: curves.to });
+      Object.assign(chart.options.scales?.y ?? {}, { max: peak * 1.06 });
+      chart.update('none');
+    },
+    destroy: () => chart.destroy(),
+  };
+}

@@ -1,0 +1,37 @@
+/** What an enemy's distances mean together: bands, where it stops, what nothing reaches. Pure; metres between edges. */
+import type { State, Unit } from '@insidia/core';
+
+export interface Reach {
+  attacks: { id: string; name: string; min: number; max: number }[];
+  /** Bands and stops of its states. */
+  keeps: { id: string; name: string; near: number; far: number }[];
+  stops: { id: string; name: string; at: number; own: boolean }[];
+  /** Stretches between the nearest and the farthest reach that no attack covers. */
+  gaps: { from: number; to: number }[];
+  /** A state that stops farther away than anything reaches. */
+  outOfReach?: { state: string; stops: number; reaches: number };
+}
+
+/** @param stopShare share of the longest reach at which an approach stops unless its state says otherwise */
+export function reachOf(unit: Unit, stopShare = 0.9): Reach {
+  const chosen = new Set(unit.choice.priorities.flatMap(({ entries }) => entries.map(({ attack }) => attack)));
+  const attacks = unit.attacks.map(({ id, name, range }) => ({ id, name, min: range.min, max: range.max }));
+  const used = attacks.filter(({ id }) => chosen.has(id));
+  const reaches = used.reduce((most, { max }) => Math.max(most, max), 0);
+  const keeps = unit.states.filter((s) => s.does === 'band').map(({ id, name, near = 0, far = 0 }) => ({ id, name, near, far }));
+  const stops = unit.states.filter((s) => s.does === 'approach').map((s: State) => ({ id: s.id, name: s.name, at: s.stopAt ?? stopShare * reaches, own: s.stopAt !== undefined }));
+  const gaps: Reach['gaps'] = [];
+  let covered = Infinity;
+  for (const { min, max } of [...used].sort((a, b) => a.min - b.min)) {
+    if (min > covered + 1e-9) gaps.push({ from: covered, to: min });
+    covered = covered === Infinity ? max : Math.max(covered, max);
+  }
+  const far = [...stops.map(({ name, at }) => ({ name, at })), ...keeps.map(({ name, near }) => ({ name, at: near }))].find(({ at }) => used.length > 0 && at > reaches);
+  return { attacks, keeps, stops, gaps, ...(far && { outOfReach: { state: far.name, stops: far.at, reaches } }) };
+}
+
+/** Where the ruler breaks: everything up to here is drawn wider. Undefined: one scale serves. */
+export function breakAt({ attacks, keeps, stops }: Reach, farthest: number): number | undefined {
+  const near = Math.max(1, ...attacks.map(({ max }) => max), ...keeps.map(({ far }) => far), ...stops.map(({ at }) => at));
+  return near * 2 < farthest ? Math.ceil(near * 1.1) : undefined;
+}

@@ -1,0 +1,11 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defaultClientConditions, defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  resolve: { conditions: ['source', ...defaultClientConditions] },
+  worker: { format: 'es' },
+  build: { target: 'es2022', chunkSizeWarningLimit: 1200, manifest: true },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4600}` } },
+});

@@ -1,0 +1,39 @@
+/** A whole Insidia of its own for tools and tests: the start command in a folder and on a port nobody else uses. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { freePort } from './postgres.mjs';
+import { ROOT } from './system.mjs';
+
+/** @returns {Promise<{address: string, home: string, process: import('node:child_process').ChildProcess, stop: (more?: {keep?: boolean}) => Promise<number | null>}>} */
+export async function startInstance({ home = mkdtempSync(join(tmpdir(), 'insidia-')), port, env = {} } = {}) {
+  const chosen = port ?? (await freePort());
+  const child = spawn(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
+    cwd: ROOT,
+    env: { ...process.env, ...env, INSIDIA_HOME: home, PORT: String(chosen) },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let said = '';
+  const address = await new Promise((done, fail) => {
+    const hear = (chunk) => {
+      said += chunk;
+      const found = /Insidia is at (\S+)/.exec(said);
+      if (found) done(found[1]);
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.once('exit', (code) => fail(new Error(`the start command ended with ${code}: ${said.trim()}`)));
+  });
+  const stop = ({ keep = false } = {}) =>
+    new Promise((done) => {
+      const ended = (code) => {
+        if (!keep) rmSync(home, { recursive: true, force: true });
+        done(code);
+      };
+      if (child.exitCode !== null || child.signalCode !== null) return ended(child.exitCode);
+      child.once('exit', ended);
+      child.kill('SIGINT');
+    });
+  return { address, home, port: chosen, process: child, stop };
+}
