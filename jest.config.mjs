@@ -5,7 +5,8 @@ const shared = {
     '^.+\\.(t|j)sx?$': [
       '@swc/jest',
       {
-        module: { type: 'commonjs' },
+        // Dynamic imports stay what they are: the scripts are ES modules.
+        module: { type: 'commonjs', ignoreDynamic: true },
         jsc: {
           target: 'es2022',
           parser: { syntax: 'typescript', tsx: true, decorators: true },

@@ -90,7 +90,7 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
       </label>
       <div className={`field-box ${through ? 'through' : ''} ${wrong ? 'wrong' : ''}`}>
         {through && !editing && (
-          <span className="pr-1 text-ink-3" aria-hidden>
+          <span className="pr-0.5 text-label text-ink-3" aria-hidden>
             {shown(chain.base)} →
           </span>
         )}
@@ -103,7 +103,7 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
           aria-valuemax={info.max}
           aria-valuetext={value === undefined ? 'not set' : `${shown(through ? chain.value : value)} ${info.unit}${sentence ? ', ' + sentence : ''}`}
           aria-invalid={wrong ? true : undefined}
-          className={through && !editing ? 'font-semibold' : ''}
+          className={through && !editing ? '-mr-2 font-semibold' : ''}
           value={text ?? (value === undefined ? '' : shown(through ? chain.value : value))}
           placeholder="—"
           onFocus={(event) => {

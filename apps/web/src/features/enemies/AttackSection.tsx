@@ -39,18 +39,9 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
           ))}
         </span>
         <span className="note min-w-0 flex-1 truncate">{beatSentence(attack, unit)}</span>
-        <span className="text-table text-ink-2">
-          range{' '}
-          <b>
-            {shown(attack.range.min)}–{shown(attack.range.max)} m
-          </b>
+        <span className="text-table text-ink-2" title="on paper: in range all the time, at the accuracy of half its range">
+          {shown(paper.damagePerCycle, 1)} hp a cycle, <b className="text-ink">{fixed(paper.damagePerSecond, 1)}</b> dps on paper
         </span>
-        {damage && (
-          <span className="text-table text-ink-2">
-            damage <b>{shown(damage.amount, 1)}</b>
-            {damage.spread > 0 && ` ± ${shown(damage.spread, 1)}`}
-          </span>
-        )}
         <button type="button" className="text-table underline decoration-rule" aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? 'fewer fields' : 'all fields'}
         </button>
@@ -70,10 +61,7 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
         <UnitNumber editor={editor} path={at('beat/every')} width={70} label="Hits every" />
         <UnitNumber editor={editor} path={at('beat/recovery')} width={70} />
         <UnitNumber editor={editor} path={at('beat/cooldown')} width={104} label={`Cooldown, from its ${attack.beat.cooldownFrom}`} />
-        <span className="min-w-0 flex-1 self-center whitespace-nowrap text-right text-table">
-          {shown(paper.damagePerCycle, 1)} hp a cycle, <b>{fixed(paper.damagePerSecond, 1)}</b> dps
-          <span className="block text-label text-ink-3">on paper, in range</span>
-        </span>
+        <span className="flex-1" />
         <UnitNumber editor={editor} path={at('range/min')} width={70} />
         <UnitNumber editor={editor} path={at('range/max')} width={70} />
         {damage && <UnitNumber editor={editor} path={at('effects/damage/amount')} width={92} />}

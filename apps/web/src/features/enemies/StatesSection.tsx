@@ -62,13 +62,13 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
   };
   return (
     <div className="mt-2 border-t border-hair pt-1.5">
-      <div className="flex gap-2">
+      <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_repeat(3,minmax(0,0.9fr))] gap-1.5">
         <Choose label="Does" value={state.does} options={DOES.map((id) => ({ id, name: DOES_WORDS[id] }))} onChoose={does} />
         {state.does !== 'hold' && <Choose label="Pace" value={state.pace} options={['walk', 'run'].map((id) => ({ id, name: id }))} onChoose={(pace) => set('pace', pace, `${pace}s`)} />}
-        {state.does !== 'hold' && <UnitNumber editor={editor} path={at('paceFactor')} width={66} />}
-        {state.does === 'approach' && <UnitNumber editor={editor} path={at('stopAt')} width={66} />}
-        {state.does === 'band' && <UnitNumber editor={editor} path={at('near')} width={66} />}
-        {state.does === 'band' && <UnitNumber editor={editor} path={at('far')} width={66} />}
+        {state.does !== 'hold' && <UnitNumber editor={editor} path={at('paceFactor')} />}
+        {state.does === 'approach' && <UnitNumber editor={editor} path={at('stopAt')} />}
+        {state.does === 'band' && <UnitNumber editor={editor} path={at('near')} />}
+        {state.does === 'band' && <UnitNumber editor={editor} path={at('far')} />}
       </div>
       {state.leaves.length > 0 && (
         <p className="text-table text-ink-2">

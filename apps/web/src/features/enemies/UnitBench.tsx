@@ -21,15 +21,15 @@ interface Props {
 }
 
 const FIRST = [
-  ['/health/max', 80],
-  ['/health/regen', 60],
-  ['/armour/flat', 52],
-  ['/body/radius', 54],
-  ['/body/height', 52],
-  ['/body/eyeHeight', 52],
+  ['/health/max', 96],
+  ['/health/regen', 58],
+  ['/armour/flat', 50],
+  ['/body/radius', 52],
+  ['/body/height', 48],
+  ['/body/eyeHeight', 48],
   ['/movement/walk', 58],
-  ['/movement/run', 92],
-  ['/movement/turnRate', 62],
+  ['/movement/run', 94],
+  ['/movement/turnRate', 60],
   ['/senses/reaction/mean', 0],
 ] as const;
 

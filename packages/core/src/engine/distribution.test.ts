@@ -1,0 +1,80 @@
+import { describe, expect, test } from '@jest/globals';
+import { compiled, dummy, eventsOf, unit } from '../testing/builders';
+import { draw } from './chance';
+import { Runner } from './run';
+import { cosine, sine } from './rotation';
+
+describe('in distribution, with stated seeds', () => {
+  test('12: instant lines with accuracy p and k hits to kill: shots are negative binomial with mean k / p', () => {
+    // p = 0.4, k = 5: mean 12.5, variance k (1 − p) / p² = 18.75. Over 4,000 seeds the mean errs by sd / √4000 = 0.068;
+    // four of these are allowed.
+    const p = 0.4;
+    const k = 5;
+    const gunner = unit({ id: 'gunner', attacks: [{ id: 'shot', delivery: 'hitscan', beat: { cooldown: 0.1 }, aim: { near: p, far: p }, effects: { damage: { amount: 20 } } }] });
+    const runner = new Runner(compiled({ party: [dummy('target', 100)], enemies: [{ unit: gunner }], limit: 600 }));
+    const shots: number[] = [];
+    for (let seed = 0; seed < 4000; seed++) shots.push(eventsOf(runner.run(seed).log, 'start').length);
+    const mean = shots.reduce((a, b) => a + b, 0) / shots.length;
+    const variance = shots.reduce((a, b) => a + (b - mean) ** 2, 0) / shots.length;
+    expect(Math.abs(mean - k / p)).toBeLessThan(4 * 0.068);
+    expect(Math.abs(variance / 18.75 - 1)).toBeLessThan(0.12);
+    expect(Math.min(...shots)).toBe(k);
+  });
+
+  test('13: a priority of 50 / 30 / 20, all usable at each draw: chi-square', () => {
+    const attack = (id: string, weight: number) => ({ id, weight, beat: { cooldown: 0.05, recovery: 0.1 }, effects: { damage: { amount: 0 } } });
+    const chooser = unit({ id: 'chooser', attacks: [attack('a', 50), attack('b', 30), attack('c', 20)] });
+    const counts = [0, 0, 0];
+    const runner = new Runner(compiled({ party: [dummy('target', 100)], enemies: [{ unit: chooser }], limit: 200 }));
+    for (let seed = 1; seed <= 5; seed++) for (const { what } of eventsOf(runner.run(seed).log, 'start')) counts[what]++;
+    const n = counts.reduce((a, b) => a + b, 0);
+    const square = [0.5, 0.3, 0.2].reduce((sum, share, i) => sum + (counts[i] - share * n) ** 2 / (share * n), 0);
+    expect(n).toBeGreaterThan(9000);
+    expect(square).toBeLessThan(13.8); // two degrees of freedom, 0.1 %
+  });
+
+  test('14: a mirror match is won equally often by both sides, draws apart', () => {
+    const body = { health: { max: 60 }, movement: { walk: 2, run: 4 }, states: [{ id: 's', name: 's', does: 'approach' }] };
+    const attack = { id: 'blow', range: { min: 0, max: 1.5 }, beat: { windup: 0.2, cooldown: 0.7 }, aim: { near: 0.7, far: 0.7 }, effects: { damage: { amount: 8, spread: 3 } } };
+    const left = unit({ id: 'left', side: 'party', ...body, attacks: [attack] });
+    const right = unit({ id: 'right', ...body, attacks: [attack] });
+    const runner = new Runner(compiled({ party: [left], enemies: [{ unit: right, x: 5 }], partyAt: { x: -5, y: 0 }, limit: 120 }));
+    let [wins, losses] = [0, 0];
+    for (let seed = 0; seed < 4000; seed++) {
+      const { outcome, log } = runner.run(seed);
+      if (eventsOf(log, 'death').length === 2) continue; // both fell at one instant: a draw
+      if (outcome === 'cleared') wins++;
+      else if (outcome === 'partyDown') losses++;
+    }
+    // A difference of wins and losses errs by √n.
+    expect(Math.abs(wins - losses)).toBeLessThan(3.3 * Math.sqrt(wins + losses));
+    expect(wins + losses).toBeGreaterThan(3000);
+  });
+});
+
+describe('chance', () => {
+  test.each([
+    ['along n', (i: number) => draw(7, 12345, 3, i)],
+    ['along seeds', (i: number) => draw(i, 12345, 3, 0)],
+    ['along keys', (i: number) => draw(7, i, 3, 0)],
+  ])('is even %s', (_, at) => {
+    const bins = new Array<number>(20).fill(0);
+    const n = 100_000;
+    let serial = 0;
+    for (let i = 0; i < n; i++) {
+      bins[Math.floor(at(i) * 20)]++;
+      serial += (at(i) - 0.5) * (at(i + 1) - 0.5);
+    }
+    const square = bins.reduce((sum, count) => sum + (count - n / 20) ** 2 / (n / 20), 0);
+    expect(square).toBeLessThan(43.8); // 19 degrees of freedom, 0.1 %
+    expect(Math.abs(serial / n / (1 / 12))).toBeLessThan(0.012); // no correlation with the next
+  });
+});
+
+test('sine and cosine agree with the platform to 4e-15 and are exact at multiples of 90°', () => {
+  for (let degrees = -720; degrees <= 720; degrees += 0.37) {
+    expect(Math.abs(cosine(degrees) - Math.cos((degrees * Math.PI) / 180))).toBeLessThan(4e-15);
+    expect(Math.abs(sine(degrees) - Math.sin((degrees * Math.PI) / 180))).toBeLessThan(4e-15);
+  }
+  expect([0, 90, 180, 270, 360].map(cosine).map((x) => x + 0)).toEqual([1, 0, -1, 0, 1]);
+});
