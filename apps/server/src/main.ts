@@ -3,6 +3,7 @@ import { schemaParts } from '@insidia/core/schema';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module';
@@ -18,12 +19,27 @@ async function main(): Promise<void> {
   // Loopback is plain HTTP: nothing may be upgraded to a protocol that is not spoken there.
   app.use(helmet({ strictTransportSecurity: false, contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'] } } }));
   app.useBodyParser('json', { limit: bodyLimit, type: ['application/json', 'application/json-patch+json'], strict: false });
-  app.useGlobalFilters(new ProblemFilter());
-  app.enableShutdownHooks(['SIGTERM', 'SIGINT']);
+  const problems = new ProblemFilter();
+  // A body that can't be read fails before any route is found.
+  app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => problems.answer(error, response));
+  app.useGlobalFilters(problems);
   describeApi(app);
   await loadDemo(app.get(ProjectsService));
   await app.listen(port, host);
+  stopOn(app, ['SIGTERM', 'SIGINT']);
   process.send?.('listening');
+}
+
+/** No new connections; requests in flight are answered; then workers and database are let go. */
+function stopOn(app: NestExpressApplication, signals: NodeJS.Signals[]): void {
+  let stopping = false;
+  for (const signal of signals) {
+    process.on(signal, () => {
+      if (stopping) return;
+      stopping = true;
+      void app.close().then(() => process.exit(0));
+    });
+  }
 }
 
 function describeApi(app: NestExpressApplication): void {

@@ -10,9 +10,13 @@ export class ProblemFilter implements ExceptionFilter {
   private readonly logger = new Logger('Problem');
 
   catch(error: unknown, host: ArgumentsHost): void {
+    this.answer(error, host.switchToHttp().getResponse<Response>());
+  }
+
+  answer(error: unknown, response: Response): void {
     const body = this.bodyOf(error);
     if (body.status >= 500) this.logger.error(error instanceof Error ? error.stack : String(error));
-    host.switchToHttp().getResponse<Response>().status(body.status).type('application/problem+json').send(JSON.stringify(body));
+    response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   }
 
   private bodyOf(error: unknown): ProblemBody {

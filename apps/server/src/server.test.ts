@@ -1,0 +1,192 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { type Project, compile, duelOptions, parseProject, runBatch } from '@insidia/core';
+import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { type TestServer, startDatabase, startServer } from './testing';
+
+const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../demo/verdance.insidia.json'), 'utf8')); // eslint-disable-line @typescript-eslint/no-explicit-any -- tests break documents on purpose
+
+let database: Awaited<ReturnType<typeof startDatabase>>;
+let server: TestServer;
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as { port: number };
+  probe.close();
+  await once(probe, 'close');
+  return port;
+}
+
+beforeAll(async () => {
+  database = await startDatabase();
+  server = await startServer(database.url, await freePort());
+}, 60_000);
+afterAll(async () => {
+  await server?.stop();
+  await database?.stop();
+}, 60_000);
+
+interface Answer {
+  status: number;
+  etag: string | null;
+  type: string | null;
+  body: any; // eslint-disable-line @typescript-eslint/no-explicit-any -- whatever the server says
+}
+
+async function call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+  const response = await fetch(server.address + path, {
+    method,
+    headers: { ...(body !== undefined && { 'Content-Type': 'application/json' }), ...headers },
+    body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+  });
+  const text = await response.text();
+  return { status: response.status, etag: response.headers.get('ETag'), type: response.headers.get('Content-Type'), body: text ? JSON.parse(text) : undefined };
+}
+
+let made = 0;
+async function newProject(): Promise<string> {
+  const id = `p-${++made}`;
+  const { status } = await call('POST', '/api/projects', { ...demo(), id, name: id });
+  expect(status).toBe(201);
+  return id;
+}
+const match = (revision: number) => ({ 'If-Match': `"${revision}"` });
+const patch = (id: string, revision: number, operations: unknown, label = '') =>
+  call('PATCH', `/api/projects/${id}?label=${encodeURIComponent(label)}`, operations, { ...match(revision), 'Content-Type': 'application/json-patch+json' });
+
+describe('projects', () => {
+  test('an empty database holds the demo, in the words and the order of the file', async () => {
+    const { body, etag } = await call('GET', '/api/projects/verdance');
+    expect(JSON.stringify(body.units)).toBe(JSON.stringify(demo().units));
+    expect(body).toEqual(demo());
+    expect(etag).toBe('"1"');
+    expect((await call('GET', '/api/projects')).body).toMatchObject([{ id: 'verdance', name: 'Verdance Station', revision: 1 }]);
+  });
+
+  test('a patch by ids is a new revision with its label, and the old one is still there', async () => {
+    const id = await newProject();
+    const changed = await patch(id, 1, [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }], 'Clipper Bite cooldown 1.2 → 0.9 s');
+    expect([changed.status, changed.etag]).toEqual([200, '"2"']);
+    expect((await call('GET', `/api/projects/${id}`)).body.units[1].attacks[0].beat.cooldown).toBe(0.9);
+    expect((await call('GET', `/api/projects/${id}/revisions/1`)).body.units[1].attacks[0].beat.cooldown).toBe(1.2);
+    expect((await call('GET', `/api/projects/${id}/revisions`)).body).toMatchObject([
+      { number: 2, label: 'Clipper Bite cooldown 1.2 → 0.9 s', patch: [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }] },
+      { number: 1, label: 'Created' },
+    ]);
+  });
+
+  test('objects come, go and move, and every revision shows its own', async () => {
+    const id = await newProject();
+    const document = (await call('GET', `/api/projects/${id}`)).body as Project;
+    const moved = { ...document, units: [document.units[2], document.units[0], document.units[1]] };
+    expect((await call('PUT', `/api/projects/${id}`, moved, match(1))).status).toBe(200);
+    expect((await call('GET', `/api/projects/${id}`)).body.units.map((u: { id: string }) => u.id)).toEqual(['thistlejack', 'warden', 'clipper']);
+    const restored = await call('POST', `/api/projects/${id}/revisions/1/restore`, undefined, match(2));
+    expect([restored.status, restored.etag]).toEqual([200, '"3"']);
+    expect(restored.body).toEqual(document);
+    expect((await call('GET', `/api/projects/${id}/revisions/2`)).body).toEqual(moved);
+  });
+
+  test('a stale write is a 409 with both versions, and nothing is written', async () => {
+    const id = await newProject();
+    await patch(id, 1, [{ op: 'replace', path: '/units/clipper/health/max', value: 30 }]);
+    const stale = await patch(id, 1, [{ op: 'replace', path: '/units/clipper/health/max', value: 40 }]);
+    expect([stale.status, stale.type]).toEqual([409, 'application/problem+json; charset=utf-8']);
+    expect(stale.body).toMatchObject({ type: '/api/problems/stale-write', current: { revision: 2 }, yours: { revision: 1 } });
+    expect(stale.body.current.document.units[1].health.max).toBe(30);
+    expect(stale.body.yours.document.units[1].health.max).toBe(22);
+    expect((await call('GET', `/api/projects/${id}`)).etag).toBe('"2"');
+  });
+
+  test('of twenty writers at once one wins each revision; none is lost without being told', async () => {
+    const id = await newProject();
+    const answers = await Promise.all(Array.from({ length: 20 }, (_, i) => patch(id, 1, [{ op: 'replace', path: '/units/clipper/health/max', value: 100 + i }])));
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(1);
+    expect(answers.filter(({ status }) => status === 409)).toHaveLength(19);
+  });
+
+  test.each([
+    ['a value out of range', [{ op: 'replace', path: '/units/clipper/health/max', value: -1 }], 422, { errors: [{ pointer: '/units/clipper/health/max', rule: 'min', value: -1 }] }],
+    ['a planned field', [{ op: 'add', path: '/units/clipper/leash', value: { radius: 9 } }], 422, { errors: [{ pointer: '/units/clipper/leash', rule: 'notBuilt' }] }],
+    ['a place that is not there', [{ op: 'replace', path: '/units/moth/name', value: 'x' }], 422, { type: '/api/problems/bad-patch', detail: expect.stringContaining('there is nothing at "moth"') }],
+    ['another id', [{ op: 'replace', path: '/id', value: 'other' }], 422, { errors: [{ pointer: '/id', rule: 'fixed', value: 'other' }] }],
+    ['no list', { op: 'replace' }, 400, { detail: expect.stringContaining('a JSON Patch is a list') }],
+    ['no such operation', [{ op: 'move', path: '/name' }], 400, { detail: expect.stringContaining('op must be add, remove, replace or test: it is "move"') }],
+    ['text that is not JSON', '[{', 400, { type: '/api/problems/not-json' }],
+  ])('%s is refused by name and changes nothing', async (_, operations, status, body) => {
+    const id = await newProject();
+    const refused = await patch(id, 1, operations);
+    expect(refused.type).toContain('application/problem+json');
+    expect(refused).toMatchObject({ status, body: { status, ...body } });
+    expect(await call('GET', `/api/projects/${id}`)).toMatchObject({ etag: '"1"', body: { id } });
+  });
+
+  test('a write without If-Match is a 428, a strange one a 400, a missing project a 404', async () => {
+    const id = await newProject();
+    expect((await call('PUT', `/api/projects/${id}`, demo())).status).toBe(428);
+    expect((await call('PUT', `/api/projects/${id}`, demo(), { 'If-Match': '*' })).status).toBe(400);
+    expect(await call('GET', '/api/projects/nowhere')).toMatchObject({ status: 404, body: { detail: 'there is no project "nowhere"' } });
+    expect((await call('GET', `/api/projects/${id}/revisions/9`)).status).toBe(404);
+    expect((await call('GET', `/api/projects/${id}/revisions/x`)).status).toBe(400);
+  });
+
+  test('a second project of one id is refused; a deleted one is gone with its revisions', async () => {
+    const id = await newProject();
+    expect(await call('POST', '/api/projects', { ...demo(), id })).toMatchObject({ status: 409, body: { type: '/api/problems/exists' } });
+    expect((await call('DELETE', `/api/projects/${id}`, undefined, match(2))).status).toBe(409);
+    expect((await call('DELETE', `/api/projects/${id}`, undefined, match(1))).status).toBe(204);
+    expect((await call('GET', `/api/projects/${id}`)).status).toBe(404);
+    expect((await call('GET', `/api/projects/${id}/revisions`)).status).toBe(404);
+  });
+
+  test('a body past the limit is a 413 that says the limit', async () => {
+    const big = JSON.stringify({ ...demo(), id: 'big', notes: 'x'.repeat(9 * 1024 * 1024) });
+    expect(await call('POST', '/api/projects', big)).toMatchObject({ status: 413, body: { detail: 'a request may hold at most 8 MB' } });
+  });
+});
+
+describe('simulations', () => {
+  test('a duel on the server is the duel of the core: same digest', async () => {
+    const id = await newProject();
+    const { status, body } = await call('POST', `/api/projects/${id}/simulations`, { duel: { enemy: 'clipper', against: 'warden' }, tier: 'bramble', skill: 'novice', runs: 30, seed: 5 });
+    const project = parseProject(demo());
+    const here = runBatch(compile(project, duelOptions(project, { tier: 'bramble', skill: 'novice' }, { enemy: 'clipper', against: 'warden' })), 5, 30);
+    expect([status, body.digest, body.revision]).toEqual([200, here.digest, 1]);
+  });
+
+  test.each([
+    [{ runs: 3 }, 'say either encounter or duel'],
+    [{ encounter: 'attic', runs: 3 }, 'there is no encounter "attic"'],
+    [{ encounter: 'first-bell', runs: 0 }, 'runs must not be less than 1: it is 0'],
+    [{ encounter: 'first-bell', speed: 2 }, 'property speed should not exist'],
+  ])('%j is a 400 that says why', async (request, detail) => {
+    expect(await call('POST', '/api/projects/verdance/simulations', request)).toMatchObject({ status: 400, body: { detail: expect.stringContaining(detail) } });
+  });
+});
+
+test('health, schema and the OpenAPI document are there', async () => {
+  expect((await call('GET', '/api/health')).body).toMatchObject({ status: 'ok' });
+  expect((await call('GET', '/api/schema')).body.$schema).toContain('2020-12');
+  const { body } = await call('GET', '/api/openapi.json');
+  expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/projects/{id}', '/api/projects/{id}/simulations', '/api/health']));
+  expect(body.components.schemas.Unit.properties.attacks.items).toEqual({ $ref: '#/components/schemas/Attack' });
+});
+
+test('SIGTERM lets requests in flight finish before the server ends', async () => {
+  const other = await startServer(database.url, await freePort());
+  const request = fetch(`${other.address}/api/projects/verdance/simulations`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ duel: { enemy: 'mulcher', against: 'warden' }, runs: 2000 }),
+  });
+  // Only once the server is at work on it does the signal come: a second answer proves that the first has arrived.
+  await fetch(`${other.address}/api/health`);
+  const ended = once(other.process, 'exit');
+  other.process.kill('SIGTERM');
+  const response = await request;
+  expect([response.status, ((await response.json()) as { runs: number }).runs]).toEqual([200, 2000]);
+  expect((await ended)[0]).toBe(0);
+}, 60_000);
