@@ -17,7 +17,14 @@ const shared = {
   },
   transformIgnorePatterns: ['/node_modules/(?!comlink)'],
 };
-const project = (name, folder, more = {}) => ({ ...shared, displayName: name, rootDir: folder, testMatch: ['<rootDir>/**/*.test.ts', '<rootDir>/**/*.test.tsx'], testPathIgnorePatterns: ['/dist/', '/node_modules/'], ...more });
+const project = (name, folder, more = {}) => ({
+  ...shared,
+  displayName: name,
+  rootDir: folder,
+  testMatch: ['<rootDir>/**/*.test.ts', '<rootDir>/**/*.test.tsx'],
+  testPathIgnorePatterns: ['/dist/', '/node_modules/'],
+  ...more,
+});
 
 export default {
   projects: [

@@ -8,7 +8,8 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
 /** @throws Sentence where Chromium is missing and can't be installed */
 export function ensureBrowser() {
-  if (!existsSync(CHROMIUM)) installPackages(['chromium'], 'Chromium is not installed; install it with "apt-get install chromium", or set CHROMIUM to its path');
+  if (!existsSync(CHROMIUM))
+    installPackages(['chromium'], 'Chromium is not installed; install it with "apt-get install chromium", or set CHROMIUM to its path');
 }
 
 export async function launchBrowser({ width = 1280, height = 800 } = {}) {
@@ -20,7 +21,21 @@ export async function launchBrowser({ width = 1280, height = 800 } = {}) {
     headless: true,
     userDataDir,
     defaultViewport: { width, height },
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--force-color-profile=srgb', '--font-render-hinting=none'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--force-color-profile=srgb',
+      // Several pages at once each count as the one in front.
+      '--disable-renderer-backgrounding',
+      '--disable-background-timer-throttling',
+      '--disable-backgrounding-occluded-windows',
+      '--font-render-hinting=none',
+    ],
   });
   browser.process()?.once('exit', () => rmSync(userDataDir, { recursive: true, force: true, maxRetries: 5, retryDelay: 100 }));
   return browser;

@@ -1,6 +1,6 @@
 /** A whole Insidia of its own for tools and tests: the start command in a folder and on a port nobody else uses. */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from './postgres.mjs';
@@ -36,4 +36,30 @@ export async function startInstance({ home = mkdtempSync(join(tmpdir(), 'insidia
       child.kill('SIGINT');
     });
   return { address, home, port: chosen, process: child, stop };
+}
+
+/** kill -9 of the start command, the server and the database, as a power cut would. */
+export async function killInstance({ process: start, home }) {
+  const pids = readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number);
+  const about = (pid, file) => {
+    try {
+      return readFileSync(`/proc/${pid}/${file}`, 'utf8');
+    } catch {
+      return '';
+    }
+  };
+  const parent = (pid) => Number(/\) \S (\d+)/.exec(about(pid, 'stat'))?.[1]);
+  const family = pids.filter((pid) => parent(pid) === start.pid || about(pid, 'cmdline').includes(join(home, 'postgres')));
+  const backends = pids.filter((pid) => family.includes(parent(pid)));
+  const ended = new Promise((done) => start.once('exit', done));
+  for (const pid of [start.pid, ...family, ...backends]) {
+    try {
+      process.kill(pid, 'SIGKILL');
+    } catch {
+      /* gone already */
+    }
+  }
+  await ended;
 }

@@ -21,6 +21,16 @@ function programs() {
   return folders.find((folder) => existsSync(join(folder, 'initdb')) && existsSync(join(folder, 'postgres')));
 }
 
+/** Folder of the server's programs, installed when they are missing. @throws Sentence */
+export function ensurePostgres() {
+  if (!programs())
+    installPackages(
+      ['postgresql'],
+      'PostgreSQL is not installed; install it with "apt-get install postgresql", or set DATABASE_URL to a server that is running',
+    );
+  return programs();
+}
+
 /** PostgreSQL refuses to run as root: then Debian's user for it does. */
 function owner() {
   if (!isRoot()) return {};
@@ -45,11 +55,7 @@ export function freePort() {
  * @throws Sentence for everything a user can mend
  */
 export async function startPostgres(folder, { fast = false } = {}) {
-  let bin = programs();
-  if (!bin) {
-    installPackages(['postgresql'], 'PostgreSQL is not installed; install it with "apt-get install postgresql", or set DATABASE_URL to a server that is running');
-    bin = programs();
-  }
+  const bin = ensurePostgres();
   const home = resolve(folder);
   const data = join(home, 'postgres');
   const user = owner();
@@ -58,10 +64,22 @@ export async function startPostgres(folder, { fast = false } = {}) {
   stopLeftover(data);
   if (!existsSync(join(data, 'PG_VERSION'))) initialise(bin, home, data, user);
   const port = await freePort();
-  const options = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', max_connections: 40, shared_buffers: '64MB', logging_collector: 'off' };
+  const options = {
+    listen_addresses: '127.0.0.1',
+    port,
+    unix_socket_directories: '',
+    max_connections: 40,
+    shared_buffers: '64MB',
+    logging_collector: 'off',
+  };
   if (fast) Object.assign(options, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
   const flags = Object.entries(options).flatMap(([name, value]) => ['-c', `${name}=${value}`]);
-  const child = spawn(join(bin, 'postgres'), ['-D', data, ...flags], { ...user, cwd: data, stdio: ['ignore', 'ignore', 'pipe'], detached: true });
+  const child = spawn(join(bin, 'postgres'), ['-D', data, ...flags], {
+    ...user,
+    cwd: data,
+    stdio: ['ignore', 'ignore', 'pipe'],
+    detached: true,
+  });
   await ready(child, home);
   const stop = () =>
     new Promise((done) => {
@@ -91,7 +109,9 @@ function prepareFolder(home, data, user) {
   try {
     execFileSync('runuser', ['-u', 'postgres', '--', 'test', '-w', data]);
   } catch {
-    throw new Sentence(`PostgreSQL runs as the user postgres, who can't enter ${data}; set INSIDIA_HOME to a folder that everybody can enter`);
+    throw new Sentence(
+      `PostgreSQL runs as the user postgres, who can't enter ${data}; set INSIDIA_HOME to a folder that everybody can enter`,
+    );
   }
 }
 
@@ -106,7 +126,17 @@ function initialise(bin, home, data, user) {
   rmSync(data, { recursive: true, force: true });
   mkdirSync(data, { mode: 0o700 });
   if (user.uid !== undefined) chownSync(data, user.uid, user.gid);
-  const args = ['-D', data, '-U', 'insidia', '--auth=scram-sha-256', `--pwfile=${join(home, 'password')}`, '--encoding=UTF8', '--locale=C', '--no-instructions'];
+  const args = [
+    '-D',
+    data,
+    '-U',
+    'insidia',
+    '--auth=scram-sha-256',
+    `--pwfile=${join(home, 'password')}`,
+    '--encoding=UTF8',
+    '--locale=C',
+    '--no-instructions',
+  ];
   try {
     execFileSync(join(bin, 'initdb'), args, { ...user, cwd: data, stdio: 'pipe' });
   } catch (error) {

@@ -19,7 +19,8 @@ let server;
 let database;
 
 async function main() {
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Sentence(`PORT must be a whole number from 1 to 65535: it is ${process.env.PORT}`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Sentence(`PORT must be a whole number from 1 to 65535: it is ${process.env.PORT}`);
   takeLock();
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop(0));
   await portIsFree();
@@ -27,7 +28,13 @@ async function main() {
   build();
   database = process.env.DATABASE_URL ? undefined : await startPostgres(home);
   if (stopping) return stop(0);
-  const env = { ...process.env, PORT: String(port), HOST: host, DATABASE_URL: process.env.DATABASE_URL ?? database.url, NODE_ENV: 'production' };
+  const env = {
+    ...process.env,
+    PORT: String(port),
+    HOST: host,
+    DATABASE_URL: process.env.DATABASE_URL ?? database.url,
+    NODE_ENV: 'production',
+  };
   server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
   server.once('exit', (code) => {
     if (!stopping) {
@@ -46,10 +53,15 @@ async function main() {
 
 /** One start command for one folder. A lock whose process is gone is left over and taken. */
 function takeLock() {
-  mkdirSync(home, { recursive: true });
+  try {
+    mkdirSync(home, { recursive: true });
+  } catch (error) {
+    throw new Sentence(`${home} can't be used: ${error.message}`);
+  }
   if (existsSync(lock)) {
     const pid = Number(readFileSync(lock, 'utf8'));
-    if (pid !== process.pid && isStart(pid)) throw new Sentence(`Insidia is running already (process ${pid}); stop it first, or set INSIDIA_HOME to another folder`);
+    if (pid !== process.pid && isStart(pid))
+      throw new Sentence(`Insidia is running already (process ${pid}); stop it first, or set INSIDIA_HOME to another folder`);
   }
   writeFileSync(lock, String(process.pid));
 }
@@ -67,7 +79,8 @@ function portIsFree() {
     const probe = createServer();
     probe.once('error', (error) => {
       rmSync(lock, { force: true });
-      const why = error.code === 'EADDRINUSE' ? `port ${port} is taken; set PORT to another one` : `port ${port} can't be used: ${error.message}`;
+      const why =
+        error.code === 'EADDRINUSE' ? `port ${port} is taken; set PORT to another one` : `port ${port} can't be used: ${error.message}`;
       fail(new Sentence(why));
     });
     probe.listen(port, host, () => probe.close(done));

@@ -54,7 +54,10 @@ export function build() {
   if (existsSync(page) && statSync(page).mtimeMs > Math.max(...sources.map((path) => newest(join(ROOT, path))))) return;
   console.log('building the page …');
   try {
-    execFileSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'apps/web'), stdio: 'inherit' });
+    execFileSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
+      cwd: join(ROOT, 'apps/web'),
+      stdio: 'inherit',
+    });
   } catch {
     throw new Sentence('the page could not be built');
   }

@@ -25,16 +25,21 @@ describe('insidia', () => {
   });
 
   test('another seed is another batch; the same one is the same', () => {
-    const digest = (seed: string) => JSON.parse(call(['simulate', demo, '--duel', 'mulcher', '--runs', '5', '--seed', seed, '--format', 'json']).stdout).digest;
+    const digest = (seed: string) =>
+      JSON.parse(call(['simulate', demo, '--duel', 'mulcher', '--runs', '5', '--seed', seed, '--format', 'json']).stdout).digest;
     expect(digest('7')).toBe(digest('7'));
     expect(digest('7')).not.toBe(digest('8'));
   });
 
   test('csv has a line a measure, a table says seeds and digest', () => {
-    const csv = call(['simulate', demo, '--duel', 'thistlejack', '--tier', 'bramble', '--runs', '10', '--format', 'csv']).stdout.trim().split('\n');
+    const csv = call(['simulate', demo, '--duel', 'thistlejack', '--tier', 'bramble', '--runs', '10', '--format', 'csv'])
+      .stdout.trim()
+      .split('\n');
     expect(csv[0]).toBe('measure,of,unit,n,median,low,high,p10,p90,mean');
     expect(csv.some((line) => line.startsWith('time-to-kill,Thistlejack,s,10,'))).toBe(true);
-    expect(call(['simulate', demo, '--duel', 'thistlejack', '--runs', '10']).stdout).toMatch(/^10 runs, seeds 1 to 10, digest [0-9a-f]{16}\n/);
+    expect(call(['simulate', demo, '--duel', 'thistlejack', '--runs', '10']).stdout).toMatch(
+      /^10 runs, seeds 1 to 10, digest [0-9a-f]{16}\n/,
+    );
   });
 
   test('check accepts the demo', () => {

@@ -35,7 +35,9 @@ export function program(write: (text: string) => void, report: (text: string) =>
     .action((file: string) => {
       const project = readProject(file);
       const { units, arenas, encounters, tiers, skills } = project;
-      write(`${project.name} is valid: ${units.length} units, ${arenas.length} arenas, ${encounters.length} encounters, ${tiers.length} tiers, ${skills.length} skills\n`);
+      write(
+        `${project.name} is valid: ${units.length} units, ${arenas.length} arenas, ${encounters.length} encounters, ${tiers.length} tiers, ${skills.length} skills\n`,
+      );
     });
   insidia
     .command('schema')

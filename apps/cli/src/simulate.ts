@@ -99,9 +99,24 @@ function measureRows(summary: BatchSummary): MeasureRow[] {
 function table(rows: MeasureRow[], summary: BatchSummary): string {
   const shown = (value: number | '') => (value === '' ? '' : value === Infinity ? '∞' : value === -Infinity ? '−∞' : value.toFixed(2));
   const head = ['measure', 'of', 'unit', 'n', 'median', '95 % low', '95 % high', 'p10', 'p90', 'mean'];
-  const lines = rows.map((r) => [r.measure, r.of, r.unit, String(r.n), shown(r.median), shown(r.low), shown(r.high), shown(r.p10), shown(r.p90), shown(r.mean)]);
+  const lines = rows.map((r) => [
+    r.measure,
+    r.of,
+    r.unit,
+    String(r.n),
+    shown(r.median),
+    shown(r.low),
+    shown(r.high),
+    shown(r.p10),
+    shown(r.p90),
+    shown(r.mean),
+  ]);
   const widths = head.map((title, i) => Math.max(title.length, ...lines.map((line) => line[i].length)));
-  const write = (line: string[]) => line.map((cell, i) => (i < 3 ? cell.padEnd(widths[i]) : cell.padStart(widths[i]))).join('  ').trimEnd();
+  const write = (line: string[]) =>
+    line
+      .map((cell, i) => (i < 3 ? cell.padEnd(widths[i]) : cell.padStart(widths[i])))
+      .join('  ')
+      .trimEnd();
   const { cleared, runs, firstSeed, digest, outcomes } = summary;
   const share = (value: number) => `${(100 * value).toFixed(1)} %`;
   return [

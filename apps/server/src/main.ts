@@ -17,7 +17,14 @@ async function main(): Promise<void> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule, { logger: false, bodyParser: false, abortOnError: false });
   app.useLogger(app.get(Logger));
   // Loopback is plain HTTP: nothing may be upgraded to a protocol that is not spoken there.
-  app.use(helmet({ strictTransportSecurity: false, contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'] } } }));
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'] },
+      },
+    }),
+  );
   app.useBodyParser('json', { limit: bodyLimit, type: ['application/json', 'application/json-patch+json'], strict: false });
   const problems = new ProblemFilter();
   // A body that can't be read fails before any route is found.
@@ -33,19 +40,23 @@ async function main(): Promise<void> {
 /** No new connections; requests in flight are answered; then workers and database are let go. */
 function stopOn(app: NestExpressApplication, signals: NodeJS.Signals[]): void {
   let stopping = false;
-  for (const signal of signals) {
-    process.on(signal, () => {
-      if (stopping) return;
-      stopping = true;
-      void app.close().then(() => process.exit(0));
-    });
-  }
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    void app.close().then(() => process.exit(0));
+  };
+  for (const signal of signals) process.on(signal, stop);
+  // Whoever started it is gone: a server that nobody can stop any more stops itself.
+  process.on('disconnect', stop);
 }
 
 function describeApi(app: NestExpressApplication): void {
   const config = new DocumentBuilder().setTitle('Insidia').setDescription('Projects, revisions and simulations').setVersion('1').build();
   const document = SwaggerModule.createDocument(app, config);
-  document.components = { ...document.components, schemas: { ...document.components?.schemas, ...(schemaParts('#/components/schemas/') as object) } };
+  document.components = {
+    ...document.components,
+    schemas: { ...document.components?.schemas, ...(schemaParts('#/components/schemas/') as object) },
+  };
   SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/openapi.json' });
 }
 

@@ -29,6 +29,11 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof HttpException) {
       return { type: 'about:blank', title: error.message, status: error.getStatus(), detail: error.message };
     }
-    return { type: 'about:blank', title: 'Something went wrong in the server', status: 500, detail: 'the request was not carried out; nothing was changed' };
+    return {
+      type: 'about:blank',
+      title: 'Something went wrong in the server',
+      status: 500,
+      detail: 'the request was not carried out; nothing was changed',
+    };
   }
 }

@@ -6,7 +6,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { type TestServer, startDatabase, startServer } from './testing';
 
-const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../demo/verdance.insidia.json'), 'utf8')); // eslint-disable-line @typescript-eslint/no-explicit-any -- tests break documents on purpose
+const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../demo/verdance.insidia.json'), 'utf8'));
 
 let database: Awaited<ReturnType<typeof startDatabase>>;
 let server: TestServer;
@@ -33,7 +33,7 @@ interface Answer {
   status: number;
   etag: string | null;
   type: string | null;
-  body: any; // eslint-disable-line @typescript-eslint/no-explicit-any -- whatever the server says
+  body: any;
 }
 
 async function call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
@@ -43,7 +43,12 @@ async function call(method: string, path: string, body?: unknown, headers: Recor
     body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
   });
   const text = await response.text();
-  return { status: response.status, etag: response.headers.get('ETag'), type: response.headers.get('Content-Type'), body: text ? JSON.parse(text) : undefined };
+  return {
+    status: response.status,
+    etag: response.headers.get('ETag'),
+    type: response.headers.get('Content-Type'),
+    body: text ? JSON.parse(text) : undefined,
+  };
 }
 
 let made = 0;
@@ -55,7 +60,10 @@ async function newProject(): Promise<string> {
 }
 const match = (revision: number) => ({ 'If-Match': `"${revision}"` });
 const patch = (id: string, revision: number, operations: unknown, label = '') =>
-  call('PATCH', `/api/projects/${id}?label=${encodeURIComponent(label)}`, operations, { ...match(revision), 'Content-Type': 'application/json-patch+json' });
+  call('PATCH', `/api/projects/${id}?label=${encodeURIComponent(label)}`, operations, {
+    ...match(revision),
+    'Content-Type': 'application/json-patch+json',
+  });
 
 describe('projects', () => {
   test('an empty database holds the demo, in the words and the order of the file', async () => {
@@ -68,12 +76,21 @@ describe('projects', () => {
 
   test('a patch by ids is a new revision with its label, and the old one is still there', async () => {
     const id = await newProject();
-    const changed = await patch(id, 1, [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }], 'Clipper Bite cooldown 1.2 → 0.9 s');
+    const changed = await patch(
+      id,
+      1,
+      [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }],
+      'Clipper Bite cooldown 1.2 → 0.9 s',
+    );
     expect([changed.status, changed.etag]).toEqual([200, '"2"']);
     expect((await call('GET', `/api/projects/${id}`)).body.units[1].attacks[0].beat.cooldown).toBe(0.9);
     expect((await call('GET', `/api/projects/${id}/revisions/1`)).body.units[1].attacks[0].beat.cooldown).toBe(1.2);
     expect((await call('GET', `/api/projects/${id}/revisions`)).body).toMatchObject([
-      { number: 2, label: 'Clipper Bite cooldown 1.2 → 0.9 s', patch: [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }] },
+      {
+        number: 2,
+        label: 'Clipper Bite cooldown 1.2 → 0.9 s',
+        patch: [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }],
+      },
       { number: 1, label: 'Created' },
     ]);
   });
@@ -83,7 +100,11 @@ describe('projects', () => {
     const document = (await call('GET', `/api/projects/${id}`)).body as Project;
     const moved = { ...document, units: [document.units[2], document.units[0], document.units[1]] };
     expect((await call('PUT', `/api/projects/${id}`, moved, match(1))).status).toBe(200);
-    expect((await call('GET', `/api/projects/${id}`)).body.units.map((u: { id: string }) => u.id)).toEqual(['thistlejack', 'warden', 'clipper']);
+    expect((await call('GET', `/api/projects/${id}`)).body.units.map((u: { id: string }) => u.id)).toEqual([
+      'thistlejack',
+      'warden',
+      'clipper',
+    ]);
     const restored = await call('POST', `/api/projects/${id}/revisions/1/restore`, undefined, match(2));
     expect([restored.status, restored.etag]).toEqual([200, '"3"']);
     expect(restored.body).toEqual(document);
@@ -103,18 +124,40 @@ describe('projects', () => {
 
   test('of twenty writers at once one wins each revision; none is lost without being told', async () => {
     const id = await newProject();
-    const answers = await Promise.all(Array.from({ length: 20 }, (_, i) => patch(id, 1, [{ op: 'replace', path: '/units/clipper/health/max', value: 100 + i }])));
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, (_, i) => patch(id, 1, [{ op: 'replace', path: '/units/clipper/health/max', value: 100 + i }])),
+    );
     expect(answers.filter(({ status }) => status === 200)).toHaveLength(1);
     expect(answers.filter(({ status }) => status === 409)).toHaveLength(19);
   });
 
   test.each([
-    ['a value out of range', [{ op: 'replace', path: '/units/clipper/health/max', value: -1 }], 422, { errors: [{ pointer: '/units/clipper/health/max', rule: 'min', value: -1 }] }],
-    ['a planned field', [{ op: 'add', path: '/units/clipper/leash', value: { radius: 9 } }], 422, { errors: [{ pointer: '/units/clipper/leash', rule: 'notBuilt' }] }],
-    ['a place that is not there', [{ op: 'replace', path: '/units/moth/name', value: 'x' }], 422, { type: '/api/problems/bad-patch', detail: expect.stringContaining('there is nothing at "moth"') }],
+    [
+      'a value out of range',
+      [{ op: 'replace', path: '/units/clipper/health/max', value: -1 }],
+      422,
+      { errors: [{ pointer: '/units/clipper/health/max', rule: 'min', value: -1 }] },
+    ],
+    [
+      'a planned field',
+      [{ op: 'add', path: '/units/clipper/leash', value: { radius: 9 } }],
+      422,
+      { errors: [{ pointer: '/units/clipper/leash', rule: 'notBuilt' }] },
+    ],
+    [
+      'a place that is not there',
+      [{ op: 'replace', path: '/units/moth/name', value: 'x' }],
+      422,
+      { type: '/api/problems/bad-patch', detail: expect.stringContaining('there is nothing at "moth"') },
+    ],
     ['another id', [{ op: 'replace', path: '/id', value: 'other' }], 422, { errors: [{ pointer: '/id', rule: 'fixed', value: 'other' }] }],
     ['no list', { op: 'replace' }, 400, { detail: expect.stringContaining('a JSON Patch is a list') }],
-    ['no such operation', [{ op: 'move', path: '/name' }], 400, { detail: expect.stringContaining('op must be add, remove, replace or test: it is "move"') }],
+    [
+      'no such operation',
+      [{ op: 'move', path: '/name' }],
+      400,
+      { detail: expect.stringContaining('op must be add, remove, replace or test: it is "move"') },
+    ],
     ['text that is not JSON', '[{', 400, { type: '/api/problems/not-json' }],
   ])('%s is refused by name and changes nothing', async (_, operations, status, body) => {
     const id = await newProject();
@@ -151,9 +194,19 @@ describe('projects', () => {
 describe('simulations', () => {
   test('a duel on the server is the duel of the core: same digest', async () => {
     const id = await newProject();
-    const { status, body } = await call('POST', `/api/projects/${id}/simulations`, { duel: { enemy: 'clipper', against: 'warden' }, tier: 'bramble', skill: 'novice', runs: 30, seed: 5 });
+    const { status, body } = await call('POST', `/api/projects/${id}/simulations`, {
+      duel: { enemy: 'clipper', against: 'warden' },
+      tier: 'bramble',
+      skill: 'novice',
+      runs: 30,
+      seed: 5,
+    });
     const project = parseProject(demo());
-    const here = runBatch(compile(project, duelOptions(project, { tier: 'bramble', skill: 'novice' }, { enemy: 'clipper', against: 'warden' })), 5, 30);
+    const here = runBatch(
+      compile(project, duelOptions(project, { tier: 'bramble', skill: 'novice' }, { enemy: 'clipper', against: 'warden' })),
+      5,
+      30,
+    );
     expect([status, body.digest, body.revision]).toEqual([200, here.digest, 1]);
   });
 
@@ -163,7 +216,10 @@ describe('simulations', () => {
     [{ encounter: 'first-bell', runs: 0 }, 'runs must not be less than 1: it is 0'],
     [{ encounter: 'first-bell', speed: 2 }, 'property speed should not exist'],
   ])('%j is a 400 that says why', async (request, detail) => {
-    expect(await call('POST', '/api/projects/verdance/simulations', request)).toMatchObject({ status: 400, body: { detail: expect.stringContaining(detail) } });
+    expect(await call('POST', '/api/projects/verdance/simulations', request)).toMatchObject({
+      status: 400,
+      body: { detail: expect.stringContaining(detail) },
+    });
   });
 });
 

@@ -12,6 +12,7 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
   const databaseUrl = env.DATABASE_URL;
   if (!databaseUrl) throw new Error('DATABASE_URL must be set to the address of a PostgreSQL database');
   const port = Number(env.PORT ?? 4600);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`PORT must be a whole number from 0 to 65535: it is ${env.PORT}`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`PORT must be a whole number from 0 to 65535: it is ${env.PORT}`);
   return { host: env.HOST ?? '127.0.0.1', port, databaseUrl, bodyLimit: 8 * 1024 * 1024 };
 }

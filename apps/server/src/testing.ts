@@ -34,7 +34,10 @@ export async function startServer(databaseUrl: string, port: number): Promise<Te
     env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'fatal' },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
-  await Promise.race([once(child, 'message'), once(child, 'exit').then(() => Promise.reject(new Error('the server ended before it listened')))]);
+  await Promise.race([
+    once(child, 'message'),
+    once(child, 'exit').then(() => Promise.reject(new Error('the server ended before it listened'))),
+  ]);
   return {
     address: `http://127.0.0.1:${port}`,
     process: child,

@@ -44,7 +44,8 @@ function describe(type: Constructor, rules: Record<string, JsonSchema>, prefix: 
     if (fields?.planned.has(name)) continue;
     properties[name] = { ...schema };
     const quantity = fields?.quantities.get(name);
-    if (quantity) properties[name] = { ...schema, description: `${quantity.label}${quantity.unit && ` (${quantity.unit})`}: ${quantity.about}` };
+    if (quantity)
+      properties[name] = { ...schema, description: `${quantity.label}${quantity.unit && ` (${quantity.unit})`}: ${quantity.about}` };
     const nested = fields?.groups.get(name)?.() ?? fields?.lists.get(name)?.();
     if (nested) {
       const reference = { $ref: prefix + nested.name };

@@ -1,5 +1,20 @@
 import { type PatchOperation } from '@insidia/core';
-import { Body, Controller, Delete, Get, Headers, HttpCode, Inject, Param, ParseIntPipe, Patch, Post, Put, Query, Res } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Headers,
+  HttpCode,
+  Inject,
+  Param,
+  ParseIntPipe,
+  Patch,
+  Post,
+  Put,
+  Query,
+  Res,
+} from '@nestjs/common';
 import { ApiBody, ApiHeader, ApiOperation, ApiResponse, ApiTags, getSchemaPath } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { badRequest, preconditionRequired } from '../problem';
@@ -122,8 +137,10 @@ function patchOf(operations: unknown): PatchOperation[] {
   if (!Array.isArray(operations) || !operations.length) throw badRequest('a JSON Patch is a list of at least one operation');
   operations.forEach((operation, i) => {
     const { op, path } = (operation ?? {}) as { op?: unknown; path?: unknown };
-    if (!['add', 'remove', 'replace', 'test'].includes(op as string)) throw badRequest(`operation ${i}: op must be add, remove, replace or test: it is ${JSON.stringify(op)}`);
-    if (typeof path !== 'string' || (path !== '' && !path.startsWith('/'))) throw badRequest(`operation ${i}: path must be a JSON Pointer: it is ${JSON.stringify(path)}`);
+    if (!['add', 'remove', 'replace', 'test'].includes(op as string))
+      throw badRequest(`operation ${i}: op must be add, remove, replace or test: it is ${JSON.stringify(op)}`);
+    if (typeof path !== 'string' || (path !== '' && !path.startsWith('/')))
+      throw badRequest(`operation ${i}: path must be a JSON Pointer: it is ${JSON.stringify(path)}`);
     if (op !== 'remove' && !('value' in (operation as object))) throw badRequest(`operation ${i}: value is missing`);
   });
   return operations as PatchOperation[];

@@ -87,7 +87,11 @@ export class ProjectsService {
       const record = await em.findOne(ProjectRecord, { id }, { lockMode: LockMode.PESSIMISTIC_WRITE });
       if (!record) throw notFound('project', id);
       const before = (await documentAt(em, id, record.revision)) as Project;
-      if (record.revision !== revision) throw staleWrite({ revision: record.revision, document: before }, { revision, document: yours ?? (await documentAt(em, id, revision)) });
+      if (record.revision !== revision)
+        throw staleWrite(
+          { revision: record.revision, document: before },
+          { revision, document: yours ?? (await documentAt(em, id, revision)) },
+        );
       const document = parseProject(await make(before, em));
       if (document.id !== id) throw idIsFixed(id, document.id);
       writeRevision(em, record, before, document, label);

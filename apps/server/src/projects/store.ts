@@ -23,12 +23,19 @@ export async function documentAt(em: EntityManager, project: string, revision: n
   const newest = new Map<string, unknown>();
   for (const { collection, objectId, body } of versions) newest.set(`${collection}/${objectId}`, body);
   const document: Record<string, unknown> = { ...record.outline.fields };
-  for (const collection of COLLECTIONS) document[collection] = (record.outline.order[collection] ?? []).map((id) => newest.get(`${collection}/${id}`));
+  for (const collection of COLLECTIONS)
+    document[collection] = (record.outline.order[collection] ?? []).map((id) => newest.get(`${collection}/${id}`));
   return document as unknown as Project;
 }
 
 /** Writes a document as the next revision: only objects that differ from `before` are stored again. */
-export function writeRevision(em: EntityManager, record: ProjectRecord, before: Project | undefined, document: Project, label: string): RevisionRecord {
+export function writeRevision(
+  em: EntityManager,
+  record: ProjectRecord,
+  before: Project | undefined,
+  document: Project,
+  label: string,
+): RevisionRecord {
   const now = new Date();
   record.name = document.name;
   record.revision += 1;

@@ -1,5 +1,16 @@
 import { type BatchSummary, compile, duelOptions } from '@insidia/core';
-import { Body, Controller, HttpCode, Inject, Injectable, Module, type OnApplicationShutdown, Param, Post, ValidationPipe } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  HttpCode,
+  Inject,
+  Injectable,
+  Module,
+  type OnApplicationShutdown,
+  Param,
+  Post,
+  ValidationPipe,
+} from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
@@ -26,7 +37,14 @@ const requests = new ValidationPipe({
   transform: true,
   whitelist: true,
   forbidNonWhitelisted: true,
-  exceptionFactory: (errors) => badRequest(errors.flatMap(({ property, constraints, value }) => Object.values(constraints ?? { nested: `${property} is not valid` }).map((text) => `${text}: it is ${JSON.stringify(value)}`)).join('; ')),
+  exceptionFactory: (errors) =>
+    badRequest(
+      errors
+        .flatMap(({ property, constraints, value }) =>
+          Object.values(constraints ?? { nested: `${property} is not valid` }).map((text) => `${text}: it is ${JSON.stringify(value)}`),
+        )
+        .join('; '),
+    ),
 });
 
 @ApiTags('simulations')
@@ -56,7 +74,9 @@ class SimulationsController {
 
 /** JSON has no infinity: a survivor's time is written as text, as the command line does. */
 function withoutInfinity(summary: BatchSummary): BatchSummary {
-  return JSON.parse(JSON.stringify(summary, (_, value: unknown) => (value === Infinity ? 'Infinity' : value === -Infinity ? '-Infinity' : value))) as BatchSummary;
+  return JSON.parse(
+    JSON.stringify(summary, (_, value: unknown) => (value === Infinity ? 'Infinity' : value === -Infinity ? '-Infinity' : value)),
+  ) as BatchSummary;
 }
 
 @Module({ imports: [ProjectsModule], controllers: [SimulationsController], providers: [Workers] })

@@ -34,8 +34,14 @@ function ProjectShell() {
   useEffect(() => {
     if (document) window.document.title = `${document.name} · Insidia`;
   }, [document]);
-  if (status === 'missing') return <Message title="There is no such project">The address names a project that this server does not have.</Message>;
-  if (status === 'away') return <Message title="The server does not answer">{trouble}. This page tries again every two seconds; unsaved work of an earlier visit is kept in this browser.</Message>;
+  if (status === 'missing')
+    return <Message title="There is no such project">The address names a project that this server does not have.</Message>;
+  if (status === 'away')
+    return (
+      <Message title="The server does not answer">
+        {trouble}. This page tries again every two seconds; unsaved work of an earlier visit is kept in this browser.
+      </Message>
+    );
   if (!document) return <Message title="Opening …">Fetching the project.</Message>;
   return (
     <div className="grid h-full grid-rows-[var(--bar-h)_minmax(0,1fr)]">

@@ -18,9 +18,20 @@ export function SaveState() {
   const wrong = saving === 'away' || saving === 'conflict' || saving === 'refused';
   return (
     <>
-      <span role="status" data-saving={saving} title={trouble ?? undefined} className={`flex max-w-[220px] items-center gap-1.5 truncate ${wrong ? 'font-semibold text-warn' : ''}`}>
+      <span
+        role="status"
+        data-saving={saving}
+        title={trouble ?? undefined}
+        className={`flex max-w-[220px] items-center gap-1.5 truncate ${wrong ? 'font-semibold text-warn' : ''}`}
+      >
         <svg width={8} height={8} aria-hidden className="shrink-0">
-          <circle cx={4} cy={4} r={3} fill={saving === 'saved' ? 'var(--ink)' : wrong ? 'var(--warn)' : 'none'} stroke={wrong ? 'var(--warn)' : 'var(--ink)'} />
+          <circle
+            cx={4}
+            cy={4}
+            r={3}
+            fill={saving === 'saved' ? 'var(--ink)' : wrong ? 'var(--warn)' : 'none'}
+            stroke={wrong ? 'var(--warn)' : 'var(--ink)'}
+          />
         </svg>
         <span className="truncate">{words}</span>
       </span>
@@ -36,7 +47,8 @@ function Conflict() {
   if (!theirs || !document || !saved) return null;
   const mine = new Map(difference(saved.document, document).map((operation) => [operation.path, operation]));
   const other = new Map(difference(saved.document, theirs.document).map((operation) => [operation.path, operation]));
-  const value = (operation: { op: string; value?: unknown } | undefined) => (!operation ? 'unchanged' : operation.op === 'remove' ? 'removed' : JSON.stringify(operation.value).slice(0, 60));
+  const value = (operation: { op: string; value?: unknown } | undefined) =>
+    !operation ? 'unchanged' : operation.op === 'remove' ? 'removed' : JSON.stringify(operation.value).slice(0, 60);
   return (
     <AlertDialog.Root open>
       <AlertDialog.Portal>

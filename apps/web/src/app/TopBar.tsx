@@ -63,9 +63,23 @@ function Lens({ project }: { project: Project }) {
     <div role="group" aria-label="Lens" className="flex h-7 items-center gap-2.5 rounded-[14px] border bg-sheet px-2.5">
       <span className="font-title text-[13px] italic text-ink-3">viewing as</span>
       {tierNumber >= 0 && tierMark(tierNumber)}
-      <Choose quiet label="Tier" className={plain} value={view.tier ?? AS_WRITTEN} options={tiers} onChoose={(id) => change({ tier: id === AS_WRITTEN ? undefined : id, edit: undefined })} />
+      <Choose
+        quiet
+        label="Tier"
+        className={plain}
+        value={view.tier ?? AS_WRITTEN}
+        options={tiers}
+        onChoose={(id) => change({ tier: id === AS_WRITTEN ? undefined : id, edit: undefined })}
+      />
       <span className="h-3.5 w-px bg-rule" />
-      <Choose quiet label="Skill" className={plain} value={view.skill ?? AS_WRITTEN} options={skills} onChoose={(id) => change({ skill: id === AS_WRITTEN ? undefined : id })} />
+      <Choose
+        quiet
+        label="Skill"
+        className={plain}
+        value={view.skill ?? AS_WRITTEN}
+        options={skills}
+        onChoose={(id) => change({ skill: id === AS_WRITTEN ? undefined : id })}
+      />
     </div>
   );
 }
@@ -91,12 +105,26 @@ function UndoRedo() {
   const arrow = 'h-6 w-6 grid place-items-center disabled:text-ghost';
   return (
     <span className="flex">
-      <button type="button" className={arrow} disabled={!undo} title={undo ? `Undo: ${undo.name}` : 'Nothing to undo'} aria-label={undo ? `Undo: ${undo.name}` : 'Undo'} onClick={() => dispatch(undone())}>
+      <button
+        type="button"
+        className={arrow}
+        disabled={!undo}
+        title={undo ? `Undo: ${undo.name}` : 'Nothing to undo'}
+        aria-label={undo ? `Undo: ${undo.name}` : 'Undo'}
+        onClick={() => dispatch(undone())}
+      >
         <svg width={14} height={15} fill="none" stroke="currentColor" strokeWidth={1.4} aria-hidden>
           <path d="M5 2 L2 5 L5 8 M2 5 H9 A4 4 0 0 1 9 13 H6" />
         </svg>
       </button>
-      <button type="button" className={arrow} disabled={!redo} title={redo ? `Redo: ${redo.name}` : 'Nothing to redo'} aria-label={redo ? `Redo: ${redo.name}` : 'Redo'} onClick={() => dispatch(redone())}>
+      <button
+        type="button"
+        className={arrow}
+        disabled={!redo}
+        title={redo ? `Redo: ${redo.name}` : 'Nothing to redo'}
+        aria-label={redo ? `Redo: ${redo.name}` : 'Redo'}
+        onClick={() => dispatch(redone())}
+      >
         <svg width={14} height={15} fill="none" stroke="currentColor" strokeWidth={1.4} aria-hidden>
           <path d="M9 2 L12 5 L9 8 M12 5 H5 A4 4 0 0 0 5 13 H8" />
         </svg>
@@ -109,7 +137,13 @@ function ThemeSwitch() {
   const theme = useTheme();
   const other = theme === 'light' ? 'dark' : 'light';
   return (
-    <button type="button" className="grid h-6 w-6 place-items-center" title={`Change to the ${other} theme`} aria-label={`Change to the ${other} theme`} onClick={() => applyTheme(other)}>
+    <button
+      type="button"
+      className="grid h-6 w-6 place-items-center"
+      title={`Change to the ${other} theme`}
+      aria-label={`Change to the ${other} theme`}
+      onClick={() => applyTheme(other)}
+    >
       <svg width={14} height={14} aria-hidden>
         <circle cx={7} cy={7} r={5.5} fill="none" stroke="currentColor" strokeWidth={1.3} />
         <path d="M7 1.5 A5.5 5.5 0 0 1 7 12.5Z" fill="currentColor" />

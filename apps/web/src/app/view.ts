@@ -16,7 +16,8 @@ export interface View {
 
 /** Values of the address that the project does not know, or that are out of range, count as absent. */
 export function viewOf(search: URLSearchParams, project: Project | null): View {
-  const known = (list: { id: string }[] | undefined, id: string | null) => (list?.some((item) => item.id === id) ? (id as string) : undefined);
+  const known = (list: { id: string }[] | undefined, id: string | null) =>
+    list?.some((item) => item.id === id) ? (id as string) : undefined;
   const number = (name: string, low: number, high: number, otherwise: number) => {
     const value = Number(search.get(name) ?? NaN);
     return value >= low && value <= high ? value : otherwise;

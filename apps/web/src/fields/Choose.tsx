@@ -28,7 +28,11 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
         </span>
       )}
       <Select.Root value={value} onValueChange={onChoose}>
-        <Select.Trigger aria-label={quiet ? label : undefined} aria-labelledby={quiet ? undefined : id} className={className ?? 'field-box w-full gap-1'}>
+        <Select.Trigger
+          aria-label={quiet ? label : undefined}
+          aria-labelledby={quiet ? undefined : id}
+          className={className ?? 'field-box w-full gap-1'}
+        >
           <span className="min-w-0 flex-1 truncate text-left">
             <Select.Value />
           </span>
@@ -39,10 +43,18 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
           </Select.Icon>
         </Select.Trigger>
         <Select.Portal>
-          <Select.Content position="popper" sideOffset={2} className="z-50 max-h-[320px] min-w-[var(--radix-select-trigger-width)] overflow-hidden border bg-sheet py-1 shadow-[0_2px_8px_rgb(0_0_0/0.15)]">
+          <Select.Content
+            position="popper"
+            sideOffset={2}
+            className="z-50 max-h-[320px] min-w-[var(--radix-select-trigger-width)] overflow-hidden border bg-sheet py-1 shadow-[0_2px_8px_rgb(0_0_0/0.15)]"
+          >
             <Select.Viewport>
               {options.map(({ id: option, name, mark }) => (
-                <Select.Item key={option} value={option} className="flex h-6 cursor-pointer items-center gap-1.5 px-2.5 text-table outline-none data-[highlighted]:bg-well data-[state=checked]:font-semibold">
+                <Select.Item
+                  key={option}
+                  value={option}
+                  className="flex h-6 cursor-pointer items-center gap-1.5 px-2.5 text-table outline-none data-[highlighted]:bg-well data-[state=checked]:font-semibold"
+                >
                   {mark}
                   <Select.ItemText>{name}</Select.ItemText>
                 </Select.Item>

@@ -1,5 +1,5 @@
 import { type Chain, type QuantityInfo, chainSentence } from '@insidia/core';
-import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useId, useLayoutEffect, useRef, useState } from 'react';
 import { evaluate, limitBroken, shown, stepOf, tidy } from './number';
 
 export interface NumberFieldProps {
@@ -27,6 +27,11 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
   const cancelled = useRef(false);
   const value = throughTier && chain ? chain.value : base;
   const editing = text !== null;
+  const input = useRef<HTMLInputElement>(null);
+  // Whoever starts to type replaces the number.
+  useLayoutEffect(() => {
+    if (editing) input.current?.select();
+  }, [editing]);
 
   const commit = (raw: string) => {
     setText(null);
@@ -54,7 +59,11 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
     } else if ((event.key === 'ArrowUp' || event.key === 'ArrowDown') && (typed !== undefined || value !== undefined)) {
       event.preventDefault();
       const size = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
-      const next = nudge((event.key === 'ArrowUp' ? 1 : -1) * (info.whole ? Math.max(1, size) : size), typed ?? (value as number), `keys ${id}`);
+      const next = nudge(
+        (event.key === 'ArrowUp' ? 1 : -1) * (info.whole ? Math.max(1, size) : size),
+        typed ?? (value as number),
+        `keys ${id}`,
+      );
       setText(String(next));
     }
   };
@@ -96,20 +105,20 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
         )}
         <input
           id={id}
+          ref={input}
           role="spinbutton"
           inputMode="decimal"
           aria-valuenow={value}
           aria-valuemin={info.min}
           aria-valuemax={info.max}
-          aria-valuetext={value === undefined ? 'not set' : `${shown(through ? chain.value : value)} ${info.unit}${sentence ? ', ' + sentence : ''}`}
+          aria-valuetext={
+            value === undefined ? 'not set' : `${shown(through ? chain.value : value)} ${info.unit}${sentence ? ', ' + sentence : ''}`
+          }
           aria-invalid={wrong ? true : undefined}
           className={through && !editing ? '-mr-2 font-semibold' : ''}
           value={text ?? (value === undefined ? '' : shown(through ? chain.value : value))}
           placeholder="—"
-          onFocus={(event) => {
-            setText(value === undefined ? '' : String(value));
-            requestAnimationFrame(() => event.target.select());
-          }}
+          onFocus={() => setText(value === undefined ? '' : String(value))}
           onChange={(event) => setText(event.target.value)}
           onBlur={(event) => commit(event.target.value)}
           onKeyDown={keyDown}

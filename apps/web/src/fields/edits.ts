@@ -20,7 +20,9 @@ export function nameOfNumber(project: Project, unitId: string, path: string): st
   const [collection, id] = pointerSteps(path);
   const item = collection === 'attacks' || collection === 'states' ? stepInto(unit[collection], id) : undefined;
   const label = infoAt(path)?.label ?? path;
-  return [unit.name, (item as { name?: string } | undefined)?.name, label.charAt(0).toLowerCase() + label.slice(1)].filter(Boolean).join(' ');
+  return [unit.name, (item as { name?: string } | undefined)?.name, label.charAt(0).toLowerCase() + label.slice(1)]
+    .filter(Boolean)
+    .join(' ');
 }
 
 function setAt(root: unknown, path: string, value: unknown): void {
@@ -36,7 +38,10 @@ export function setBase(project: Project, unitId: string, path: string, value: n
   const document = structuredClone(project);
   setAt(unitOf(document, unitId), path, value);
   const unit = infoAt(path)?.unit;
-  return { document, name: `${nameOfNumber(project, unitId, path)} ${before === undefined ? 'none' : shown(before)} → ${shown(value)}${unit ? ' ' + unit : ''}` };
+  return {
+    document,
+    name: `${nameOfNumber(project, unitId, path)} ${before === undefined ? 'none' : shown(before)} → ${shown(value)}${unit ? ' ' + unit : ''}`,
+  };
 }
 
 /** Sets any value of a unit that is not a number (a word, a reference). */

@@ -2,7 +2,18 @@
 import type { QuantityInfo } from '@insidia/core';
 
 /** How far one arrow press moves a number of a unit. */
-const STEPS: Record<string, number> = { s: 0.05, m: 0.1, 'm/s': 0.1, 'm/s²': 0.5, '°': 5, '°/s': 10, hp: 1, 'hp/s': 0.5, '×': 0.05, '': 0.05 };
+const STEPS: Record<string, number> = {
+  s: 0.05,
+  m: 0.1,
+  'm/s': 0.1,
+  'm/s²': 0.5,
+  '°': 5,
+  '°/s': 10,
+  hp: 1,
+  'hp/s': 0.5,
+  '×': 0.05,
+  '': 0.05,
+};
 
 export function stepOf(info: QuantityInfo): number {
   return info.whole ? 1 : (STEPS[info.unit] ?? 0.1);
@@ -37,7 +48,12 @@ export function limitBroken(value: number, info: QuantityInfo): string | undefin
  * Grammar: sum = product (± product)*; product = factor (×÷ factor)*; factor = number | − factor | (sum).
  */
 export function evaluate(text: string): number | undefined {
-  const source = text.replaceAll('×', '*').replaceAll('÷', '/').replaceAll('−', '-').replace(/(\d),(\d)/g, '$1.$2').replace(/\s+/g, '');
+  const source = text
+    .replaceAll('×', '*')
+    .replaceAll('÷', '/')
+    .replaceAll('−', '-')
+    .replace(/(\d),(\d)/g, '$1.$2')
+    .replace(/\s+/g, '');
   let at = 0;
   const factor = (): number => {
     if (source[at] === '-') {

@@ -46,7 +46,8 @@ export function useUnitEditor(project: Project, unitId: string, view: View): Uni
       value: (path) => valueAt(effective.unit, path) as number | undefined,
       write,
       writeEffective: (path, value, mark) => write(path, tier ? value : baseFor(value, chain(path)), mark),
-      reset: (path) => (tier && hasOwnTweak(project, tier, unitId, path) ? () => apply(resetThroughTier(project, tier, unitId, path)) : undefined),
+      reset: (path) =>
+        tier && hasOwnTweak(project, tier, unitId, path) ? () => apply(resetThroughTier(project, tier, unitId, path)) : undefined,
       apply,
     };
   }, [project, unitId, view, effective, apply]);

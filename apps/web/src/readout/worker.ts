@@ -34,7 +34,9 @@ async function work(): Promise<void> {
       const now = await readout(request, request.now);
       const before = now && request.before ? await readout(request, request.before).catch(() => undefined) : undefined;
       if (!now || latest) continue;
-      send({ answer: { id: request.id, now, before, changes: before ? readoutChanges(before, now) : {}, took: performance.now() - started } });
+      send({
+        answer: { id: request.id, now, before, changes: before ? readoutChanges(before, now) : {}, took: performance.now() - started },
+      });
     } catch (error) {
       send({ failure: { id: request.id, message: (error as Error).message } });
     }

@@ -86,7 +86,15 @@ const slice = createSlice({
     opened: pure((state, { payload }: PayloadAction<{ saved: Saved; unsaved?: Project }>) => {
       const document = payload.unsaved ?? payload.saved.document;
       const waiting = payload.unsaved !== undefined;
-      return { ...state, status: 'ready', document, saved: payload.saved, saving: waiting ? 'waiting' : 'saved', savedAt: Date.now(), trouble: null };
+      return {
+        ...state,
+        status: 'ready',
+        document,
+        saved: payload.saved,
+        saving: waiting ? 'waiting' : 'saved',
+        savedAt: Date.now(),
+        trouble: null,
+      };
     }),
     changed: pure((state, { payload: { document, name, mark } }: PayloadAction<{ document: Project; name: string; mark?: string }>) => {
       const current = state.document as Project;
@@ -113,7 +121,14 @@ const slice = createSlice({
     savingBegan: pure((state) => ({ ...state, saving: 'saving' as const })),
     savingDone: pure((state, { payload }: PayloadAction<Saved>) => {
       const more = !sameJson(state.document, payload.document);
-      return { ...state, saved: payload, saving: more ? ('waiting' as const) : ('saved' as const), savedAt: Date.now(), trouble: null, theirs: null };
+      return {
+        ...state,
+        saved: payload,
+        saving: more ? ('waiting' as const) : ('saved' as const),
+        savedAt: Date.now(),
+        trouble: null,
+        theirs: null,
+      };
     }),
     savingFailed: pure((state, { payload }: PayloadAction<{ saving: 'away' | 'refused'; trouble: string }>) => ({ ...state, ...payload })),
     /** Another tab or person has saved first. */
@@ -122,20 +137,39 @@ const slice = createSlice({
       const result = merge((state.saved as Saved).document, mine, theirs.document);
       if ('clash' in result) return { ...state, saving: 'conflict' as const, theirs };
       const done = sameJson(result.merged, theirs.document);
-      return { ...state, document: result.merged, saved: theirs, saving: done ? ('saved' as const) : ('waiting' as const), savedAt: Date.now(), theirs: null, trouble: null };
+      return {
+        ...state,
+        document: result.merged,
+        saved: theirs,
+        saving: done ? ('saved' as const) : ('waiting' as const),
+        savedAt: Date.now(),
+        theirs: null,
+        trouble: null,
+      };
     }),
     /** A conflict is settled: mine on top of theirs, or theirs alone. Either way it is one undoable change. */
     settled: pure((state, { payload }: PayloadAction<'mine' | 'theirs'>) => {
       if (!state.theirs) return state;
       const document = payload === 'mine' ? (state.document as Project) : state.theirs.document;
       const kept = payload === 'mine' ? 'waiting' : 'saved';
-      return { ...state, document, saved: state.theirs, saving: kept, theirs: null, ...(payload === 'theirs' && { past: [], future: [], before: null, lastChange: null }) };
+      return {
+        ...state,
+        document,
+        saved: state.theirs,
+        saving: kept,
+        theirs: null,
+        ...(payload === 'theirs' && { past: [], future: [], before: null, lastChange: null }),
+      };
     }),
   },
 });
 
 /** Takes the newest change off a stack and plays it; one that no longer fits the document is dropped. */
-function step(state: DocumentState, stack: Change[], then: (change: Change, rest: Change[], document: Project) => Partial<DocumentState>): DocumentState {
+function step(
+  state: DocumentState,
+  stack: Change[],
+  then: (change: Change, rest: Change[], document: Project) => Partial<DocumentState>,
+): DocumentState {
   const change = stack[stack.length - 1];
   const current = state.document;
   if (!change || !current) return state;
@@ -144,11 +178,19 @@ function step(state: DocumentState, stack: Change[], then: (change: Change, rest
   try {
     const document = patched(current, back ? change.back : change.forward);
     const saving = state.saving === 'conflict' ? 'conflict' : 'waiting';
-    return { ...state, ...then({ ...change, mark: undefined }, rest, document), before: current, lastChange: `${back ? 'Undo' : 'Redo'}: ${change.name}`, saving, trouble: null };
+    return {
+      ...state,
+      ...then({ ...change, mark: undefined }, rest, document),
+      before: current,
+      lastChange: `${back ? 'Undo' : 'Redo'}: ${change.name}`,
+      saving,
+      trouble: null,
+    };
   } catch {
     return { ...state, ...(back ? { past: rest } : { future: rest }) };
   }
 }
 
-export const { opening, openFailed, opened, changed, undone, redone, savingBegan, savingDone, savingFailed, overtaken, settled } = slice.actions;
+export const { opening, openFailed, opened, changed, undone, redone, savingBegan, savingDone, savingFailed, overtaken, settled } =
+  slice.actions;
 export const documentReducer = slice.reducer;

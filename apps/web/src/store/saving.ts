@@ -57,6 +57,7 @@ export function startSaving(store: AppStore): void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let busy = false;
   let seen: Project | null = null;
+  let seenSaved: Saved | null = null;
 
   const plan = (wait: number) => {
     clearTimeout(timer);
@@ -90,8 +91,9 @@ export function startSaving(store: AppStore): void {
   store.subscribe(() => {
     const { id, document, saved, saving } = store.getState().document;
     if (!id || !document || !saved) return;
-    if (document !== seen) {
+    if (document !== seen || saved !== seenSaved) {
       seen = document;
+      seenSaved = saved;
       if (saving === 'waiting') plan(QUIET_MS);
     }
     keep(id, saving === 'saved' ? null : { base: saved, document });

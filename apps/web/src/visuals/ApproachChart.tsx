@@ -35,12 +35,24 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
   };
   const sight = unit.senses.sight - radii;
   return (
-    <svg width={width} height={TOP + HEIGHT + 18} role="img" aria-label={`Approach chart: distance of ${unit.name} to its target over ${shown(length, 1)} seconds, seed ${approach.seed}`}>
+    <svg
+      width={width}
+      height={TOP + HEIGHT + 18}
+      role="img"
+      aria-label={`Approach chart: distance of ${unit.name} to its target over ${shown(length, 1)} seconds, seed ${approach.seed}`}
+    >
       {unit.attacks.map((attack, i) => {
         const [high, low] = [y(Math.min(attack.range.max, farthest)), y(Math.min(attack.range.min, farthest))];
         return (
           <g key={attack.id}>
-            <rect x={LEFT} y={high} width={width - LEFT - 4} height={Math.max(0, low - high)} fill={colour} opacity={0.1 + 0.04 * (i % 3)} />
+            <rect
+              x={LEFT}
+              y={high}
+              width={width - LEFT - 4}
+              height={Math.max(0, low - high)}
+              fill={colour}
+              opacity={0.1 + 0.04 * (i % 3)}
+            />
             {low - high > 11 && (
               <text x={LEFT + 5} y={low - 4} className="t2">
                 {attack.name} {shown(attack.range.min)}–{shown(attack.range.max)}
@@ -69,7 +81,8 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
           {line.marks.map(({ time, mark }, i) => {
             const [cx, cy] = [x(time), y(at(line, time))];
             if (mark === 'hit') return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--ink)" />;
-            if (mark === 'miss' || mark === 'blocked') return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />;
+            if (mark === 'miss' || mark === 'blocked')
+              return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />;
             if (mark === 'struck') return <path key={i} d={`M${cx} ${cy + 3} v5`} stroke="var(--ink-3)" strokeWidth={1} />;
             if (mark === 'notices') {
               return (

@@ -45,14 +45,34 @@ export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
         {reader && <ReactionMark reader={reader} firstHit={beat.hits[0]} x={x} width={width} />}
         <Bar id={`up-${id}`} from={x(0)} to={x(beat.windupEnd)} colour={colour} name={`wind-up ${shown(attack.beat.windup)} s`} />
         <rect x={x(beat.windupEnd)} y={TOP} width={Math.max(0, x(beat.activeEnd) - x(beat.windupEnd))} height={BAR} fill={colour} />
-        <Bar id={`down-${id}`} from={x(beat.activeEnd)} to={x(beat.recoveryEnd)} colour={colour} name={`recovery ${shown(attack.beat.recovery)} s`} />
+        <Bar
+          id={`down-${id}`}
+          from={x(beat.activeEnd)}
+          to={x(beat.recoveryEnd)}
+          colour={colour}
+          name={`recovery ${shown(attack.beat.recovery)} s`}
+        />
         <HitMarks beat={beat} x={x} damage={attack.effects.damage?.amount} />
         {attack.beat.cooldownFrom === 'start' && (
-          <path d={`M${x(0)} ${TOP + BAR + 4} H${x(Math.min(beat.cooldownEnd, beat.recoveryEnd))}`} stroke={colour} strokeWidth={2} opacity={0.5} />
+          <path
+            d={`M${x(0)} ${TOP + BAR + 4} H${x(Math.min(beat.cooldownEnd, beat.recoveryEnd))}`}
+            stroke={colour}
+            strokeWidth={2}
+            opacity={0.5}
+          />
         )}
-        <path d={`M${x(Math.max(beat.recoveryEnd, 0))} ${TOP + BAR / 2} H${x(Math.max(beat.cooldownEnd, beat.recoveryEnd))}`} stroke={colour} strokeWidth={2} />
+        <path
+          d={`M${x(Math.max(beat.recoveryEnd, 0))} ${TOP + BAR / 2} H${x(Math.max(beat.cooldownEnd, beat.recoveryEnd))}`}
+          stroke={colour}
+          strokeWidth={2}
+        />
         {beat.nextStart > beat.cooldownEnd + 1e-9 && (
-          <path d={`M${x(Math.max(beat.cooldownEnd, beat.recoveryEnd))} ${TOP + BAR / 2} H${x(beat.nextStart)}`} stroke={colour} strokeWidth={1} strokeDasharray="2 3" />
+          <path
+            d={`M${x(Math.max(beat.cooldownEnd, beat.recoveryEnd))} ${TOP + BAR / 2} H${x(beat.nextStart)}`}
+            stroke={colour}
+            strokeWidth={1}
+            strokeDasharray="2 3"
+          />
         )}
         {old && Math.abs(old.nextStart - beat.nextStart) > 1e-9 && <Was at={old.nextStart} now={beat.nextStart} x={x} />}
         <NextStart beat={beat} x={x} />
@@ -130,14 +150,35 @@ function HitMarks({ beat, x, damage }: { beat: BeatLayout; x: (value: number) =>
   );
 }
 
-function ReactionMark({ reader, firstHit, x, width }: { reader: NonNullable<Props['reader']>; firstHit: number; x: (v: number) => number; width: number }) {
+function ReactionMark({
+  reader,
+  firstHit,
+  x,
+  width,
+}: {
+  reader: NonNullable<Props['reader']>;
+  firstHit: number;
+  x: (v: number) => number;
+  width: number;
+}) {
   const { name, mean, spread } = reader;
   const left = firstHit - mean;
   const at = Math.min(x(mean), width - 14);
-  const verdict = left > 0.005 ? `${fixed(left, 2)} s before the first hit lands` : left < -0.005 ? `${fixed(-left, 2)} s after the first hit has landed` : 'just as the first hit lands';
+  const verdict =
+    left > 0.005
+      ? `${fixed(left, 2)} s before the first hit lands`
+      : left < -0.005
+        ? `${fixed(-left, 2)} s after the first hit has landed`
+        : 'just as the first hit lands';
   return (
     <g>
-      <rect x={x(Math.max(0, mean - spread))} y={22} width={Math.max(1, x(mean + spread) - x(Math.max(0, mean - spread)))} height={46} fill="var(--stripe)" />
+      <rect
+        x={x(Math.max(0, mean - spread))}
+        y={22}
+        width={Math.max(1, x(mean + spread) - x(Math.max(0, mean - spread)))}
+        height={46}
+        fill="var(--stripe)"
+      />
       <path d={`M${at} 18 V68`} stroke="var(--ink)" strokeWidth={1.5} strokeDasharray="2 2" />
       <path d={`M${at} 13 l5 5 l-5 5 l-5 -5z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
       <text x={at + 9} y={17} className="t12 halo">
@@ -167,7 +208,12 @@ function Was({ at, now, x }: { at: number; now: number; x: (v: number) => number
   const near = Math.abs(x(at) - x(now)) < 90;
   return (
     <g>
-      <path d={`M${x(Math.min(now, at))} ${TOP + BAR / 2} H${x(Math.max(now, at))}`} stroke="var(--ghost)" strokeWidth={1.5} strokeDasharray="1.5 3" />
+      <path
+        d={`M${x(Math.min(now, at))} ${TOP + BAR / 2} H${x(Math.max(now, at))}`}
+        stroke="var(--ghost)"
+        strokeWidth={1.5}
+        strokeDasharray="1.5 3"
+      />
       <circle cx={x(at)} cy={TOP + BAR / 2} r={4} fill="var(--paper)" stroke="var(--ghost)" strokeWidth={1.5} />
       {!near && (
         <text x={x(at)} y={TOP - 7} textAnchor="middle" className="t12 t2 halo">

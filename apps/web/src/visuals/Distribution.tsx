@@ -44,13 +44,20 @@ export function Distribution({ label, unit, now, before, median, interval, media
   const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
   const marks = ticks(curves.from, curves.to, 4);
   return (
-    <div role="img" aria-label={`${label}: median ${shown(median, 2)} ${unit}, 95 % interval ${shown(interval.low, 2)} to ${shown(interval.high, 2)}`} className="relative" style={{ width, height: HEIGHT + 14 }}>
+    <div
+      role="img"
+      aria-label={`${label}: median ${shown(median, 2)} ${unit}, 95 % interval ${shown(interval.low, 2)} to ${shown(interval.high, 2)}`}
+      className="relative"
+      style={{ width, height: HEIGHT + 14 }}
+    >
       <div style={{ width, height: HEIGHT }}>
         <canvas ref={canvas} width={width} height={HEIGHT} aria-hidden />
       </div>
       <svg width={width} height={HEIGHT + 14} className="absolute inset-0 overflow-visible" aria-hidden>
         <path d={`M0 ${HEIGHT + 0.5} H${width}`} className="axis" />
-        {medianBefore !== undefined && Number.isFinite(medianBefore) && <circle cx={clamp(medianBefore)} cy={HEIGHT} r={2.8} fill="var(--ghost)" />}
+        {medianBefore !== undefined && Number.isFinite(medianBefore) && (
+          <circle cx={clamp(medianBefore)} cy={HEIGHT} r={2.8} fill="var(--ghost)" />
+        )}
         {Number.isFinite(median) && (
           <g>
             <path d={`M${clamp(interval.low)} ${HEIGHT} H${clamp(interval.high)}`} stroke="var(--ink-2)" strokeWidth={4} />
@@ -58,7 +65,13 @@ export function Distribution({ label, unit, now, before, median, interval, media
           </g>
         )}
         {marks.map((tick, i) => (
-          <text key={tick} x={x(tick)} y={HEIGHT + 13} textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'} className="t3">
+          <text
+            key={tick}
+            x={x(tick)}
+            y={HEIGHT + 13}
+            textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'}
+            className="t3"
+          >
             {shown(tick)}
             {i === marks.length - 1 ? ` ${unit}` : ''}
           </text>

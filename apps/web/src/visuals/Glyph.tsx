@@ -55,7 +55,14 @@ export function Glyph({ unit, size }: { unit: Pick<Unit, 'glyph' | 'colour' | 's
   const colour = `var(--e-${unit.colour})`;
   const open = unit.side === 'party';
   return (
-    <svg width={size} height={size} viewBox="-10.5 -10.5 21 21" role="img" aria-label={[unit.name, unit.role].filter(Boolean).join(', ')} className="shrink-0">
+    <svg
+      width={size}
+      height={size}
+      viewBox="-10.5 -10.5 21 21"
+      role="img"
+      aria-label={[unit.name, unit.role].filter(Boolean).join(', ')}
+      className="shrink-0"
+    >
       {!open && <circle r={10} fill={colour} />}
       <g color={open ? colour : 'var(--on-e)'}>{SHAPES[unit.glyph]}</g>
     </svg>

@@ -39,7 +39,16 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
         {timeAtGap && <TimeSpent bins={timeAtGap} x={x} to={farthest} bottom={bottom} colour={colour} split={split} />}
         {reach.gaps.map(({ from, to }) => (
           <g key={from}>
-            <rect x={x(from)} y={22} width={x(to) - x(from)} height={bottom - 22} fill="var(--paper)" fillOpacity={0.75} stroke="var(--warn)" strokeWidth={1.5} />
+            <rect
+              x={x(from)}
+              y={22}
+              width={x(to) - x(from)}
+              height={bottom - 22}
+              fill="var(--paper)"
+              fillOpacity={0.75}
+              stroke="var(--warn)"
+              strokeWidth={1.5}
+            />
             <text x={x(to) + 6} y={bottom - 20} className="t12 tb halo" style={{ fill: 'var(--warn)' }}>
               nothing reaches {shown(from)}–{shown(to)}
             </text>
@@ -52,7 +61,16 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
           const inside = to - from > 92;
           return (
             <g key={attack.id}>
-              <rect x={from} y={y} width={Math.max(1, to - from)} height={14} fill={colour} fillOpacity={on ? 1 : 0.3} onClick={() => onSelect(attack.id)} style={{ cursor: 'pointer' }} />
+              <rect
+                x={from}
+                y={y}
+                width={Math.max(1, to - from)}
+                height={14}
+                fill={colour}
+                fillOpacity={on ? 1 : 0.3}
+                onClick={() => onSelect(attack.id)}
+                style={{ cursor: 'pointer' }}
+              />
               <path d={`M${from} ${y} H${to} M${from} ${y + 14} H${to}`} stroke={colour} />
               <text
                 x={inside ? from + 8 : to + 8}
@@ -87,7 +105,14 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
         ))}
         {reach.outOfReach && (
           <g>
-            <rect x={x(reach.outOfReach.reaches)} y={bottom - 12} width={Math.max(2, x(reach.outOfReach.stops) - x(reach.outOfReach.reaches))} height={12} fill="var(--warn-wash)" stroke="var(--warn)" />
+            <rect
+              x={x(reach.outOfReach.reaches)}
+              y={bottom - 12}
+              width={Math.max(2, x(reach.outOfReach.stops) - x(reach.outOfReach.reaches))}
+              height={12}
+              fill="var(--warn-wash)"
+              stroke="var(--warn)"
+            />
             <text x={x(reach.outOfReach.stops) + 6} y={bottom - 3} className="t12 tb halo" style={{ fill: 'var(--warn)' }}>
               {reach.outOfReach.state} stops at {shown(reach.outOfReach.stops)}, reaches {shown(reach.outOfReach.reaches)}
             </text>
@@ -172,7 +197,16 @@ function Far({ name, path, value, offset, x, bottom, onDrag }: Part & { name: st
   const at = x(Math.max(0, value - offset));
   return (
     <g>
-      <DragEdge label={name} value={value} min={0} max={500} unit="m" step={0.5} valueAt={(position) => x.invert(position) + offset} onMove={(next, mark) => onDrag(path, next, mark)}>
+      <DragEdge
+        label={name}
+        value={value}
+        min={0}
+        max={500}
+        unit="m"
+        step={0.5}
+        valueAt={(position) => x.invert(position) + offset}
+        onMove={(next, mark) => onDrag(path, next, mark)}
+      >
         <rect x={at - 7} y={10} width={14} height={bottom - 10} fill="transparent" />
         <path d={`M${at} 17 V${bottom}`} stroke="var(--ink-2)" />
         <path d={`M${at} 17 h-7 v-4 h14 v4z`} fill="var(--ink-2)" />
@@ -184,7 +218,21 @@ function Far({ name, path, value, offset, x, bottom, onDrag }: Part & { name: st
   );
 }
 
-function TimeSpent({ bins, x, to, bottom, colour, split }: { bins: number[]; x: Scale; to: number; bottom: number; colour: string; split?: number }) {
+function TimeSpent({
+  bins,
+  x,
+  to,
+  bottom,
+  colour,
+  split,
+}: {
+  bins: number[];
+  x: Scale;
+  to: number;
+  bottom: number;
+  colour: string;
+  split?: number;
+}) {
   const most = Math.max(...bins);
   if (!(most > 0)) return null;
   const count = Math.min(bins.length, Math.ceil(to / GAP_BIN));
@@ -195,7 +243,12 @@ function TimeSpent({ bins, x, to, bottom, colour, split }: { bins: number[]; x: 
     <g>
       {pieces.map((end) => {
         const points = [];
-        for (let i = Math.max(0, from); i < end; i++) points.push(at(i).map((value) => value.toFixed(1)).join(' '));
+        for (let i = Math.max(0, from); i < end; i++)
+          points.push(
+            at(i)
+              .map((value) => value.toFixed(1))
+              .join(' '),
+          );
         from = end;
         if (points.length < 2) return null;
         const line = 'M' + points.join(' L');

@@ -23,7 +23,15 @@ export function layoutBeat(attack: Attack, unit: Unit): BeatLayout {
   const hits = Array.from({ length: count }, (_, i) => windupEnd + i * (beat.every ?? 0));
   const cooldownFrom = beat.cooldownFrom === 'end' ? recoveryEnd : 0;
   const cooldownEnd = cooldownFrom + beat.cooldown;
-  return { windupEnd, activeEnd, recoveryEnd, hits, cooldownFrom, cooldownEnd, nextStart: Math.max(cooldownEnd, recoveryEnd + unit.choice.pause.min) };
+  return {
+    windupEnd,
+    activeEnd,
+    recoveryEnd,
+    hits,
+    cooldownFrom,
+    cooldownEnd,
+    nextStart: Math.max(cooldownEnd, recoveryEnd + unit.choice.pause.min),
+  };
 }
 
 /** "volley of 3, 0.10 s apart, aim fixed when the wind-up starts": what the strip itself does not show. */
@@ -34,7 +42,14 @@ export function beatSentence(attack: Attack, unit: Unit): string {
   const shots = (projectile?.count ?? 1) * instants.length;
   if (delivery === 'projectile') parts.push(shots === 1 ? 'one shot' : `${shots} shots`);
   else if (delivery === 'hitscan') parts.push(instants.length === 1 ? 'one instant shot' : `${instants.length} instant shots`);
-  else parts.push(instants.length === 1 ? 'one blow' : hits.perTarget === 'every' ? `${instants.length} blows` : `${instants.length} chances to land one blow`);
+  else
+    parts.push(
+      instants.length === 1
+        ? 'one blow'
+        : hits.perTarget === 'every'
+          ? `${instants.length} blows`
+          : `${instants.length} chances to land one blow`,
+    );
   if (instants.length > 1) parts.push(`${beat.every} s apart`);
   parts.push(beat.tracking === 'fixed' ? 'aim fixed when the wind-up starts' : 'turns until the wind-up ends');
   if (beat.moving !== 'no') parts.push(beat.moving === 'slow' ? 'walks on slowly' : 'moves freely');

@@ -27,7 +27,12 @@ export function distributionChart(canvas: HTMLCanvasElement): DistributionHandle
   const line = { pointRadius: 0, tension: 0, borderJoinStyle: 'round' as const };
   const chart = new Chart(canvas, {
     type: 'line',
-    data: { datasets: [{ data: [], ...line }, { data: [], ...line }] },
+    data: {
+      datasets: [
+        { data: [], ...line },
+        { data: [], ...line },
+      ],
+    },
     options: {
       animation: false,
       responsive: true,
@@ -43,8 +48,19 @@ export function distributionChart(canvas: HTMLCanvasElement): DistributionHandle
     update(curves) {
       const [before, now] = chart.data.datasets;
       const peak = Math.max(...curves.now, ...(curves.before ?? [0]), 1e-12);
-      Object.assign(now, { data: points(curves.now, curves), borderColor: token('--ink-2'), backgroundColor: token('--dist'), borderWidth: 1.2, fill: 'origin' });
-      Object.assign(before, { data: curves.before ? points(curves.before, curves) : [], borderColor: token('--ghost'), borderWidth: 1.2, fill: false });
+      Object.assign(now, {
+        data: points(curves.now, curves),
+        borderColor: token('--ink-2'),
+        backgroundColor: token('--dist'),
+        borderWidth: 1.2,
+        fill: 'origin',
+      });
+      Object.assign(before, {
+        data: curves.before ? points(curves.before, curves) : [],
+        borderColor: token('--ghost'),
+        borderWidth: 1.2,
+        fill: false,
+      });
       Object.assign(chart.options.scales?.x ?? {}, { min: curves.from, max: curves.to });
       Object.assign(chart.options.scales?.y ?? {}, { max: peak * 1.06 });
       chart.update('none');

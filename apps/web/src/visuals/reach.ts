@@ -19,14 +19,18 @@ export function reachOf(unit: Unit, stopShare = 0.9): Reach {
   const used = attacks.filter(({ id }) => chosen.has(id));
   const reaches = used.reduce((most, { max }) => Math.max(most, max), 0);
   const keeps = unit.states.filter((s) => s.does === 'band').map(({ id, name, near = 0, far = 0 }) => ({ id, name, near, far }));
-  const stops = unit.states.filter((s) => s.does === 'approach').map((s: State) => ({ id: s.id, name: s.name, at: s.stopAt ?? stopShare * reaches, own: s.stopAt !== undefined }));
+  const stops = unit.states
+    .filter((s) => s.does === 'approach')
+    .map((s: State) => ({ id: s.id, name: s.name, at: s.stopAt ?? stopShare * reaches, own: s.stopAt !== undefined }));
   const gaps: Reach['gaps'] = [];
   let covered = Infinity;
   for (const { min, max } of [...used].sort((a, b) => a.min - b.min)) {
     if (min > covered + 1e-9) gaps.push({ from: covered, to: min });
     covered = covered === Infinity ? max : Math.max(covered, max);
   }
-  const far = [...stops.map(({ name, at }) => ({ name, at })), ...keeps.map(({ name, near }) => ({ name, at: near }))].find(({ at }) => used.length > 0 && at > reaches);
+  const far = [...stops.map(({ name, at }) => ({ name, at })), ...keeps.map(({ name, near }) => ({ name, at: near }))].find(
+    ({ at }) => used.length > 0 && at > reaches,
+  );
   return { attacks, keeps, stops, gaps, ...(far && { outOfReach: { state: far.name, stops: far.at, reaches } }) };
 }
 

@@ -37,5 +37,7 @@ export function ticks(from: number, to: number, about: number): number[] {
 export function roundUp(value: number): number {
   if (!(value > 0)) return 1;
   const power = 10 ** Math.floor(Math.log10(value));
-  return Number(((([1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10].find((factor) => factor * power >= value * (1 - 1e-9)) ?? 10) * power)).toPrecision(12));
+  return Number(
+    (([1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10].find((factor) => factor * power >= value * (1 - 1e-9)) ?? 10) * power).toPrecision(12),
+  );
 }

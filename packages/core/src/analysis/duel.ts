@@ -2,7 +2,7 @@
 import type { CompileOptions } from '../engine/compile';
 import type { Lens } from '../model/effective';
 import { effectiveUnit } from '../model/effective';
-import { Arena, Encounter } from '../model/encounter';
+import { type Arena, type Encounter } from '../model/encounter';
 import type { Project } from '../model/project';
 
 export interface DuelOptions {

@@ -10,7 +10,12 @@ describe('in distribution, with stated seeds', () => {
     // four of these are allowed.
     const p = 0.4;
     const k = 5;
-    const gunner = unit({ id: 'gunner', attacks: [{ id: 'shot', delivery: 'hitscan', beat: { cooldown: 0.1 }, aim: { near: p, far: p }, effects: { damage: { amount: 20 } } }] });
+    const gunner = unit({
+      id: 'gunner',
+      attacks: [
+        { id: 'shot', delivery: 'hitscan', beat: { cooldown: 0.1 }, aim: { near: p, far: p }, effects: { damage: { amount: 20 } } },
+      ],
+    });
     const runner = new Runner(compiled({ party: [dummy('target', 100)], enemies: [{ unit: gunner }], limit: 600 }));
     const shots: number[] = [];
     for (let seed = 0; seed < 4000; seed++) shots.push(eventsOf(runner.run(seed).log, 'start').length);
@@ -22,7 +27,12 @@ describe('in distribution, with stated seeds', () => {
   });
 
   test('13: a priority of 50 / 30 / 20, all usable at each draw: chi-square', () => {
-    const attack = (id: string, weight: number) => ({ id, weight, beat: { cooldown: 0.05, recovery: 0.1 }, effects: { damage: { amount: 0 } } });
+    const attack = (id: string, weight: number) => ({
+      id,
+      weight,
+      beat: { cooldown: 0.05, recovery: 0.1 },
+      effects: { damage: { amount: 0 } },
+    });
     const chooser = unit({ id: 'chooser', attacks: [attack('a', 50), attack('b', 30), attack('c', 20)] });
     const counts = [0, 0, 0];
     const runner = new Runner(compiled({ party: [dummy('target', 100)], enemies: [{ unit: chooser }], limit: 200 }));
@@ -35,7 +45,13 @@ describe('in distribution, with stated seeds', () => {
 
   test('14: a mirror match is won equally often by both sides, draws apart', () => {
     const body = { health: { max: 60 }, movement: { walk: 2, run: 4 }, states: [{ id: 's', name: 's', does: 'approach' }] };
-    const attack = { id: 'blow', range: { min: 0, max: 1.5 }, beat: { windup: 0.2, cooldown: 0.7 }, aim: { near: 0.7, far: 0.7 }, effects: { damage: { amount: 8, spread: 3 } } };
+    const attack = {
+      id: 'blow',
+      range: { min: 0, max: 1.5 },
+      beat: { windup: 0.2, cooldown: 0.7 },
+      aim: { near: 0.7, far: 0.7 },
+      effects: { damage: { amount: 8, spread: 3 } },
+    };
     const left = unit({ id: 'left', side: 'party', ...body, attacks: [attack] });
     const right = unit({ id: 'right', ...body, attacks: [attack] });
     const runner = new Runner(compiled({ party: [left], enemies: [{ unit: right, x: 5 }], partyAt: { x: -5, y: 0 }, limit: 120 }));

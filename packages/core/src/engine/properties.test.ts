@@ -15,12 +15,18 @@ function scaled(value: unknown, names: Set<string>, factor: number, inside = fal
   if (Array.isArray(value)) return value.map((item) => scaled(item, names, factor, inside));
   if (typeof value === 'number') return inside ? value * factor : value;
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value as Loose).map(([key, v]) => [key, scaled(v, names, factor, names.has(key) || (inside && key !== 'id'))]));
+  return Object.fromEntries(
+    Object.entries(value as Loose).map(([key, v]) => [key, scaled(v, names, factor, names.has(key) || (inside && key !== 'id'))]),
+  );
 }
 
 const times = (sketch: FightSketch, seed: number) => {
   const { log, length, outcome } = run(compiled(sketch), seed);
-  return { outcome, length, events: Array.from({ length: log.length }, (_, i) => [log.time[i], log.kind[i], log.actor[i], log.other[i], log.what[i]].join()) };
+  return {
+    outcome,
+    length,
+    events: Array.from({ length: log.length }, (_, i) => [log.time[i], log.kind[i], log.actor[i], log.other[i], log.what[i]].join()),
+  };
 };
 
 describe('for every fight', () => {
@@ -48,7 +54,9 @@ describe('for every fight', () => {
             const health = fight.healthNow(unit);
             if (!(health > 0 && health <= fight.kinds[unit].maxHealth)) throw new Error(`health ${health}`);
             for (const time of [fight.now, fight.stepEnd]) {
-              const outside = Math.max(Math.abs(fight.xAt(unit, time)) - tables.halfWidth, Math.abs(fight.yAt(unit, time)) - tables.halfDepth) + fight.radius[unit];
+              const outside =
+                Math.max(Math.abs(fight.xAt(unit, time)) - tables.halfWidth, Math.abs(fight.yAt(unit, time)) - tables.halfDepth) +
+                fight.radius[unit];
               if (!(outside <= 1e-9)) throw new Error(`unit ${unit} is ${outside} m outside`);
             }
             if (!(Math.abs(Math.hypot(fight.fx[unit], fight.fy[unit]) - 1) < 1e-9)) throw new Error('facing is no unit vector');
@@ -105,7 +113,11 @@ describe('for every fight', () => {
           armour: scaled(unit.armour, hitPoints, 4),
           attacks: (unit.attacks as Loose[]).map((attack) => ({ ...attack, effects: scaled(attack.effects, hitPoints, 4) })),
         });
-        const big = { ...sketch, party: sketch.party.map(more), enemies: sketch.enemies.map((enemy) => ({ ...enemy, unit: more(enemy.unit) })) };
+        const big = {
+          ...sketch,
+          party: sketch.party.map(more),
+          enemies: sketch.enemies.map((enemy) => ({ ...enemy, unit: more(enemy.unit) })),
+        };
         expect(times(big, seed)).toEqual(times(sketch, seed));
       }),
       few,
@@ -125,7 +137,11 @@ describe('for every fight', () => {
           const aims = (unit.attacks as Loose[]).map(({ aim }) => aim);
           const states = (unit.states as { leaves?: { when: { subject: string; value: number } }[] }[]).map((state) => ({
             ...(scaled({ ...state, leaves: undefined }, metres, 2) as Loose),
-            leaves: state.leaves?.map((leave) => ({ ...leave, when: { ...leave.when, value: leave.when.value * (leave.when.subject === 'distance' ? 2 : 1) } })) ?? [],
+            leaves:
+              state.leaves?.map((leave) => ({
+                ...leave,
+                when: { ...leave.when, value: leave.when.value * (leave.when.subject === 'distance' ? 2 : 1) },
+              })) ?? [],
           }));
           return { ...grown, states, attacks: (grown.attacks as Loose[]).map((attack, i) => ({ ...attack, aim: aims[i] })) };
         };
@@ -134,9 +150,19 @@ describe('for every fight', () => {
           width: 60,
           depth: 60,
           party: sketch.party.map((member) => bodied(longer(member))),
-          enemies: sketch.enemies.map((enemy) => ({ ...enemy, unit: bodied(longer(enemy.unit)), x: 2 * (enemy.x as number), y: 2 * (enemy.y as number), scatter: 2 * (enemy.scatter as number) })),
+          enemies: sketch.enemies.map((enemy) => ({
+            ...enemy,
+            unit: bodied(longer(enemy.unit)),
+            x: 2 * (enemy.x as number),
+            y: 2 * (enemy.y as number),
+            scatter: 2 * (enemy.scatter as number),
+          })),
         };
-        const small = { ...sketch, party: sketch.party.map(near), enemies: sketch.enemies.map((enemy) => ({ ...enemy, unit: near(enemy.unit) })) };
+        const small = {
+          ...sketch,
+          party: sketch.party.map(near),
+          enemies: sketch.enemies.map((enemy) => ({ ...enemy, unit: near(enemy.unit) })),
+        };
         // Two members stand half a metre apart, whatever the scale: the property speaks of one.
         const one = (s: FightSketch) => ({ ...s, party: s.party.slice(0, 1) });
         expect(times(one(big), seed)).toEqual(times(one(small), seed));
@@ -146,5 +172,11 @@ describe('for every fight', () => {
   });
 });
 
-const bodied = (unit: Loose): Loose => ({ ...unit, body: { radius: (unit.body as { radius: number }).radius, height: 4, eyeHeight: 3, muzzleHeight: 2 } });
-const near = (unit: Loose): Loose => ({ ...unit, body: { radius: (unit.body as { radius: number }).radius, height: 2, eyeHeight: 1.5, muzzleHeight: 1 } });
+const bodied = (unit: Loose): Loose => ({
+  ...unit,
+  body: { radius: (unit.body as { radius: number }).radius, height: 4, eyeHeight: 3, muzzleHeight: 2 },
+});
+const near = (unit: Loose): Loose => ({
+  ...unit,
+  body: { radius: (unit.body as { radius: number }).radius, height: 2, eyeHeight: 1.5, muzzleHeight: 1 },
+});

@@ -18,18 +18,50 @@ function hitsOnParty(hits: [number, number][]): Stream {
   const log = new EventLog();
   for (const [time, lost] of hits) log.add(time * 1e6, EVENT.hit, 1, 0, 0, lost, 0, lost);
   const tables = compiled({ party: [dummy('warden', 100)], enemies: [{ unit: unit({ id: 'clipper' }) }] });
-  return { compiled: tables, run: { seed: 1, log, length: 1e7, outcome: 'timeOut', digest: '', kinds: Int32Array.of(0, 1), sides: Uint8Array.of(0, 1), units: 2 } satisfies Run };
+  return {
+    compiled: tables,
+    run: {
+      seed: 1,
+      log,
+      length: 1e7,
+      outcome: 'timeOut',
+      digest: '',
+      kinds: Int32Array.of(0, 1),
+      sides: Uint8Array.of(0, 1),
+      units: 2,
+    } satisfies Run,
+  };
 }
 
 describe('pressure', () => {
   test('is health lost in (t − 3, t] ÷ 3: 6 at 1, 2 and 4 s peaks at 4 hp/s', () => {
-    const { peak, peakShare, peakAt, dose } = pressure(hitsOnParty([[1, 6], [2, 6], [4, 6]]));
+    const { peak, peakShare, peakAt, dose } = pressure(
+      hitsOnParty([
+        [1, 6],
+        [2, 6],
+        [4, 6],
+      ]),
+    );
     expect([peak, peakShare, peakAt, dose]).toEqual([4, 0.04, 2, 0.18]);
   });
 
   test('a hit exactly one window ago no longer counts', () => {
-    expect(pressure(hitsOnParty([[1, 6], [4, 6]])).peak).toBe(2);
-    expect(pressure(hitsOnParty([[1, 6], [3.999999, 6]])).peak).toBe(4);
+    expect(
+      pressure(
+        hitsOnParty([
+          [1, 6],
+          [4, 6],
+        ]),
+      ).peak,
+    ).toBe(2);
+    expect(
+      pressure(
+        hitsOnParty([
+          [1, 6],
+          [3.999999, 6],
+        ]),
+      ).peak,
+    ).toBe(4);
   });
 
   test('nothing lost is no pressure, and there is no peak to date', () => {
@@ -39,7 +71,10 @@ describe('pressure', () => {
 
 describe('lives and strikes of a fight worked by hand', () => {
   // Nine blows of 12 at 0.1, 0.5 … 3.3 s on 100 health (docs/worked-duels.md).
-  const striker = unit({ id: 'clipper', attacks: [{ id: 'bite', beat: { windup: 0.1, active: 0.1, recovery: 0.1, cooldown: 0.4 }, effects: { damage: { amount: 12 } } }] });
+  const striker = unit({
+    id: 'clipper',
+    attacks: [{ id: 'bite', beat: { windup: 0.1, active: 0.1, recovery: 0.1, cooldown: 0.4 }, effects: { damage: { amount: 12 } } }],
+  });
   const tables = compiled({ party: [dummy('warden', 100)], enemies: [{ unit: striker }] });
   const stream = { compiled: tables, run: fought({ party: [dummy('warden', 100)], enemies: [{ unit: striker }] }) };
 
@@ -99,7 +134,10 @@ describe('statistics', () => {
   test('it covers the true median at least 95 times in 100', () => {
     let covered = 0;
     for (let batch = 0; batch < 2000; batch++) {
-      const values = Array.from({ length: 41 }, (_, i) => ((Math.imul(batch * 41 + i + 1, 0x9e3779b1) ^ (Math.imul(batch + 7, 0x85ebca6b) >>> 3)) >>> 0) / 2 ** 32).sort((a, b) => a - b);
+      const values = Array.from(
+        { length: 41 },
+        (_, i) => ((Math.imul(batch * 41 + i + 1, 0x9e3779b1) ^ (Math.imul(batch + 7, 0x85ebca6b) >>> 3)) >>> 0) / 2 ** 32,
+      ).sort((a, b) => a - b);
       const { low, high } = quantileInterval(values, 0.5);
       if (low <= 0.5 && 0.5 <= high) covered++;
     }
@@ -136,7 +174,17 @@ describe('statistics', () => {
   test('paired comparison sees a planted 10 % and not an absent change', () => {
     const before = Array.from({ length: 200 }, (_, i) => 5 + ((i * 37) % 100) / 50);
     expect(pairedChange(before, before)).toMatchObject({ difference: 0, low: 0, high: 0, visible: false });
-    expect(pairedChange(before, before.map((x) => x * 1.1))).toMatchObject({ visible: true, difference: expect.closeTo(0.6, 1) });
-    expect(pairedChange(before, before.map(() => Infinity))).toBeUndefined();
+    expect(
+      pairedChange(
+        before,
+        before.map((x) => x * 1.1),
+      ),
+    ).toMatchObject({ visible: true, difference: expect.closeTo(0.6, 1) });
+    expect(
+      pairedChange(
+        before,
+        before.map(() => Infinity),
+      ),
+    ).toBeUndefined();
   });
 });

@@ -170,7 +170,7 @@ function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
       constraints: [planned],
       validator: {
         validate: (value) => !planned.includes(value as string),
-        defaultMessage: (args) => `is part of the format but not built yet: choose another`,
+        defaultMessage: () => `is part of the format but not built yet: choose another`,
       },
     });
 }

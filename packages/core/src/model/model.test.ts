@@ -10,9 +10,9 @@ import type { Project } from './project';
 import { parseProject } from './validate';
 import { projectSchema } from '../schema';
 
-const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')); // eslint-disable-line @typescript-eslint/no-explicit-any -- tests break documents on purpose
+const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8'));
 
-function problemsOf(change: (document: any) => void) { // eslint-disable-line @typescript-eslint/no-explicit-any -- as above
+function problemsOf(change: (document: any) => void) {
   const document = demo();
   change(document);
   try {
@@ -30,45 +30,95 @@ describe('validity', () => {
   });
 
   test('what is left out gets its default', () => {
-    const project = parseProject({ format: 'insidia-project', version: 1, id: 'p', name: 'P', units: [{ id: 'u', name: 'U', side: 'enemy' }] });
-    expect(project.units[0]).toMatchObject({ body: { radius: 0.4 }, health: { max: 100 }, targeting: { criteria: [{ by: 'nearest', weight: 1 }] } });
+    const project = parseProject({
+      format: 'insidia-project',
+      version: 1,
+      id: 'p',
+      name: 'P',
+      units: [{ id: 'u', name: 'U', side: 'enemy' }],
+    });
+    expect(project.units[0]).toMatchObject({
+      body: { radius: 0.4 },
+      health: { max: 100 },
+      targeting: { criteria: [{ by: 'nearest', weight: 1 }] },
+    });
     expect(project.tiers).toEqual([]);
   });
 
-  test.each<[string, (d: any) => void, unknown[]]>([ // eslint-disable-line @typescript-eslint/no-explicit-any -- as above
+  test.each<[string, (d: any) => void, unknown[]]>([
     ['below the least', (d) => (d.units[1].health.max = 0), ['/units/clipper/health/max', 'min', 0]],
     ['infinity', (d) => (d.units[1].movement.run = Infinity), ['/units/clipper/movement/run', 'number', Infinity]],
     ['NaN', (d) => (d.units[1].body.radius = NaN), ['/units/clipper/body/radius', 'number', NaN]],
     ['text for a number', (d) => (d.units[1].attacks[0].beat.cooldown = '1'), ['/units/clipper/attacks/bite/beat/cooldown', 'number', '1']],
-    ['null for an absent field', (d) => (d.units[1].attacks[0].beat.every = null), ['/units/clipper/attacks/bite/beat/every', 'number', null]],
+    [
+      'null for an absent field',
+      (d) => (d.units[1].attacks[0].beat.every = null),
+      ['/units/clipper/attacks/bite/beat/every', 'number', null],
+    ],
     ['a list for a group', (d) => (d.units[1].body = []), ['/units/clipper/body', 'object', []]],
     ['a number for a group', (d) => (d.units[1].body = 3), ['/units/clipper/body', 'object', 3]],
     ['an unknown field', (d) => (d.units[1].pace = 3), ['/units/clipper/pace', 'unknown', 3]],
     ['an unknown word', (d) => (d.units[1].attacks[0].delivery = 'breath'), ['/units/clipper/attacks/bite/delivery', 'oneOf', 'breath']],
     ['a planned word', (d) => (d.units[1].attacks[0].delivery = 'summon'), ['/units/clipper/attacks/bite/delivery', 'notBuilt', 'summon']],
     ['a planned field', (d) => (d.units[1].shield = { max: 3 }), ['/units/clipper/shield', 'notBuilt', { max: 3 }]],
-    ['a fraction for a count', (d) => (d.encounters[0].waves[0].groups[0].count.max = 1.5), ['/encounters/first-bell/waves/bell/groups/one/count/max', 'whole', 1.5]],
+    [
+      'a fraction for a count',
+      (d) => (d.encounters[0].waves[0].groups[0].count.max = 1.5),
+      ['/encounters/first-bell/waves/bell/groups/one/count/max', 'whole', 1.5],
+    ],
     ['a second id', (d) => (d.units[2].id = 'clipper'), ['/units/clipper/id', 'unique', 'clipper']],
     ['an id of another list', (d) => (d.tiers[0].id = 'clipper'), ['/tiers/clipper/id', 'unique', 'clipper']],
     ['a second name', (d) => (d.units[2].name = 'Clipper'), ['/units/thistlejack/name', 'unique', 'Clipper']],
-    ['an attack that is not there', (d) => (d.units[1].choice.priorities[0].entries[0].attack = 'sting'), ['/units/clipper/choice/priorities/0/entries/0/attack', 'reference', 'sting']],
-    ['a state that is not there', (d) => (d.units[2].states[0].leaves[0].to = 'sleep'), ['/units/thistlejack/states/close-in/leaves/0/to', 'reference', 'sleep']],
+    [
+      'an attack that is not there',
+      (d) => (d.units[1].choice.priorities[0].entries[0].attack = 'sting'),
+      ['/units/clipper/choice/priorities/0/entries/0/attack', 'reference', 'sting'],
+    ],
+    [
+      'a state that is not there',
+      (d) => (d.units[2].states[0].leaves[0].to = 'sleep'),
+      ['/units/thistlejack/states/close-in/leaves/0/to', 'reference', 'sleep'],
+    ],
     ['an arena that is not there', (d) => (d.encounters[0].arena = 'attic'), ['/encounters/first-bell/arena', 'reference', 'attic']],
-    ['a spawn point that is not there', (d) => (d.encounters[0].waves[0].groups[0].at = ['door']), ['/encounters/first-bell/waves/bell/groups/one/at/0', 'reference', 'door']],
-    ['a tweak that leads nowhere', (d) => (d.tiers[0].tweaks[0].path = '/health/most'), ['/tiers/seedling/tweaks/0/path', 'reference', '/health/most']],
-    ['a skill that changes enemies', (d) => (d.skills[0].tweaks[0].scope = 'enemies'), ['/skills/novice/tweaks/0/scope', 'applies', 'enemies']],
-    ['a range the wrong way round', (d) => (d.units[2].attacks[0].range = { min: 5, max: 2 }), ['/units/thistlejack/attacks/quill/range/min', 'order', 5]],
+    [
+      'a spawn point that is not there',
+      (d) => (d.encounters[0].waves[0].groups[0].at = ['door']),
+      ['/encounters/first-bell/waves/bell/groups/one/at/0', 'reference', 'door'],
+    ],
+    [
+      'a tweak that leads nowhere',
+      (d) => (d.tiers[0].tweaks[0].path = '/health/most'),
+      ['/tiers/seedling/tweaks/0/path', 'reference', '/health/most'],
+    ],
+    [
+      'a skill that changes enemies',
+      (d) => (d.skills[0].tweaks[0].scope = 'enemies'),
+      ['/skills/novice/tweaks/0/scope', 'applies', 'enemies'],
+    ],
+    [
+      'a range the wrong way round',
+      (d) => (d.units[2].attacks[0].range = { min: 5, max: 2 }),
+      ['/units/thistlejack/attacks/quill/range/min', 'order', 5],
+    ],
     ['eyes above the head', (d) => (d.units[1].body.eyeHeight = 9), ['/units/clipper/body/eyeHeight', 'atMostHeight', 9]],
-    ['a projectile without one', (d) => delete d.units[2].attacks[0].projectile, ['/units/thistlejack/attacks/quill/projectile', 'required', undefined]],
+    [
+      'a projectile without one',
+      (d) => delete d.units[2].attacks[0].projectile,
+      ['/units/thistlejack/attacks/quill/projectile', 'required', undefined],
+    ],
     ['a band without edges', (d) => delete d.units[2].states[1].near, ['/units/thistlejack/states/keep-band/near', 'required', undefined]],
-    ['too many units', (d) => (d.encounters[0].waves[0].groups[0].count = { min: 1, max: 500 }), ['/encounters/first-bell/waves', 'limit', 501]],
+    [
+      'too many units',
+      (d) => (d.encounters[0].waves[0].groups[0].count = { min: 1, max: 500 }),
+      ['/encounters/first-bell/waves', 'limit', 501],
+    ],
     ['another format', (d) => (d.format = 'sheet'), ['/format', 'format', 'sheet']],
   ])('%s is refused by path, rule and value', (_, change, problem) => {
     expect(problemsOf(change)).toContainEqual(problem);
   });
 
   test('an attack that takes no time at a tier only is refused too', () => {
-    const change = (d: any) => { // eslint-disable-line @typescript-eslint/no-explicit-any -- as above
+    const change = (d: any) => {
       d.units[1].attacks[0].beat = { ...d.units[1].attacks[0].beat, windup: 0, active: 0, recovery: 0, cooldown: 1 };
       d.tiers[1].tweaks.push({ scope: 'enemies', path: '/attacks/*/beat/cooldown', op: '×', value: 0 });
     };
@@ -86,7 +136,7 @@ describe('validity', () => {
       fc.property(fc.constantFrom(...paths), fc.jsonValue(), (path, value) => {
         const steps = JSON.parse(path) as string[];
         problemsOf((document) => {
-          const parent = steps.slice(0, -1).reduce((at: any, step) => at[step], document); // eslint-disable-line @typescript-eslint/no-explicit-any -- as above
+          const parent = steps.slice(0, -1).reduce((at: any, step) => at[step], document);
           parent[steps[steps.length - 1]] = value;
         });
       }),
@@ -152,14 +202,26 @@ describe('pointers and patches', () => {
   });
 
   test('a patch that does not fit says which operation and why', () => {
-    expect(() => applyPatch(demo(), [{ op: 'replace', path: '/units/moth/health/max', value: 1 }])).toThrow('operation 0 (/units/moth/health/max): there is nothing at "moth"');
+    expect(() => applyPatch(demo(), [{ op: 'replace', path: '/units/moth/health/max', value: 1 }])).toThrow(
+      'operation 0 (/units/moth/health/max): there is nothing at "moth"',
+    );
     expect(() => applyPatch({ a: 1 }, [{ op: 'test', path: '/a', value: 2 }])).toThrow('the value is another');
     expect(() => applyPatch({}, [{ op: 'add', path: '/__proto__/x', value: 1 }])).toThrow('not a field');
   });
 
   test('the difference of any two values, applied, gives the second', () => {
-    const item = fc.record({ id: fc.constantFrom('a', 'b', 'c', 'd'), value: fc.integer({ min: 0, max: 3 }), inner: fc.option(fc.record({ x: fc.integer() }), { nil: undefined }) });
-    const document = fc.record({ list: fc.uniqueArray(item, { selector: ({ id }) => id }), plain: fc.array(fc.integer(), { maxLength: 3 }), field: fc.option(fc.string(), { nil: undefined }) }).map((d) => JSON.parse(JSON.stringify(d)) as object);
+    const item = fc.record({
+      id: fc.constantFrom('a', 'b', 'c', 'd'),
+      value: fc.integer({ min: 0, max: 3 }),
+      inner: fc.option(fc.record({ x: fc.integer() }), { nil: undefined }),
+    });
+    const document = fc
+      .record({
+        list: fc.uniqueArray(item, { selector: ({ id }) => id }),
+        plain: fc.array(fc.integer(), { maxLength: 3 }),
+        field: fc.option(fc.string(), { nil: undefined }),
+      })
+      .map((d) => JSON.parse(JSON.stringify(d)) as object);
     fc.assert(
       fc.property(document, document, (from, to) => {
         const copy = structuredClone(from);
@@ -173,7 +235,9 @@ describe('pointers and patches', () => {
   test('patches overlap where one touches what the other is a part of', () => {
     const at = (path: string) => [{ op: 'replace' as const, path, value: 1 }];
     expect(patchesOverlap(at('/units/clipper/health/max'), at('/units/clipper/health/regen'))).toEqual([]);
-    expect(patchesOverlap(at('/units/clipper/health/max'), [{ op: 'remove', path: '/units/clipper' }])).toEqual(['/units/clipper/health/max']);
+    expect(patchesOverlap(at('/units/clipper/health/max'), [{ op: 'remove', path: '/units/clipper' }])).toEqual([
+      '/units/clipper/health/max',
+    ]);
     expect(patchesOverlap(at('/units/clip'), at('/units/clipper'))).toEqual([]);
   });
 });
@@ -183,7 +247,12 @@ test('the schema has every field of the demo, its units and limits, and no plann
   const seen = demo() as Project;
   for (const key of Object.keys(seen)) expect(Object.keys(schema.properties)).toContain(key);
   for (const unit of seen.units) for (const key of Object.keys(unit)) expect(Object.keys(schema.$defs.Unit.properties)).toContain(key);
-  expect(schema.$defs.Health.properties.max).toMatchObject({ type: 'number', minimum: 0.001, default: 100, description: 'Health (hp): full health' });
+  expect(schema.$defs.Health.properties.max).toMatchObject({
+    type: 'number',
+    minimum: 0.001,
+    default: 100,
+    description: 'Health (hp): full health',
+  });
   expect(schema.$defs.Unit.properties.shield).toBeUndefined();
   expect(Object.keys(schema.$defs)).toContain('Skill');
 });

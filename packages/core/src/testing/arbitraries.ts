@@ -53,7 +53,9 @@ const attack = (id: string) =>
 const state = fc.oneof(
   fc.constant([{ id: 's', name: 's', does: 'hold' }]),
   fc.constant([{ id: 's', name: 's', does: 'approach' }]),
-  fc.record({ near: tenths(1, 4), wide: tenths(0, 4) }).map(({ near, wide }) => [{ id: 's', name: 's', does: 'band', near, far: near + wide }]),
+  fc
+    .record({ near: tenths(1, 4), wide: tenths(0, 4) })
+    .map(({ near, wide }) => [{ id: 's', name: 's', does: 'band', near, far: near + wide }]),
   fc.constant([
     { id: 's', name: 's', does: 'approach', leaves: [{ when: { subject: 'distance', is: 'below', value: 3 }, to: 'b' }] },
     { id: 'b', name: 'b', does: 'flee', leaves: [{ when: { subject: 'timeInState', is: 'above', value: 0.7 }, to: 's' }] },
@@ -89,7 +91,14 @@ export const arbitraryUnit = (id: string, side: 'party' | 'enemy') =>
         armour: { flat: u.armour, minimumDamage: 0.2 },
         invulnerability: { duration: u.window, scope: u.scope },
         movement: { walk: u.run / 2, run: u.run, acceleration: u.acceleration, turnRate: u.turnRate },
-        senses: { sight: u.sight, angle: u.angle, lose: u.sight + 6, memory: 1, reaction: { mean: u.reaction, spread: u.spread }, interval: 0.1 },
+        senses: {
+          sight: u.sight,
+          angle: u.angle,
+          lose: u.sight + 6,
+          memory: 1,
+          reaction: { mean: u.reaction, spread: u.spread },
+          interval: 0.1,
+        },
         targeting: { reconsider: 0.3, commitment: 0.1 },
         attacks: u.attacks,
         states: u.states,

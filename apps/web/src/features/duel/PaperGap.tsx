@@ -16,7 +16,14 @@ export function PaperGap({ rows, colour, width }: { rows: PaperRow[]; colour: st
   const x = (factor: number) => middle + Math.min(Math.max(Math.log2(factor), -1.15), 1.15) * (SPAN / 2);
   const bottom = rows.length * 17;
   return (
-    <svg width={width} height={bottom + 16} role="img" aria-label={rows.map(({ label, paper, simulated, unit }) => `${label}: on paper ${words(paper)}, simulated ${words(simulated)} ${unit}`).join('; ')}>
+    <svg
+      width={width}
+      height={bottom + 16}
+      role="img"
+      aria-label={rows
+        .map(({ label, paper, simulated, unit }) => `${label}: on paper ${words(paper)}, simulated ${words(simulated)} ${unit}`)
+        .join('; ')}
+    >
       <path d={`M${middle} 0 V${bottom}`} className="axis" />
       {[0.5, 2].map((factor) => (
         <g key={factor}>

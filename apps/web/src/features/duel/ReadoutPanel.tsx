@@ -10,7 +10,7 @@ import { ApproachChart } from '../../visuals/ApproachChart';
 import { Distribution } from '../../visuals/Distribution';
 import { PaperGap } from './PaperGap';
 import { TimeUseBar } from './TimeUseBar';
-import { type Measured, changeSentence, survivalSentence, useWord } from './words';
+import { type Measured, changeSentence, survivalSentence, wordForUse } from './words';
 
 const WIDTH = 308;
 
@@ -44,9 +44,26 @@ export function ReadoutPanel({ project, enemy, party, duel, view, onView, others
         </span>
       </div>
       <div className="mt-1 flex items-end gap-2">
-        <Choose label="Against" value={other.id} options={others.map(({ id, name }) => ({ id, name }))} onChoose={(id) => onView({ against: id })} />
-        <NumberField compact info={{ label: 'Copies', unit: '', min: 1, max: 12, whole: true, about: 'enemies in the duel' }} base={duel.copies} width={52} onCommit={(copies) => onView({ copies: copies === 1 ? undefined : copies })} />
-        <NumberField compact info={{ label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' }} base={duel.distance} width={66} onCommit={(distance) => onView({ distance })} />
+        <Choose
+          label="Against"
+          value={other.id}
+          options={others.map(({ id, name }) => ({ id, name }))}
+          onChoose={(id) => onView({ against: id })}
+        />
+        <NumberField
+          compact
+          info={{ label: 'Copies', unit: '', min: 1, max: 12, whole: true, about: 'enemies in the duel' }}
+          base={duel.copies}
+          width={52}
+          onCommit={(copies) => onView({ copies: copies === 1 ? undefined : copies })}
+        />
+        <NumberField
+          compact
+          info={{ label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' }}
+          base={duel.distance}
+          width={66}
+          onCommit={(distance) => onView({ distance })}
+        />
       </div>
       {lastChange && answer?.before && (
         <div className="mt-2 flex h-7 items-center gap-2 border-y border-hair text-table">
@@ -72,12 +89,26 @@ export function ReadoutPanel({ project, enemy, party, duel, view, onView, others
         </p>
       )}
       {!answer && !failure && <p className="mt-6 text-ink-3">Running the first 200 duels …</p>}
-      {answer && <Results now={answer.now} before={answer.before} changes={answer.changes} project={project} enemy={enemy} party={party} view={view} />}
+      {answer && (
+        <Results
+          now={answer.now}
+          before={answer.before}
+          changes={answer.changes}
+          project={project}
+          enemy={enemy}
+          party={party}
+          view={view}
+        />
+      )}
     </aside>
   );
 }
 
-type ResultsProps = Pick<Props, 'project' | 'enemy' | 'party' | 'view'> & { now: Readout; before?: Readout; changes: Record<string, Measured['change']> };
+type ResultsProps = Pick<Props, 'project' | 'enemy' | 'party' | 'view'> & {
+  now: Readout;
+  before?: Readout;
+  changes: Record<string, Measured['change']>;
+};
 
 function Results({ now, before, changes, enemy, party }: ResultsProps) {
   const kind = now.summary.kinds[now.enemyKind];
@@ -114,7 +145,11 @@ function Results({ now, before, changes, enemy, party }: ResultsProps) {
       />
       <Measure
         name="Peak pressure"
-        measured={{ summary: percent(now.summary.peakPressureShare), before: percent(before?.summary.peakPressureShare), change: scaled(changes.peakPressure) }}
+        measured={{
+          summary: percent(now.summary.peakPressureShare),
+          before: percent(before?.summary.peakPressureShare),
+          change: scaled(changes.peakPressure),
+        }}
         values={now.values.peakPressure.map((value) => value * 100)}
         valuesBefore={before?.values.peakPressure.map((value) => value * 100)}
         unit="%/s"
@@ -126,7 +161,10 @@ function Results({ now, before, changes, enemy, party }: ResultsProps) {
       <Part title="Approach" note={`the median duel, seed ${now.approach.seed}`}>
         <ApproachChart approach={now.approach} unit={enemy} radii={radii} width={WIDTH} />
       </Part>
-      <Part title="Idle reasons" note={idle === undefined ? `${enemy.name} never noticed anybody` : `${Math.round(100 * idle)} % of alerted time not attacking`}>
+      <Part
+        title="Idle reasons"
+        note={idle === undefined ? `${enemy.name} never noticed anybody` : `${Math.round(100 * idle)} % of alerted time not attacking`}
+      >
         {kind.timeUse && <TimeUseBar timeUse={kind.timeUse} unit={enemy} width={WIDTH} />}
       </Part>
       <Part title="Paper and simulated" right={<span className="text-label text-ink-3">paper&emsp;&emsp;runs</span>}>
@@ -139,11 +177,15 @@ function Results({ now, before, changes, enemy, party }: ResultsProps) {
             { label: 'Time-to-down', unit: 's', paper: now.paper.enemy?.timeToKill, simulated: ttd?.median },
           ]}
         />
-        {worst && (idle ?? 0) > 0 && <p className="mt-0.5 text-table text-ink-2">Most of the time it does not attack goes to: {useWord(worst)}.</p>}
+        {worst && (idle ?? 0) > 0 && (
+          <p className="mt-0.5 text-table text-ink-2">Most of the time it does not attack goes to: {wordForUse(worst)}.</p>
+        )}
       </Part>
       <p className="mt-2 border-t border-hair pt-1.5 text-label text-ink-3">
-        {party.name} wins {fixed(100 * cleared.value, 0)} % ({fixed(100 * cleared.low, 0)}–{fixed(100 * cleared.high, 0)}), is down in {outcomes.partyDown} of {runs}
-        {outcomes.timeOut > 0 && `, out of time in ${outcomes.timeOut}`}. Seeds {firstSeed}–{firstSeed + runs - 1}, digest <span data-testid="digest">{digest}</span>.
+        {party.name} wins {fixed(100 * cleared.value, 0)} % ({fixed(100 * cleared.low, 0)}–{fixed(100 * cleared.high, 0)}), is down in{' '}
+        {outcomes.partyDown} of {runs}
+        {outcomes.timeOut > 0 && `, out of time in ${outcomes.timeOut}`}. Seeds {firstSeed}–{firstSeed + runs - 1}, digest{' '}
+        <span data-testid="digest">{digest}</span>.
       </p>
     </>
   );
@@ -151,7 +193,8 @@ function Results({ now, before, changes, enemy, party }: ResultsProps) {
 
 const percent = (summary: Measured['summary']): Measured['summary'] =>
   summary && { ...summary, median: summary.median * 100, interval: { low: summary.interval.low * 100, high: summary.interval.high * 100 } };
-const scaled = (change: Measured['change']): Measured['change'] => change && { ...change, difference: change.difference * 100, low: change.low * 100, high: change.high * 100 };
+const scaled = (change: Measured['change']): Measured['change'] =>
+  change && { ...change, difference: change.difference * 100, low: change.low * 100, high: change.high * 100 };
 
 interface MeasureProps {
   name: string;
@@ -224,4 +267,3 @@ function Part({ title, note, right, children }: { title: string; note?: string; 
     </section>
   );
 }
-

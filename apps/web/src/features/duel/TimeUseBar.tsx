@@ -1,5 +1,5 @@
 import { IDLE_REASONS, type KindSummary, TIME_USES, type TimeUse, type Unit } from '@insidia/core';
-import { useWord } from './words';
+import { wordForUse } from './words';
 
 const ATTACKING: readonly TimeUse[] = ['windup', 'active', 'recovery'];
 
@@ -12,11 +12,25 @@ export function TimeUseBar({ timeUse, unit, width }: { timeUse: NonNullable<Kind
   let from = 0;
   return (
     <div>
-      <svg width={width} height={12} role="img" aria-label={TIME_USES.map((use) => `${useWord(use)} ${Math.round(100 * timeUse[use].value)} %`).join(', ')}>
+      <svg
+        width={width}
+        height={12}
+        role="img"
+        aria-label={TIME_USES.map((use) => `${wordForUse(use)} ${Math.round(100 * timeUse[use].value)} %`).join(', ')}
+      >
         {order.map((use) => {
           const start = from;
           from += timeUse[use].value * width;
-          return <rect key={use} x={start} width={Math.max(0, from - start - 1)} height={12} fill={fill(use)} opacity={use === 'windup' ? 0.55 : use === 'recovery' ? 0.75 : 1} />;
+          return (
+            <rect
+              key={use}
+              x={start}
+              width={Math.max(0, from - start - 1)}
+              height={12}
+              fill={fill(use)}
+              opacity={use === 'windup' ? 0.55 : use === 'recovery' ? 0.75 : 1}
+            />
+          );
         })}
       </svg>
       <div className="mt-1 grid grid-cols-3 gap-x-2">
@@ -25,9 +39,11 @@ export function TimeUseBar({ timeUse, unit, width }: { timeUse: NonNullable<Kind
             <svg width={8} height={8} aria-hidden>
               <rect width={8} height={8} fill={fill(use)} opacity={use === 'windup' ? 0.55 : use === 'recovery' ? 0.75 : 1} />
             </svg>
-            <span className="text-ink-2">{useWord(use)}</span>
+            <span className="text-ink-2">{wordForUse(use)}</span>
             <span className="flex-1" />
-            <b title={`interval ${(100 * timeUse[use].low).toFixed(1)}–${(100 * timeUse[use].high).toFixed(1)} %`}>{Math.round(100 * timeUse[use].value)}</b>
+            <b title={`interval ${(100 * timeUse[use].low).toFixed(1)}–${(100 * timeUse[use].high).toFixed(1)} %`}>
+              {Math.round(100 * timeUse[use].value)}
+            </b>
           </span>
         ))}
       </div>

@@ -16,11 +16,15 @@ export function changeSentence({ summary, before, change }: Measured, places: nu
     const was = `before ${Number.isFinite(before.median) ? fixed(before.median, places) : 'never'}`;
     if (!change) parts.push(before.median === summary.median ? `${was}, the same` : was);
     else if (!change.visible) parts.push(`${was}, no visible change`);
-    else parts.push(`${was}, changed by ${change.difference > 0 ? '+' : ''}${fixed(change.difference, places)} (${fixed(change.low, places)} to ${fixed(change.high, places)})`);
+    else
+      parts.push(
+        `${was}, changed by ${change.difference > 0 ? '+' : ''}${fixed(change.difference, places)} (${fixed(change.low, places)} to ${fixed(change.high, places)})`,
+      );
   }
   const { low, high } = summary.interval;
   // Of a median of +∞ there is no interval to speak of: the share that survives says it.
-  if (Number.isFinite(summary.median)) parts.push(`interval ${fixed(Math.max(low, summary.min), places)}–${Number.isFinite(high) ? fixed(high, places) : 'open'}`);
+  if (Number.isFinite(summary.median))
+    parts.push(`interval ${fixed(Math.max(low, summary.min), places)}–${Number.isFinite(high) ? fixed(high, places) : 'open'}`);
   return parts.join('; ');
 }
 
@@ -41,4 +45,4 @@ const USE_WORDS: Record<string, string> = {
   noTarget: 'no target',
   noAttack: 'no attack in state',
 };
-export const useWord = (use: string) => USE_WORDS[use] ?? use;
+export const wordForUse = (use: string) => USE_WORDS[use] ?? use;

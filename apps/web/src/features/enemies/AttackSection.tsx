@@ -23,7 +23,12 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
   const attack = unit.attacks.find(({ id }) => id === attackId) as Attack;
   const before = useBefore(editor, attackId);
   const skill = project.skills.find(({ id }) => id === view.skill)?.name;
-  const reader = unit.side === 'enemy' && other && { name: skill ? `a ${skill} ${other.name}` : other.name, mean: other.senses.reaction.mean, spread: other.senses.reaction.spread };
+  const reader = unit.side === 'enemy' &&
+    other && {
+      name: skill ? `a ${skill} ${other.name}` : other.name,
+      mean: other.senses.reaction.mean,
+      spread: other.senses.reaction.spread,
+    };
   const at = (field: string) => `/attacks/${attackId}/${field}`;
   const damage = attack.effects.damage;
   const paper = paperAttack(attack, unit, other);
@@ -33,7 +38,16 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
         <h3>Beat</h3>
         <span className="ml-1 flex" role="tablist" aria-label="Attacks">
           {unit.attacks.map(({ id, name }) => (
-            <button key={id} type="button" role="tab" aria-selected={id === attackId} aria-current={id === attackId ? 'page' : undefined} className="switch max-w-[130px] truncate" title={name} onClick={() => onAttack(id)}>
+            <button
+              key={id}
+              type="button"
+              role="tab"
+              aria-selected={id === attackId}
+              aria-current={id === attackId ? 'page' : undefined}
+              className="switch max-w-[130px] truncate"
+              title={name}
+              onClick={() => onAttack(id)}
+            >
               {name}
             </button>
           ))}
@@ -83,17 +97,45 @@ function useBefore({ unit, view }: UnitEditor, attackId: string): Attack | undef
 }
 
 function AllFields({ editor, attack, at }: { editor: UnitEditor; attack: Attack; at: (field: string) => string }) {
-  const numbers = ['facing', ...(attack.delivery === 'melee' ? ['arc', 'hits/limit'] : []), 'beat/initialDelay/min', 'beat/initialDelay/max'];
+  const numbers = [
+    'facing',
+    ...(attack.delivery === 'melee' ? ['arc', 'hits/limit'] : []),
+    'beat/initialDelay/min',
+    'beat/initialDelay/max',
+  ];
   if (attack.effects.damage) numbers.push('effects/damage/spread', 'effects/damage/critChance', 'effects/damage/critMultiplier');
   numbers.push('aim/near', 'aim/far');
-  if (attack.projectile) numbers.push('projectile/speed', 'projectile/radius', 'projectile/lifetime', 'projectile/count', 'projectile/spread', 'projectile/lead');
-  const labels: Record<string, string> = { 'beat/initialDelay/min': 'First use from', 'beat/initialDelay/max': 'First use to', 'effects/damage/spread': 'Damage ±', 'projectile/spread': 'Shot spread' };
+  if (attack.projectile)
+    numbers.push(
+      'projectile/speed',
+      'projectile/radius',
+      'projectile/lifetime',
+      'projectile/count',
+      'projectile/spread',
+      'projectile/lead',
+    );
+  const labels: Record<string, string> = {
+    'beat/initialDelay/min': 'First use from',
+    'beat/initialDelay/max': 'First use to',
+    'effects/damage/spread': 'Damage ±',
+    'projectile/spread': 'Shot spread',
+  };
   const choose = (field: string, label: string, value: string, words: [string, string][]) => (
     <Choose
       label={label}
       value={value}
       options={words.map(([id, name]) => ({ id, name }))}
-      onChoose={(word) => editor.apply(setValue(editor.project, editor.unit.id, at(field), word, `${editor.unit.name} ${attack.name} ${label.toLowerCase()}: ${words.find(([id]) => id === word)?.[1]}`))}
+      onChoose={(word) =>
+        editor.apply(
+          setValue(
+            editor.project,
+            editor.unit.id,
+            at(field),
+            word,
+            `${editor.unit.name} ${attack.name} ${label.toLowerCase()}: ${words.find(([id]) => id === word)?.[1]}`,
+          ),
+        )
+      }
     />
   );
   return (
@@ -101,10 +143,24 @@ function AllFields({ editor, attack, at }: { editor: UnitEditor; attack: Attack;
       {numbers.map((field) => (
         <UnitNumber key={field} editor={editor} path={at(field)} label={labels[field]} />
       ))}
-      {choose('beat/cooldownFrom', 'Cooldown from', attack.beat.cooldownFrom, [['start', 'its start'], ['end', 'its end']])}
-      {choose('beat/moving', 'Moving', attack.beat.moving, [['no', 'stands'], ['slow', 'slowly'], ['free', 'freely']])}
-      {choose('beat/tracking', 'Aim', attack.beat.tracking, [['turns', 'turns'], ['fixed', 'fixed']])}
-      {attack.delivery === 'melee' && choose('hits/perTarget', 'Each target', attack.hits.perTarget, [['once', 'once a use'], ['every', 'every hit']])}
+      {choose('beat/cooldownFrom', 'Cooldown from', attack.beat.cooldownFrom, [
+        ['start', 'its start'],
+        ['end', 'its end'],
+      ])}
+      {choose('beat/moving', 'Moving', attack.beat.moving, [
+        ['no', 'stands'],
+        ['slow', 'slowly'],
+        ['free', 'freely'],
+      ])}
+      {choose('beat/tracking', 'Aim', attack.beat.tracking, [
+        ['turns', 'turns'],
+        ['fixed', 'fixed'],
+      ])}
+      {attack.delivery === 'melee' &&
+        choose('hits/perTarget', 'Each target', attack.hits.perTarget, [
+          ['once', 'once a use'],
+          ['every', 'every hit'],
+        ])}
     </div>
   );
 }

@@ -14,7 +14,9 @@ export function ChoiceSection({ editor }: { editor: UnitEditor }) {
     <div className="min-w-0 px-4 py-2 pl-3" aria-label="Choice" role="region">
       <div className="section-head">
         <h3>Choice</h3>
-        <span className="note truncate">drawn by weight among the usable{starts ? `; ${starts.toLocaleString('en')} uses in the last runs` : ''}</span>
+        <span className="note truncate">
+          drawn by weight among the usable{starts ? `; ${starts.toLocaleString('en')} uses in the last runs` : ''}
+        </span>
       </div>
       {unit.choice.priorities.map((priority, p) => {
         const total = priority.entries.reduce((sum, { weight }) => sum + weight, 0);
@@ -30,7 +32,13 @@ export function ChoiceSection({ editor }: { editor: UnitEditor }) {
                     <div className="truncate border bg-sheet px-1.5 text-table leading-[20px]" title={attack?.name}>
                       {attack?.name ?? entry.attack}
                     </div>
-                    <svg width="100%" height={8} className="mt-[3px]" role="img" aria-label={share === undefined ? 'not run yet' : `${Math.round(100 * share)} % of uses`}>
+                    <svg
+                      width="100%"
+                      height={8}
+                      className="mt-[3px]"
+                      role="img"
+                      aria-label={share === undefined ? 'not run yet' : `${Math.round(100 * share)} % of uses`}
+                    >
                       <rect width="100%" height={8} fill="var(--r-range)" opacity={0.5} />
                       <rect width={`${100 * (share ?? 0)}%`} height={8} fill={colour} />
                     </svg>

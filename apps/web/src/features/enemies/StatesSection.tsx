@@ -8,7 +8,11 @@ import { shown } from '../../fields/number';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 
 const DOES_WORDS: Record<State['does'], string> = { hold: 'hold', approach: 'approach', band: 'keep a band', flee: 'flee' };
-const SUBJECTS = { distance: ['distance to target', 'm'], healthShare: ['own health share', ''], timeInState: ['time in state', 's'] } as const;
+const SUBJECTS = {
+  distance: ['distance to target', 'm'],
+  healthShare: ['own health share', ''],
+  timeInState: ['time in state', 's'],
+} as const;
 
 /** States in working order; the selected one's numbers and the transitions that leave it, as sentences. */
 export function StatesSection({ editor }: { editor: UnitEditor }) {
@@ -37,7 +41,9 @@ export function StatesSection({ editor }: { editor: UnitEditor }) {
             <span aria-label={each.id === start ? 'begins here' : undefined}>{each.id === start ? '▸' : ''}</span>
             <span className="truncate">{each.name}</span>
             <span className="truncate font-normal text-ink-2">{doesSentence(each)}</span>
-            <span className="font-normal text-ink-3">{each.leaves.length ? `→ ${each.leaves.map(({ to }) => name(to)).join(', ')}` : ''}</span>
+            <span className="font-normal text-ink-3">
+              {each.leaves.length ? `→ ${each.leaves.map(({ to }) => name(to)).join(', ')}` : ''}
+            </span>
           </button>
         ))}
       </div>
@@ -48,23 +54,34 @@ export function StatesSection({ editor }: { editor: UnitEditor }) {
 
 function doesSentence(state: State): string {
   if (state.does === 'band') return `band ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
-  if (state.does === 'approach') return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
+  if (state.does === 'approach')
+    return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
   return state.does;
 }
 
 function StateFields({ editor, state, name }: { editor: UnitEditor; state: State; name: (id: string) => string }) {
   const { unit, project } = editor;
   const at = (field: string) => `/states/${state.id}/${field}`;
-  const set = (field: string, value: unknown, words: string) => editor.apply(setValue(project, unit.id, at(field), value, `${unit.name} ${state.name}: ${words}`));
+  const set = (field: string, value: unknown, words: string) =>
+    editor.apply(setValue(project, unit.id, at(field), value, `${unit.name} ${state.name}: ${words}`));
   const does = (word: string) => {
     const next = { ...state, does: word as State['does'], ...(word === 'band' && { near: state.near ?? 4, far: state.far ?? 8 }) };
-    editor.apply(setValue(project, unit.id, `/states/${state.id}`, next, `${unit.name} ${state.name} does: ${DOES_WORDS[word as State['does']]}`));
+    editor.apply(
+      setValue(project, unit.id, `/states/${state.id}`, next, `${unit.name} ${state.name} does: ${DOES_WORDS[word as State['does']]}`),
+    );
   };
   return (
     <div className="mt-2 border-t border-hair pt-1.5">
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_repeat(3,minmax(0,0.9fr))] gap-1.5">
         <Choose label="Does" value={state.does} options={DOES.map((id) => ({ id, name: DOES_WORDS[id] }))} onChoose={does} />
-        {state.does !== 'hold' && <Choose label="Pace" value={state.pace} options={['walk', 'run'].map((id) => ({ id, name: id }))} onChoose={(pace) => set('pace', pace, `${pace}s`)} />}
+        {state.does !== 'hold' && (
+          <Choose
+            label="Pace"
+            value={state.pace}
+            options={['walk', 'run'].map((id) => ({ id, name: id }))}
+            onChoose={(pace) => set('pace', pace, `${pace}s`)}
+          />
+        )}
         {state.does !== 'hold' && <UnitNumber editor={editor} path={at('paceFactor')} />}
         {state.does === 'approach' && <UnitNumber editor={editor} path={at('stopAt')} />}
         {state.does === 'band' && <UnitNumber editor={editor} path={at('near')} />}
@@ -89,7 +106,20 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
               <span className="min-w-0 truncate text-ink-2">
                 when {subject} is {leave.when.is === 'above' ? 'over' : 'under'}
               </span>
-              <NumberField compact label="" info={{ label: `${subject}`, unit: unitWord, min: 0, max: 3600, about: `${name(leave.to)} when ${subject} is ${leave.when.is} this` }} base={leave.when.value} width={66} onCommit={change} />
+              <NumberField
+                compact
+                label=""
+                info={{
+                  label: `${subject}`,
+                  unit: unitWord,
+                  min: 0,
+                  max: 3600,
+                  about: `${name(leave.to)} when ${subject} is ${leave.when.is} this`,
+                }}
+                base={leave.when.value}
+                width={66}
+                onCommit={change}
+              />
               {leave.after > 0 && <span className="text-ink-3">after {shown(leave.after)} s</span>}
             </li>
           );

@@ -58,7 +58,10 @@ export function UnitBench({ project, unitId, otherId, attackId, view, onView, on
   const editor = useUnitEditor(project, unitId, view);
   const [more, setMore] = useState(false);
   const readout = useAppSelector((state) => state.readout.answer);
-  const other = useMemo(() => (otherId ? effectiveUnit(project, otherId, { tier: view.tier, skill: view.skill }).unit : undefined), [project, otherId, view.tier, view.skill]);
+  const other = useMemo(
+    () => (otherId ? effectiveUnit(project, otherId, { tier: view.tier, skill: view.skill }).unit : undefined),
+    [project, otherId, view.tier, view.skill],
+  );
   const { unit } = editor;
   const radii = unit.body.radius + (other?.body.radius ?? 0);
   return (
@@ -132,7 +135,13 @@ function EditSwitch({ project, view, onView }: Pick<Props, 'project' | 'view' | 
     <>
       <span role="radiogroup" aria-label="What typing changes" className="inline-flex items-center text-table">
         <span className="pr-1.5 text-ink-3">edit:</span>
-        <button type="button" role="radio" aria-checked={view.edit === 'base'} className="switch" onClick={() => onView({ edit: undefined })}>
+        <button
+          type="button"
+          role="radio"
+          aria-checked={view.edit === 'base'}
+          className="switch"
+          onClick={() => onView({ edit: undefined })}
+        >
           base
         </button>
         <button type="button" role="radio" aria-checked={view.edit === 'tier'} className="switch" onClick={() => onView({ edit: 'tier' })}>
@@ -143,7 +152,9 @@ function EditSwitch({ project, view, onView }: Pick<Props, 'project' | 'view' | 
         </button>
       </span>
       <span className="note truncate">
-        {view.edit === 'base' ? `what you type changes the base; ${tier.name}’s factors stand below and apply on top` : `what you type becomes ${tier.name}’s own value for this unit; the base stays`}
+        {view.edit === 'base'
+          ? `what you type changes the base; ${tier.name}’s factors stand below and apply on top`
+          : `what you type becomes ${tier.name}’s own value for this unit; the base stays`}
       </span>
     </>
   );

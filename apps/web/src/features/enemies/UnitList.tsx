@@ -30,11 +30,17 @@ export function UnitList({ project, side, units, selected, view, onSelect }: Pro
   }, [project, side, units, view.tier, view.skill]);
   const found = facts.filter(({ unit }) => `${unit.name} ${unit.role}`.toLowerCase().includes(search.toLowerCase()));
   const noun = side === 'enemy' ? (units.length === 1 ? 'enemy' : 'enemies') : units.length === 1 ? 'party member' : 'party members';
-  const through = [project.tiers.find(({ id }) => id === view.tier)?.name, project.skills.find(({ id }) => id === view.skill)?.name].filter(Boolean).join(', ');
+  const through = [project.tiers.find(({ id }) => id === view.tier)?.name, project.skills.find(({ id }) => id === view.skill)?.name]
+    .filter(Boolean)
+    .join(', ');
   const appearances = project.encounters
     .map((encounter) => ({
       name: encounter.name,
-      count: encounter.waves.reduce((sum, { groups }) => sum + groups.reduce((n, group) => n + (group.enemy === selected ? group.count.max : 0), 0), 0) + encounter.party.filter((member) => member.unit === selected).length,
+      count:
+        encounter.waves.reduce(
+          (sum, { groups }) => sum + groups.reduce((n, group) => n + (group.enemy === selected ? group.count.max : 0), 0),
+          0,
+        ) + encounter.party.filter((member) => member.unit === selected).length,
     }))
     .filter(({ count }) => count > 0);
   const keys = (event: KeyboardEvent) => {
@@ -56,7 +62,13 @@ export function UnitList({ project, side, units, selected, view, onSelect }: Pro
       </div>
       {units.length > SEARCH_FROM && (
         <div className="px-4 pb-2">
-          <input aria-label="Search" placeholder="search" className="field-box w-full text-table" value={search} onChange={(event) => setSearch(event.target.value)} />
+          <input
+            aria-label="Search"
+            placeholder="search"
+            className="field-box w-full text-table"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
         </div>
       )}
       <div className="grid grid-cols-[26px_minmax(0,1fr)_40px_38px] border-b px-3 pb-1 pl-4 text-label text-ink-3" aria-hidden>

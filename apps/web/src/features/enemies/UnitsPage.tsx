@@ -34,12 +34,22 @@ export function UnitsPage({ side }: { side: Unit['side'] }) {
     return <p className="p-8 text-ink-2">This project has nobody here yet. Open a project file that has, or add one through the API.</p>;
   }
   const attack = unit.attacks.find(({ id }) => id === params.attack) ?? unit.attacks[0];
-  const open = (unitId: string, attackId?: string) => void navigate({ pathname: `${base}/${unitId}${attackId ? `/attacks/${attackId}` : ''}`, search });
+  const open = (unitId: string, attackId?: string) =>
+    void navigate({ pathname: `${base}/${unitId}${attackId ? `/attacks/${attackId}` : ''}`, search });
   const [enemyId, partyId] = side === 'enemy' ? [unit.id, other?.id] : [other?.id, unit.id];
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       <UnitList project={project} side={side} units={own} selected={unit.id} view={view} onSelect={open} />
-      <UnitBench key={unit.id} project={project} unitId={unit.id} otherId={other?.id} attackId={attack?.id} view={view} onView={changeView} onAttack={(id) => open(unit.id, id)} />
+      <UnitBench
+        key={unit.id}
+        project={project}
+        unitId={unit.id}
+        otherId={other?.id}
+        attackId={attack?.id}
+        view={view}
+        onView={changeView}
+        onAttack={(id) => open(unit.id, id)}
+      />
       {enemyId && partyId && duel ? (
         <ReadoutPanel
           project={project}

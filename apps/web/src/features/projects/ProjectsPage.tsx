@@ -46,7 +46,9 @@ export function ProjectsPage() {
             </a>
           </li>
         ))}
-        {projects?.length === 0 && <li className="py-2 text-ink-2">None yet. Open a project file, or start the server with an empty database to get the demo.</li>}
+        {projects?.length === 0 && (
+          <li className="py-2 text-ink-2">None yet. Open a project file, or start the server with an empty database to get the demo.</li>
+        )}
       </ul>
       <label className="btn mt-4 cursor-pointer focus-within:outline-2">
         Open a project file …

@@ -1,0 +1,71 @@
+import { describe, expect, test } from '@jest/globals';
+import { type Unit, parseProject } from '@insidia/core';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { beatSentence, layoutBeat } from './beat';
+import { density } from './density';
+import { breakAt, reachOf } from './reach';
+import { broken, linear, roundUp, ticks } from './scale';
+
+const unit = (id: string): Unit =>
+  parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8'))).units.find((each) => each.id === id)!;
+
+describe('rulers', () => {
+  test('a place leads back to its value, on one scale and on a broken one', () => {
+    for (const scale of [linear(0, 8, 10, 410), broken(2, 20, 10, 410, 0.6, 12)]) {
+      for (const value of [0, 0.5, 1.9, 2.5, 8]) expect(scale.invert(scale(value))).toBeCloseTo(value, 9);
+    }
+    const scale = broken(2, 20, 0, 400, 0.5, 12);
+    expect(scale.invert(198)).toBe(2); // within the gap nothing lies
+    expect(scale(2.0001)).toBeGreaterThan(scale(2));
+  });
+
+  test('ticks are round and within', () => {
+    expect(ticks(0, 4, 4)).toEqual([0, 1, 2, 3, 4]);
+    expect(ticks(0, 0.7, 4)).toEqual([0, 0.2, 0.4, 0.6]);
+    expect(ticks(5, 5, 4)).toEqual([5]);
+    expect([roundUp(3.2), roundUp(0.07), roundUp(4), roundUp(0)]).toEqual([4, 0.08, 4, 1]);
+  });
+});
+
+describe('beat strip', () => {
+  test('the quill fan: hits at 0.55, 0.65, 0.75; next start when the cooldown from its end is over', () => {
+    const thistlejack = unit('thistlejack');
+    const beat = layoutBeat(thistlejack.attacks[1], thistlejack);
+    expect(beat.hits.map((time) => Math.round(time * 100) / 100)).toEqual([0.55, 0.65, 0.75]);
+    expect(beat).toMatchObject({ recoveryEnd: expect.closeTo(1.2), cooldownFrom: expect.closeTo(1.2), nextStart: expect.closeTo(3.6) });
+    expect(beatSentence(thistlejack.attacks[1], thistlejack)).toBe('3 shots, 0.1 s apart, aim fixed when the wind-up starts');
+  });
+
+  test('a cooldown shorter than the swing does not bring the next start forward; the pause comes after', () => {
+    const clipper = unit('clipper');
+    const quick = { ...clipper.attacks[0], beat: { ...clipper.attacks[0].beat, cooldown: 0.2 } };
+    expect(layoutBeat(quick, clipper).nextStart).toBeCloseTo(0.3 + 0.4 + 0.3 + 0.1, 12);
+  });
+});
+
+describe('reach strip', () => {
+  test('what nothing reaches is found between the attacks', () => {
+    expect(reachOf(unit('thistlejack')).gaps).toEqual([{ from: 1.4, to: 2 }]);
+    expect(reachOf(unit('clipper'))).toMatchObject({ gaps: [], stops: [{ at: expect.closeTo(0.81), own: false }] });
+  });
+
+  test('stopping farther away than anything reaches is found', () => {
+    const mulcher = unit('mulcher');
+    mulcher.states[0].stopAt = 4;
+    expect(reachOf(mulcher).outOfReach).toEqual({ state: 'Trudge', stops: 4, reaches: 3 });
+    expect(reachOf(unit('mulcher')).outOfReach).toBeUndefined();
+  });
+
+  test('the ruler breaks only where the near part would be too small', () => {
+    expect(breakAt(reachOf(unit('clipper')), 25)).toBe(2);
+    expect(breakAt(reachOf(unit('thistlejack')), 20)).toBeUndefined();
+  });
+});
+
+test('a density is even for nothing, holds the mass of a sample and ignores survivors', () => {
+  expect(density([], 0, 1)).toEqual(new Array(64).fill(0));
+  const values = Array.from({ length: 500 }, (_, i) => 3 + ((i * 61) % 100) / 50);
+  const curve = density([...values, Infinity], 0, 8, 200);
+  expect((curve.reduce((a, b) => a + b, 0) * 8) / 199).toBeCloseTo(1, 1);
+});

@@ -1,0 +1,122 @@
+/** What the end-to-end tests stand on: a whole Insidia through its start command, a real Chromium, the command line. */
+import { type ChildProcess, spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+
+export const ROOT = join(__dirname, '../..');
+
+interface Instance {
+  address: string;
+  home: string;
+  port: number;
+  process: ChildProcess;
+  stop: (more?: { keep?: boolean }) => Promise<number | null>;
+}
+
+export async function startInstance(options: { home?: string; port?: number } = {}): Promise<Instance> {
+  const { startInstance: start } = (await import('../../scripts/instance.mjs' as string)) as {
+    startInstance: (o: object) => Promise<Instance>;
+  };
+  return start(options);
+}
+
+export async function openBrowser(): Promise<Browser> {
+  const { launchBrowser } = (await import('../../scripts/browser.mjs' as string)) as { launchBrowser: () => Promise<Browser> };
+  return launchBrowser();
+}
+
+/** A page whose errors fail the test that made it. */
+export async function openPage(browser: Browser, errors: string[]): Promise<Page> {
+  const page = await (await browser.createBrowserContext()).newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  page.on('pageerror', (error) => errors.push(String(error)));
+  page.setDefaultTimeout(20_000);
+  return page;
+}
+
+export const demo = (): any => JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8'));
+
+/** What the command line says of a duel in a document. */
+export function cliDuel(document: unknown, enemy: string, more: string[] = []) {
+  const args = [
+    join(ROOT, 'apps/cli/bin/insidia.js'),
+    'simulate',
+    '-',
+    '--duel',
+    enemy,
+    '--against',
+    'warden',
+    '--format',
+    'json',
+    ...more,
+  ];
+  const { stdout, stderr, status } = spawnSync(process.execPath, args, { input: JSON.stringify(document), encoding: 'utf8' });
+  if (status !== 0) throw new Error(stderr);
+  return JSON.parse(stdout) as {
+    digest: string;
+    timeToDown: { median: number | 'Infinity' }[];
+    peakPressureShare: { median: number };
+    kinds: { id: string; damagePerAlertedSecond: number }[];
+  };
+}
+
+/** Waits until the readout shows another digest than this one, and is done; the new one. */
+export async function newDigest(page: Page, old: string | null): Promise<string> {
+  const handle = await page.waitForFunction(
+    (before) => {
+      const shown = document.querySelector('[data-testid=digest]')?.textContent;
+      const busy = document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') === 'true';
+      return shown && shown !== before && !busy ? shown : undefined;
+    },
+    { polling: 50 },
+    old,
+  );
+  return (await handle.jsonValue()) as string;
+}
+
+export const savedState = (page: Page, state: string) =>
+  page.waitForFunction((wanted) => document.querySelector('[data-saving]')?.getAttribute('data-saving') === wanted, { polling: 50 }, state);
+
+/** A measure's median as the readout shows it. */
+export async function median(page: Page, measure: string): Promise<number> {
+  return Number(await page.$eval(`[data-measure="${measure}"] [data-median]`, (element) => element.getAttribute('data-median')));
+}
+
+/** Drags an element's middle sideways by so many pixels. */
+export async function drag(page: Page, element: ElementHandle, by: number): Promise<void> {
+  const box = await element.boundingBox();
+  if (!box) throw new Error('nothing to drag');
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + by, y + 3, { steps: 8 });
+  await page.mouse.up();
+}
+
+export async function label(page: Page, name: string): Promise<ElementHandle> {
+  const found = await page.waitForSelector(`::-p-aria(${name})`);
+  if (!found) throw new Error(`there is no ${name}`);
+  return found;
+}
+
+/** The field of a number, by its visible label within a part of the screen. */
+export async function field(page: Page, part: string, name: string): Promise<ElementHandle<HTMLInputElement>> {
+  const handle = await page.evaluateHandle(
+    (inside, wanted) => {
+      const root = inside ? document.querySelector(inside) : document;
+      const found = [...(root?.querySelectorAll('label') ?? [])].find((each) => each.textContent === wanted);
+      return found ? (document.getElementById(found.htmlFor) as HTMLInputElement) : null;
+    },
+    part,
+    name,
+  );
+  const element = handle.asElement();
+  if (!element) throw new Error(`there is no field ${name} in ${part}`);
+  return element as ElementHandle<HTMLInputElement>;
+}
+
+export async function fetchProject(address: string, id = 'verdance') {
+  const response = await fetch(`${address}/api/projects/${id}`);
+  return { document: (await response.json()) as any, etag: response.headers.get('ETag') };
+}

@@ -1,0 +1,95 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Imports run one way: core ← cli, server, web; features never import each other's insides. */
+const noImports = (patterns, message) => ({ 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] });
+
+/** Of Math only what is the same to the last bit everywhere; nothing ambient; nothing whose order is not ours. */
+const engineDiscipline = [
+  {
+    selector: "MemberExpression[object.name='Math'][property.name!=/^(abs|min|max|floor|ceil|trunc|sqrt|imul)$/]",
+    message: 'of Math the engine uses only abs, min, max, floor, ceil, trunc, sqrt and imul: others differ between machines',
+  },
+  { selector: "BinaryExpression[operator='**']", message: '** differs between machines' },
+  { selector: "AssignmentExpression[operator='**=']", message: '** differs between machines' },
+  { selector: "Identifier[name='Date']", message: 'the engine has no clock' },
+  { selector: "Identifier[name='performance']", message: 'the engine has no clock' },
+  { selector: "Identifier[name='localeCompare']", message: 'localeCompare depends on the place' },
+  { selector: 'ForInStatement', message: 'the order of an object’s fields is not ours' },
+];
+
+export default tseslint.config(
+  { ignores: ['**/dist/', '**/node_modules/', '.insidia/', 'scripts/.shot.mjs'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/prefer-as-const': 'off',
+    },
+  },
+  // Tests break documents on purpose and read whatever comes back.
+  { files: ['**/*.test.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
+  { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    rules: noImports(['@insidia/*', '**/apps/**', 'node:*', 'react*', '@nestjs/*'], 'the core stands alone: no interface, no I/O'),
+  },
+  { files: ['packages/core/src/**/*.test.ts'], rules: { 'no-restricted-imports': 'off' } },
+  {
+    files: ['packages/core/src/engine/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...engineDiscipline] },
+  },
+  {
+    files: ['apps/cli/src/**/*.ts'],
+    rules: noImports(['@insidia/server', '@insidia/web', '**/server/**', '**/web/**'], 'the command line knows the core only'),
+  },
+  { files: ['apps/server/src/**/*.ts'], rules: noImports(['@insidia/cli', '@insidia/web', '**/cli/**'], 'the server knows the core only') },
+  {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      ...noImports(['@insidia/cli', '@insidia/server', '**/packages/**'], 'the page knows the core only, by its name'),
+    },
+  },
+  {
+    files: ['apps/web/src/features/**/*.{ts,tsx}'],
+    rules: noImports(
+      ['../../features/*', '../*/!(ReadoutPanel)'],
+      'a feature does not reach into another: share through fields, visuals or store',
+    ),
+  },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        SharedArrayBuffer: 'readonly',
+        Atomics: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        document: 'readonly',
+        performance: 'readonly',
+        localStorage: 'readonly',
+        location: 'readonly',
+        requestAnimationFrame: 'readonly',
+        window: 'readonly',
+      },
+    },
+  },
+  {
+    files: ['apps/cli/bin/*.js'],
+    languageOptions: { sourceType: 'commonjs', globals: { require: 'readonly', process: 'readonly' } },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
+);
