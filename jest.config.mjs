@@ -15,7 +15,6 @@ const shared = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!comlink)'],
 };
 const project = (name, folder, more = {}) => ({
   ...shared,

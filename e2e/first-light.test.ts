@@ -185,6 +185,7 @@ describe('numbers', () => {
     expect(thistlejack(await base()).movement.run).toBeCloseTo(6.3, 9);
 
     await (await page.$('[aria-label="What typing changes"] [aria-checked=false]'))!.click();
+    await page.waitForSelector('[aria-label="What typing changes"] [aria-checked=true]::-p-text(Bramble)');
     await run.focus();
     await run.type('4.9');
     await page.keyboard.press('Enter');

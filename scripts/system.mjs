@@ -54,8 +54,11 @@ export function build() {
   if (existsSync(page) && statSync(page).mtimeMs > Math.max(...sources.map((path) => newest(join(ROOT, path))))) return;
   console.log('building the page …');
   try {
+    // A test runner's NODE_ENV must not make it a development build.
+    const env = { ...process.env, NODE_ENV: 'production' };
     execFileSync(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
       cwd: join(ROOT, 'apps/web'),
+      env,
       stdio: 'inherit',
     });
   } catch {

@@ -49,7 +49,12 @@ async function readout({ lens, duel, firstSeed, runs }: ReadoutRequest, project:
   const making = new ReadoutWork(project, lens, duel, firstSeed, runs);
   const { key } = making;
   const old = known.get(key);
-  if (old) return old;
+  if (old) {
+    // The newest stay: what an edit is compared with is asked for again and again.
+    known.delete(key);
+    known.set(key, old);
+    return old;
+  }
   while (!making.done) {
     making.advance(PORTION);
     await breathe();

@@ -3,13 +3,28 @@ import { type Project, parseProject } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setBase } from '../fields/edits';
-import { type DocumentState, changed, documentReducer, merge, opened, opening, overtaken, redone, savingBegan, savingDone, settled, undone } from './document';
+import {
+  type DocumentState,
+  changed,
+  documentReducer,
+  merge,
+  opened,
+  opening,
+  overtaken,
+  redone,
+  savingBegan,
+  savingDone,
+  settled,
+  undone,
+} from './document';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
 type Action = Parameters<typeof documentReducer>[1];
-const play = (...actions: Action[]): DocumentState => actions.reduce<DocumentState | undefined>(documentReducer, undefined) as DocumentState;
+const play = (...actions: Action[]): DocumentState =>
+  actions.reduce<DocumentState | undefined>(documentReducer, undefined) as DocumentState;
 const start = [opening('verdance'), opened({ saved: { revision: 1, document: demo() } })];
-const edit = (state: DocumentState, path: string, value: number, mark?: string) => documentReducer(state, changed({ ...setBase(state.document as Project, 'clipper', path, value), mark }));
+const edit = (state: DocumentState, path: string, value: number, mark?: string) =>
+  documentReducer(state, changed({ ...setBase(state.document as Project, 'clipper', path, value), mark }));
 const health = (state: DocumentState) => state.document?.units[1].health.max;
 
 describe('undo and redo', () => {
@@ -67,7 +82,10 @@ describe('saving', () => {
 
   test('the answer to a save that was lost on its way is recognised: both have the same', () => {
     const state = edit(play(...start), '/health/max', 30);
-    expect(documentReducer(state, overtaken({ revision: 2, document: state.document as Project }))).toMatchObject({ saving: 'saved', saved: { revision: 2 } });
+    expect(documentReducer(state, overtaken({ revision: 2, document: state.document as Project }))).toMatchObject({
+      saving: 'saved',
+      saved: { revision: 2 },
+    });
   });
 
   test('a merge tells which places clash', () => {

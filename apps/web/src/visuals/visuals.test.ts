@@ -8,7 +8,9 @@ import { breakAt, reachOf } from './reach';
 import { broken, linear, roundUp, ticks } from './scale';
 
 const unit = (id: string): Unit =>
-  parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8'))).units.find((each) => each.id === id)!;
+  parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8'))).units.find(
+    (each) => each.id === id,
+  )!;
 
 describe('rulers', () => {
   test('a place leads back to its value, on one scale and on a broken one', () => {

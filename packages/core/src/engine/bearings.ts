@@ -1,4 +1,4 @@
-import { type Fight, NOBODY } from './fight';
+import type { Fight } from './fight';
 import { PER_MICROSECOND } from './tuning';
 
 /** Phase of a step: everyone is where its segment ended, and knows the way to its target. */
@@ -11,19 +11,23 @@ export function arrive(fight: Fight): void {
     y[unit] += vy[unit] * elapsed;
     segmentStart[unit] = now;
   }
-  for (let i = 0; i < alive.length; i++) takeBearing(fight, alive[i]);
+  takeBearings(fight, alive);
 }
 
-/** The way from a unit to its target, from where both are at the beginning of the step. */
-export function takeBearing(fight: Fight, unit: number): void {
-  const target = fight.target[unit];
-  if (target === NOBODY) return;
-  const dx = fight.x[target] - fight.x[unit];
-  const dy = fight.y[target] - fight.y[unit];
-  const length = Math.sqrt(dx * dx + dy * dy);
-  fight.bearingLength[unit] = length;
-  fight.bearingGap[unit] = Math.max(0, length - fight.radius[unit] - fight.radius[target]);
-  // Coinciding bodies: straight ahead.
-  fight.bearingX[unit] = length > 0 ? dx / length : fight.fx[unit];
-  fight.bearingY[unit] = length > 0 ? dy / length : fight.fy[unit];
+/** The way from each of some units to its target, from where both are at the beginning of the step. */
+export function takeBearings(fight: Fight, units: readonly number[]): void {
+  const { x, y, fx, fy, radius, target, bearingX, bearingY, bearingLength, bearingGap } = fight;
+  for (let i = 0; i < units.length; i++) {
+    const unit = units[i];
+    const other = target[unit];
+    if (other < 0) continue;
+    const dx = x[other] - x[unit];
+    const dy = y[other] - y[unit];
+    const length = Math.sqrt(dx * dx + dy * dy);
+    bearingLength[unit] = length;
+    bearingGap[unit] = Math.max(0, length - radius[unit] - radius[other]);
+    // Coinciding bodies: straight ahead.
+    bearingX[unit] = length > 0 ? dx / length : fx[unit];
+    bearingY[unit] = length > 0 ? dy / length : fy[unit];
+  }
 }

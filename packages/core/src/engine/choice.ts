@@ -8,10 +8,11 @@ import { chooseTarget } from './targets';
 
 /** Phase of a step: whoever stands idle tries to begin an attack. */
 export function tryAttacks(fight: Fight): void {
-  const { alive } = fight;
+  const { alive, alerted, phase, bearingGap } = fight;
+  const { idle } = PHASE;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (fight.alerted[unit] && fight.phase[unit] === PHASE.idle) tryAttack(fight, unit);
+    if (alerted[unit] && phase[unit] === idle) tryAttack(fight, unit, bearingGap[unit]);
   }
 }
 
@@ -19,14 +20,15 @@ export function tryAttacks(fight: Fight): void {
 export function tryAtInstant(fight: Fight, unit: number): void {
   if (!fight.isAlive[unit] || !fight.alerted[unit] || fight.phase[unit] !== PHASE.idle) return;
   if (fight.target[unit] === NOBODY || !fight.isAlive[fight.target[unit]]) chooseTarget(fight, unit);
-  tryAttack(fight, unit);
+  const target = fight.target[unit];
+  tryAttack(fight, unit, target === NOBODY ? 0 : fight.gap(unit, target));
 }
 
-function tryAttack(fight: Fight, unit: number): void {
+/** @param gap m to the target at this instant */
+function tryAttack(fight: Fight, unit: number, gap: number): void {
   const target = fight.target[unit];
   if (target === NOBODY) return fight.sayDoing(unit, DOING.noTarget);
-  const kind = fight.kinds[unit];
-  if (!kind.states[fight.state[unit]].mayAttack || !kind.choice.length) return fight.sayDoing(unit, DOING.noAttack);
+  if (!fight.mayAttack[unit]) return fight.sayDoing(unit, DOING.noAttack);
   if (fight.now < fight.pauseUntil[unit]) {
     tryAgainAt(fight, unit, fight.pauseUntil[unit]);
     return fight.sayDoing(unit, DOING.pause);
@@ -35,14 +37,13 @@ function tryAttack(fight: Fight, unit: number): void {
     tryAgainAt(fight, unit, fight.nextReady[unit]);
     return fight.sayDoing(unit, DOING.cooldown);
   }
-  choose(fight, unit, target);
+  choose(fight, unit, target, gap);
 }
 
 /** Priorities from the top; the first with a usable entry decides, by weight among its usable ones. */
-function choose(fight: Fight, unit: number, target: number): void {
+function choose(fight: Fight, unit: number, target: number, gap: number): void {
   const { choice, attacks } = fight.kinds[unit];
   const room = fight.compiled.attackRoom;
-  const gap = fight.gap(unit, target);
   let highest: number = DOING.noAttack;
   let soonest = Infinity;
   for (let p = 0; p < choice.length; p++) {
@@ -90,7 +91,7 @@ function hurdleOf(fight: Fight, unit: number, target: number, number: number, ga
 
 /** One choice at a time is queued for a unit, for the earliest instant at which it could go otherwise. */
 export function tryAgainAt(fight: Fight, unit: number, time: number): void {
-  if (fight.choiceAt[unit] === time) return;
+  if (fight.choiceAt[unit] === time) return; // it is queued already
   fight.choiceAt[unit] = time;
   fight.queue.push(time, DUE.choice, unit, fight.serial[unit], 0);
 }

@@ -30,6 +30,8 @@ export class Fight {
   /** Numbers of the living, ascending; by side, and all. */
   readonly living: [number[], number[]] = [[], []];
   readonly alive: number[] = [];
+  /** Those who looked for a better target in this step. */
+  readonly reconsidered: number[] = [];
 
   // who
   readonly kindNumber: Int32Array;
@@ -79,6 +81,7 @@ export class Fight {
   readonly near: Float64Array;
   readonly far: Float64Array;
   readonly leaves: Uint8Array;
+  readonly mayAttack: Uint8Array;
   // of its kind, likewise
   readonly lose: Float64Array;
   readonly acceleration: Float64Array;
@@ -156,6 +159,7 @@ export class Fight {
     this.near = numbers();
     this.far = numbers();
     this.leaves = new Uint8Array(n);
+    this.mayAttack = new Uint8Array(n);
     this.lose = numbers();
     this.acceleration = numbers();
     this.turnsAtOnce = new Uint8Array(n);

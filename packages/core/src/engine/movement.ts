@@ -1,7 +1,7 @@
 /** Where units go in a step: what their state wants, as far as their attack lets them, bodies giving way to each other. */
 import { doubled } from './columns';
 import { turnBy } from './facing';
-import { type Fight, NOBODY } from './fight';
+import type { Fight } from './fight';
 import { sweepAll } from './shots';
 import { PARTING_ITERATIONS, SECOND } from './tuning';
 
@@ -24,7 +24,7 @@ function turnToTargets(fight: Fight): void {
   const { alive, target, alerted, held, turnsAtOnce, stepCosine, turnedAt, fx, fy, bearingX, bearingY, now } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (target[unit] !== NOBODY && alerted[unit] && !held[unit]) {
+    if (target[unit] >= 0 && alerted[unit] && !held[unit]) {
       const x = bearingX[unit];
       const y = bearingY[unit];
       // What it can turn in a step is enough far more often than not.
@@ -44,7 +44,7 @@ function wishPlaces(fight: Fight, step: number): void {
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     let along = 0; // m towards the target; negative: away
-    if (target[unit] !== NOBODY && alerted[unit]) {
+    if (target[unit] >= 0 && alerted[unit]) {
       const what = does[unit];
       if (what === FLEE) along = -Infinity;
       else if (what !== HOLD) {
@@ -90,6 +90,25 @@ function inside(to: number, limit: number): number {
  */
 const WATCHED = 2.5;
 
+/** Times its distance at touching: a pair farther apart than this is left alone for the step. */
+const CLOSE = 1.2;
+
+/** Pairs of places among the living, in order. */
+class PairList {
+  first = new Int32Array(256);
+  second = new Int32Array(256);
+  count = 0;
+
+  add(a: number, b: number): void {
+    if (this.count === this.first.length) {
+      this.first = doubled(this.first);
+      this.second = doubled(this.second);
+    }
+    this.first[this.count] = a;
+    this.second[this.count++] = b;
+  }
+}
+
 /**
  * Room for working out who gives way to whom: allocated with the fight, used at each step. Columns by place among the
  * living, who are in order of their numbers; so pairs found in this order are summed in it too.
@@ -105,9 +124,8 @@ export class Crowd {
   readonly fromY: Float64Array;
   /** How far anybody may have moved since before they are collected anew; below 0: at once. */
   slack = -1;
-  first: Int32Array;
-  second: Int32Array;
-  pairs = 0;
+  readonly watched = new PairList();
+  readonly close = new PairList();
 
   constructor(units: number) {
     this.x = new Float64Array(units);
@@ -117,29 +135,19 @@ export class Crowd {
     this.giveY = new Float64Array(units);
     this.fromX = new Float64Array(units);
     this.fromY = new Float64Array(units);
-    this.first = new Int32Array(256);
-    this.second = new Int32Array(256);
   }
 
   /** To be called whenever the living are no longer the same: places among them shift. */
   clear(): void {
     this.slack = -1;
   }
-
-  addPair(a: number, b: number): void {
-    if (this.pairs === this.first.length) {
-      this.first = doubled(this.first);
-      this.second = doubled(this.second);
-    }
-    this.first[this.pairs] = a;
-    this.second[this.pairs++] = b;
-  }
 }
 
 /** Bodies that would overlap at the step's end part equally, all pairs together, a few times over. */
 function partBodies(fight: Fight): void {
   const n = fight.alive.length;
-  if (strayed(fight.crowd, n)) collectPairs(fight.crowd, n);
+  if (strayed(fight.crowd, n)) watchPairs(fight.crowd, n);
+  if (!findClose(fight.crowd)) return;
   for (let iteration = 0; iteration < PARTING_ITERATIONS; iteration++) {
     if (!giveWay(fight, fight.crowd, n)) return;
   }
@@ -159,7 +167,7 @@ function strayed(crowd: Crowd, n: number): boolean {
 }
 
 /** Pairs that could touch before one of the two has moved by the slack, in order of their places. */
-function collectPairs(crowd: Crowd, n: number): void {
+function watchPairs(crowd: Crowd, n: number): void {
   const { x, y, radius, fromX, fromY } = crowd;
   let widest = 0;
   for (let i = 0; i < n; i++) {
@@ -168,7 +176,7 @@ function collectPairs(crowd: Crowd, n: number): void {
     fromY[i] = y[i];
   }
   crowd.slack = widest;
-  crowd.pairs = 0;
+  crowd.watched.count = 0;
   for (let i = 0; i < n; i++) {
     const xi = x[i];
     const yi = y[i];
@@ -177,15 +185,35 @@ function collectPairs(crowd: Crowd, n: number): void {
       const dx = x[j] - xi;
       const dy = y[j] - yi;
       const reach = watched + radius[j];
-      if (dx * dx + dy * dy < reach * reach) crowd.addPair(i, j);
+      if (dx * dx + dy * dy < reach * reach) crowd.watched.add(i, j);
     }
   }
 }
 
+/** Of the watched pairs those that matter in this step; whether any of them overlaps. */
+function findClose({ x, y, radius, watched, close }: Crowd): boolean {
+  const { first, second, count } = watched;
+  close.count = 0;
+  let overlap = false;
+  for (let p = 0; p < count; p++) {
+    const a = first[p];
+    const b = second[p];
+    const dx = x[b] - x[a];
+    const dy = y[b] - y[a];
+    const apart = radius[a] + radius[b];
+    const square = dx * dx + dy * dy;
+    if (square >= CLOSE * CLOSE * apart * apart) continue;
+    close.add(a, b);
+    if (square < apart * apart) overlap = true;
+  }
+  return overlap;
+}
+
 function giveWay(fight: Fight, crowd: Crowd, n: number): boolean {
-  const { x, y, radius, giveX, giveY, first, second, pairs } = crowd;
+  const { x, y, radius, giveX, giveY } = crowd;
+  const { first, second, count } = crowd.close;
   let moved = false;
-  for (let p = 0; p < pairs; p++) {
+  for (let p = 0; p < count; p++) {
     const a = first[p];
     const b = second[p];
     const dx = x[b] - x[a];

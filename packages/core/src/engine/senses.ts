@@ -7,13 +7,13 @@ import { microsecondsUp } from './time';
 
 /** Phase of a step: who notices foes, who still knows where they are, who has lost them. */
 export function look(fight: Fight): void {
-  const { alive, alerted, target, bearingLength, lose, lastSeen } = fight;
+  const { alive, alerted, target, bearingLength, lose, lastSeen, now } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     if (alerted[unit]) {
-      if (target[unit] !== NOBODY && bearingLength[unit] <= lose[unit]) lastSeen[unit] = fight.now;
+      if (target[unit] >= 0 && bearingLength[unit] <= lose[unit]) lastSeen[unit] = now;
       else maybeLose(fight, unit);
-    } else if (!fight.noticing[unit] && fight.now >= fight.nextLook[unit]) lookAround(fight, unit);
+    } else if (!fight.noticing[unit] && now >= fight.nextLook[unit]) lookAround(fight, unit);
   }
 }
 

@@ -27,13 +27,15 @@ export function enterState(fight: Fight, unit: number, state: number): void {
 
 /** A state begins: what every step asks of it is put beside the unit. */
 export function takeUp(fight: Fight, unit: number): void {
-  const { does, speed, near, far, leaves } = fight.kinds[unit].states[fight.state[unit]];
+  const kind = fight.kinds[unit];
+  const { does, speed, near, far, leaves, mayAttack } = kind.states[fight.state[unit]];
   fight.stateSince[unit] = fight.now;
   fight.does[unit] = does;
   fight.pace[unit] = speed;
   fight.near[unit] = near;
   fight.far[unit] = far;
   fight.leaves[unit] = leaves.length;
+  fight.mayAttack[unit] = mayAttack && kind.choice.length ? 1 : 0;
 }
 
 /** A comparison with something that is not there (the distance to no target) is false. */

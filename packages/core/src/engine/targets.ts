@@ -1,17 +1,19 @@
-import { takeBearing } from './bearings';
+import { takeBearings } from './bearings';
 import { type Fight, NOBODY } from './fight';
 import { EVENT } from './log';
 import { withinCentres } from './senses';
 
 /** Phase of a step: units whose time to reconsider has come look for a better target. */
 export function chooseTargets(fight: Fight): void {
-  const { alive } = fight;
+  const { alive, nextTarget, alerted, now, reconsidered } = fight;
+  reconsidered.length = 0;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (fight.now < fight.nextTarget[unit] || !fight.alerted[unit]) continue;
+    if (now < nextTarget[unit] || !alerted[unit]) continue;
     chooseTarget(fight, unit);
-    takeBearing(fight, unit);
+    reconsidered.push(unit);
   }
+  if (reconsidered.length) takeBearings(fight, reconsidered);
 }
 
 /**

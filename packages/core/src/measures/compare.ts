@@ -13,6 +13,19 @@ export interface Change {
 
 const RESAMPLES = 400;
 
+/** How often each of n seeds is drawn in each resample: the same for every measure, so worked out once for an n. */
+function resamples(n: number): Uint16Array[] {
+  if (known?.[0].length === n) return known;
+  known = Array.from({ length: RESAMPLES }, (_, b) => {
+    const counts = new Uint16Array(n);
+    for (let i = 0; i < n; i++) counts[Math.floor(draw(b, 0, 0, i) * n)]++;
+    return counts;
+  });
+  return known;
+}
+
+let known: Uint16Array[] | undefined;
+
 /**
  * Paired difference of medians with a 95 % percentile interval by bootstrap over seeds: runs are drawn with replacement,
  * each seed with both of its versions. Undefined unless both medians are finite. The draws are counter-based, so the same
@@ -34,11 +47,8 @@ export function pairedChange(before: readonly number[], after: readonly number[]
   );
   if (!medians.every(Number.isFinite)) return undefined;
   const differences: number[] = [];
-  const counts = new Int32Array(n);
   const rank = Math.ceil(n / 2);
-  for (let b = 0; b < RESAMPLES; b++) {
-    counts.fill(0);
-    for (let i = 0; i < n; i++) counts[Math.floor(draw(b, 0, 0, i) * n)]++;
+  for (const counts of resamples(n)) {
     const [from, to] = orders.map((order, side) => {
       let seen = 0;
       for (const i of order) if ((seen += counts[i]) >= rank) return pairs[i][side];

@@ -1,5 +1,5 @@
-import { type DuelOptions, IDLE_REASONS, type Project, type Readout, type Unit } from '@insidia/core';
-import type { ReactNode } from 'react';
+import { type DuelOptions, IDLE_REASONS, type Readout, type Unit } from '@insidia/core';
+import { type ReactNode, memo } from 'react';
 import { fixed } from '../../fields/number';
 import { NumberField } from '../../fields/NumberField';
 import type { View } from '../../app/view';
@@ -15,7 +15,6 @@ import { type Measured, changeSentence, survivalSentence, wordForUse } from './w
 const WIDTH = 308;
 
 interface Props {
-  project: Project;
   enemy: Unit;
   party: Unit;
   duel: DuelOptions;
@@ -26,7 +25,7 @@ interface Props {
 }
 
 /** The duel as it is now against the duel before the last change. */
-export function ReadoutPanel({ project, enemy, party, duel, view, onView, others }: Props) {
+export function ReadoutPanel({ enemy, party, duel, view, onView, others }: Props) {
   const { answer, failure, pending } = useAppSelector((state) => state.readout);
   const lastChange = useAppSelector((state) => state.document.lastChange);
   const other = others.some(({ id }) => id === party.id) ? party : enemy;
@@ -89,28 +88,19 @@ export function ReadoutPanel({ project, enemy, party, duel, view, onView, others
         </p>
       )}
       {!answer && !failure && <p className="mt-6 text-ink-3">Running the first 200 duels …</p>}
-      {answer && (
-        <Results
-          now={answer.now}
-          before={answer.before}
-          changes={answer.changes}
-          project={project}
-          enemy={enemy}
-          party={party}
-          view={view}
-        />
-      )}
+      {answer && <Results now={answer.now} before={answer.before} changes={answer.changes} enemy={enemy} party={party} />}
     </aside>
   );
 }
 
-type ResultsProps = Pick<Props, 'project' | 'enemy' | 'party' | 'view'> & {
+type ResultsProps = Pick<Props, 'enemy' | 'party'> & {
   now: Readout;
   before?: Readout;
   changes: Record<string, Measured['change']>;
 };
 
-function Results({ now, before, changes, enemy, party }: ResultsProps) {
+/** Repaints when there is a new answer, not while one is awaited. */
+const Results = memo(function Results({ now, before, changes, enemy, party }: ResultsProps) {
   const kind = now.summary.kinds[now.enemyKind];
   const kindBefore = before?.summary.kinds[before.enemyKind];
   const theme = useTheme();
@@ -189,7 +179,7 @@ function Results({ now, before, changes, enemy, party }: ResultsProps) {
       </p>
     </>
   );
-}
+});
 
 const percent = (summary: Measured['summary']): Measured['summary'] =>
   summary && { ...summary, median: summary.median * 100, interval: { low: summary.interval.low * 100, high: summary.interval.high * 100 } };

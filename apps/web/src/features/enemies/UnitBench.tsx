@@ -1,5 +1,5 @@
 import { type Project, effectiveUnit } from '@insidia/core';
-import { useMemo, useState } from 'react';
+import { type ComponentProps, useMemo, useState } from 'react';
 import type { View } from '../../app/view';
 import { UnitNumber } from '../../fields/UnitNumber';
 import { useUnitEditor } from '../../fields/useUnitEditor';
@@ -57,7 +57,6 @@ const LABELS: Record<string, string> = { '/choice/pause/min': 'Pause from', '/ch
 export function UnitBench({ project, unitId, otherId, attackId, view, onView, onAttack }: Props) {
   const editor = useUnitEditor(project, unitId, view);
   const [more, setMore] = useState(false);
-  const readout = useAppSelector((state) => state.readout.answer);
   const other = useMemo(
     () => (otherId ? effectiveUnit(project, otherId, { tier: view.tier, skill: view.skill }).unit : undefined),
     [project, otherId, view.tier, view.skill],
@@ -104,11 +103,10 @@ export function UnitBench({ project, unitId, otherId, attackId, view, onView, on
           <h3>Reach</h3>
           <span className="note">metres between edges of bodies; sight and lose count from centre to centre; drag an edge</span>
         </div>
-        <ReachStrip
+        <ReachOfDuel
           unit={unit}
           radii={radii}
           selected={attackId}
-          timeAtGap={unit.side === 'enemy' ? readout?.now.timeAtGap : undefined}
           onDrag={(path, value, mark) => editor.writeEffective(path, value, mark)}
           onSelect={onAttack}
         />
@@ -124,6 +122,12 @@ export function UnitBench({ project, unitId, otherId, attackId, view, onView, on
       </section>
     </main>
   );
+}
+
+/** The reach strip with the time the last duels spent at each distance; only this repaints when they are done. */
+function ReachOfDuel(props: Omit<ComponentProps<typeof ReachStrip>, 'timeAtGap'>) {
+  const timeAtGap = useAppSelector((state) => state.readout.answer?.now.timeAtGap);
+  return <ReachStrip {...props} timeAtGap={props.unit.side === 'enemy' ? timeAtGap : undefined} />;
 }
 
 /** What typing changes: the base, or the tier of the lens. */

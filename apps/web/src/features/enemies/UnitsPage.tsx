@@ -26,6 +26,11 @@ export function UnitsPage({ side }: { side: Unit['side'] }) {
     return { enemy, against, copies: view.copies, distance: view.distance };
   }, [unit, other, side, view.copies, view.distance]);
   useReadout(lens, duel);
+  const shown = useMemo(
+    () =>
+      duel && project && { enemy: effectiveUnit(project, duel.enemy, lens).unit, party: effectiveUnit(project, duel.against, lens).unit },
+    [project, duel, lens],
+  );
   if (!project) return null;
   const section = side === 'enemy' ? 'enemies' : 'party';
   const base = `/projects/${project.id}/${section}`;
@@ -36,7 +41,6 @@ export function UnitsPage({ side }: { side: Unit['side'] }) {
   const attack = unit.attacks.find(({ id }) => id === params.attack) ?? unit.attacks[0];
   const open = (unitId: string, attackId?: string) =>
     void navigate({ pathname: `${base}/${unitId}${attackId ? `/attacks/${attackId}` : ''}`, search });
-  const [enemyId, partyId] = side === 'enemy' ? [unit.id, other?.id] : [other?.id, unit.id];
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       <UnitList project={project} side={side} units={own} selected={unit.id} view={view} onSelect={open} />
@@ -50,16 +54,8 @@ export function UnitsPage({ side }: { side: Unit['side'] }) {
         onView={changeView}
         onAttack={(id) => open(unit.id, id)}
       />
-      {enemyId && partyId && duel ? (
-        <ReadoutPanel
-          project={project}
-          enemy={effectiveUnit(project, enemyId, lens).unit}
-          party={effectiveUnit(project, partyId, lens).unit}
-          duel={duel}
-          view={view}
-          onView={changeView}
-          others={others}
-        />
+      {shown && duel ? (
+        <ReadoutPanel enemy={shown.enemy} party={shown.party} duel={duel} view={view} onView={changeView} others={others} />
       ) : (
         <aside className="border-l bg-sheet p-4 text-ink-2">There is nobody on the other side to duel with yet.</aside>
       )}
