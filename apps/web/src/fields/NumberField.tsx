@@ -27,6 +27,11 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
   const cancelled = useRef(false);
   const value = throughTier && chain ? chain.value : base;
   const editing = text !== null;
+  // A drag outlives the render it began in: it must write to the document as it is by then.
+  const newest = useRef({ value, onCommit });
+  useLayoutEffect(() => {
+    newest.current = { value, onCommit };
+  });
   const input = useRef<HTMLInputElement>(null);
   // Whoever starts to type replaces the number.
   useLayoutEffect(() => {
@@ -47,7 +52,7 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
   const nudge = (steps: number, from: number, mark: string) => {
     const next = Math.min(Math.max(tidy(Math.round((from + steps * stepOf(info)) * 1e6) / 1e6), info.min), info.max);
     setWrong(undefined);
-    if (next !== value) onCommit(info.whole ? Math.round(next) : next, mark);
+    if (next !== newest.current.value) newest.current.onCommit(info.whole ? Math.round(next) : next, mark);
     return next;
   };
   const keyDown = (event: KeyboardEvent<HTMLInputElement>) => {

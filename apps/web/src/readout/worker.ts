@@ -1,26 +1,34 @@
 /** Computes readouts off the page's thread. The newest request wins: work on an older one is dropped between portions. */
-import { type Project, type Readout, ReadoutWork, readoutChanges } from '@insidia/core';
-import type { ReadoutMessage, ReadoutRequest } from './protocol';
+import { type Project, type Readout, type ReadoutPart, ReadoutWork, readoutChanges } from '@insidia/core';
+import { inPortions } from './portions';
+import type { HelperAnswer, HelperRequest, ReadoutMessage, ReadoutRequest } from './protocol';
 
-const PORTION = 20;
 const KEPT = 12;
 const known = new Map<string, Readout>();
 let latest: ReadoutRequest | null = null;
 let busy = false;
+let overtaken = () => {};
 
 const send = (message: ReadoutMessage) => postMessage(message);
 
-/** Lets messages in: a newer request may have come meanwhile. */
-const { port1, port2 } = new MessageChannel();
-function breathe(): Promise<void> {
-  return new Promise((done) => {
-    port1.onmessage = () => done();
-    port2.postMessage(0);
+/** Runs the second half of the seeds on another core. */
+const helper = new Worker(new URL('./helper.ts', import.meta.url), { type: 'module' });
+let ticket = 0;
+
+function secondHalf(request: HelperRequest): Promise<ReadoutPart | undefined> {
+  return new Promise((done, fail) => {
+    helper.onmessage = ({ data }: MessageEvent<HelperAnswer>) => {
+      if (data.ticket !== request.ticket) return;
+      if (data.failure) fail(new Error(data.failure));
+      else done(data.part);
+    };
+    helper.postMessage(request);
   });
 }
 
 onmessage = ({ data }: MessageEvent<ReadoutRequest>) => {
   latest = data;
+  overtaken();
   if (!busy) void work();
 };
 
@@ -55,13 +63,22 @@ async function readout({ lens, duel, firstSeed, runs }: ReadoutRequest, project:
     known.set(key, old);
     return old;
   }
-  while (!making.done) {
-    making.advance(PORTION);
-    await breathe();
-    if (latest) return undefined;
-  }
+  const half = Math.ceil(runs / 2);
+  const rest = secondHalf({ ticket: ++ticket, project, lens, duel, firstSeed: firstSeed + half, runs: runs - half });
+  const here = await inPortions(making, half, () => latest !== null);
+  const there = await Promise.race([rest, newerRequest()]);
+  if (!here || !there || latest) return undefined;
+  making.add(there);
   const result = making.result();
   known.set(key, result);
   if (known.size > KEPT) known.delete(known.keys().next().value as string);
   return result;
+}
+
+/** Resolves when a newer request comes. */
+function newerRequest(): Promise<undefined> {
+  return new Promise((done) => {
+    if (latest) done(undefined);
+    else overtaken = () => done(undefined);
+  });
 }

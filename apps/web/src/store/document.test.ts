@@ -42,7 +42,7 @@ describe('undo and redo', () => {
   test('all moves of one drag are one change; a drag back to where it began is none', () => {
     let state = play(...start);
     for (const value of [23, 24, 25]) state = edit(state, '/health/max', value, 'drag 1');
-    expect(state.past).toHaveLength(1);
+    expect(state.past.map(({ name }) => name)).toEqual(['Clipper health 22 → 25 hp']);
     expect(state.before?.units[1].health.max).toBe(22);
     expect(health(documentReducer(state, undone()))).toBe(22);
     state = edit(state, '/health/max', 22, 'drag 1');

@@ -104,14 +104,14 @@ const slice = createSlice({
       const forward = difference(from, document);
       const past = continues ? state.past.slice(0, -1) : state.past;
       if (!forward.length) return { ...state, document, past, before: null, lastChange: null };
-      const change: Change = { name, forward, back: difference(document, from), mark };
+      const change: Change = { name: continues ? joinedName(last.name, name) : name, forward, back: difference(document, from), mark };
       return {
         ...state,
         document,
         past: [...past, change].slice(-MOST_UNDO),
         future: [],
         before: from,
-        lastChange: name,
+        lastChange: change.name,
         saving: state.saving === 'conflict' ? 'conflict' : 'waiting',
         trouble: null,
       };
@@ -163,6 +163,13 @@ const slice = createSlice({
     }),
   },
 });
+
+/** "a 1 → 2" and then "a 2 → 3" in one go is "a 1 → 3". */
+function joinedName(first: string, second: string): string {
+  const [from] = first.split(' → ');
+  const to = second.split(' → ')[1];
+  return to === undefined ? second : `${from} → ${to}`;
+}
 
 /** Takes the newest change off a stack and plays it; one that no longer fits the document is dropped. */
 function step(

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useLayoutEffect, useMemo, useRef } from 'react';
 import { shown } from '../fields/number';
 import { type DistributionHandle, distributionChart } from './chart';
 import { density } from './density';
@@ -31,7 +31,7 @@ export function Distribution({ label, unit, now, before, median, interval, media
     const to = high + pad;
     return { from, to, now: density(now, from, to), before: before && density(before, from, to) };
   }, [now, before]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!canvas.current) return;
     chart.current = distributionChart(canvas.current);
     return () => {
@@ -39,7 +39,7 @@ export function Distribution({ label, unit, now, before, median, interval, media
       chart.current = null;
     };
   }, []);
-  useEffect(() => chart.current?.update(curves), [curves, theme]);
+  useLayoutEffect(() => chart.current?.update(curves), [curves, theme]);
   const x = linear(curves.from, curves.to, 0, width);
   const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
   const marks = ticks(curves.from, curves.to, 4);

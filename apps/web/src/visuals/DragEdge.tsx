@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef } from 'react';
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useLayoutEffect, useRef } from 'react';
 
 interface Props {
   label: string;
@@ -17,9 +17,15 @@ interface Props {
 /** Something on a strip that can be dragged along it, or moved by the arrow keys (×10 with Shift, ÷10 with Alt). */
 export function DragEdge({ label, value, min, max, unit, step, valueAt, onMove, children }: Props) {
   const group = useRef<SVGGElement>(null);
+  // A drag outlives the render it began in: it must write to the document as it is by then.
+  const newest = useRef({ value, min, max, onMove });
+  useLayoutEffect(() => {
+    newest.current = { value, min, max, onMove };
+  });
   const move = (wanted: number, mark: string) => {
-    const next = Math.min(Math.max(Math.round(wanted * 1e4) / 1e4, min), max);
-    if (next !== value) onMove(next, mark);
+    const { value: now, min: low, max: high, onMove: write } = newest.current;
+    const next = Math.min(Math.max(Math.round(wanted * 1e4) / 1e4, low), high);
+    if (next !== now) write(next, mark);
   };
   const down = (event: PointerEvent<SVGGElement>) => {
     if (event.button !== 0) return;

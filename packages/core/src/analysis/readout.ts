@@ -40,6 +40,12 @@ export interface Readout {
   paper: { enemy?: PaperDuel; party?: PaperDuel };
 }
 
+/** Some of the runs of a readout. */
+export interface ReadoutPart {
+  rows: readonly Row[];
+  timeAtGap: readonly number[];
+}
+
 /** A readout in the making: runs in portions, so that a newer edit can take its place. */
 export class ReadoutWork {
   readonly compiled: Compiled;
@@ -72,8 +78,24 @@ export class ReadoutWork {
     return this.batch.done;
   }
 
+  /** Runs worked off. */
+  get count(): number {
+    return this.batch.rows.length;
+  }
+
   advance(runs: number): void {
     this.batch.advance(runs);
+  }
+
+  /** What has been worked off, to be handed to another thread's work on the same duel. */
+  part(): ReadoutPart {
+    return { rows: this.batch.rows, timeAtGap: this.timeAtGap };
+  }
+
+  /** Takes over the seeds that come next from another thread. */
+  add({ rows, timeAtGap }: ReadoutPart): void {
+    this.batch.append(rows);
+    timeAtGap.forEach((time, i) => (this.timeAtGap[i] += time));
   }
 
   result(): Readout {

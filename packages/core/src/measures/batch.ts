@@ -74,6 +74,15 @@ export class Batch {
     }
   }
 
+  /** Takes over rows that were run elsewhere: those of the seeds that come next. @throws Error for any other seeds */
+  append(rows: readonly Row[]): void {
+    rows.forEach((row, i) => {
+      const expected = this.firstSeed + this.rows.length + i;
+      if (row.seed !== expected) throw new Error(`the next row must be of seed ${expected}: it is of ${row.seed}`);
+    });
+    this.rows.push(...rows);
+  }
+
   summary(): BatchSummary {
     return summariseRows(this.compiled, this.rows, this.firstSeed);
   }

@@ -18,14 +18,13 @@ interface Props {
   enemy: Unit;
   party: Unit;
   duel: DuelOptions;
-  view: View;
   onView: (change: Partial<Record<keyof View, string | number | undefined>>) => void;
   /** Who can stand on the other side. */
   others: Unit[];
 }
 
 /** The duel as it is now against the duel before the last change. */
-export function ReadoutPanel({ enemy, party, duel, view, onView, others }: Props) {
+export function ReadoutPanel({ enemy, party, duel, onView, others }: Props) {
   const { answer, failure, pending } = useAppSelector((state) => state.readout);
   const lastChange = useAppSelector((state) => state.document.lastChange);
   const other = others.some(({ id }) => id === party.id) ? party : enemy;

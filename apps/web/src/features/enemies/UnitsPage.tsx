@@ -55,7 +55,7 @@ export function UnitsPage({ side }: { side: Unit['side'] }) {
         onAttack={(id) => open(unit.id, id)}
       />
       {shown && duel ? (
-        <ReadoutPanel enemy={shown.enemy} party={shown.party} duel={duel} view={view} onView={changeView} others={others} />
+        <ReadoutPanel enemy={shown.enemy} party={shown.party} duel={duel} onView={changeView} others={others} />
       ) : (
         <aside className="border-l bg-sheet p-4 text-ink-2">There is nobody on the other side to duel with yet.</aside>
       )}
