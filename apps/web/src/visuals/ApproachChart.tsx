@@ -69,7 +69,7 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
           </text>
         </g>
       )}
-      {lines.map((line) => (
+      {lines.map((line, number) => (
         <g key={line.unit}>
           <path d={pathOf(line)} fill="none" stroke={colour} strokeWidth={1.6} />
           {line.windups.map(({ from, to }) => (
@@ -88,9 +88,11 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
               return (
                 <g key={i}>
                   <circle cx={cx} cy={cy} r={3.5} fill="var(--sheet)" stroke={colour} strokeWidth={1.6} />
-                  <text x={cx + 8} y={cy - 4} className="t2 halo-s">
-                    notices
-                  </text>
+                  {number === 0 && (
+                    <text x={cx + 8} y={cy - 4} className="t2 halo-s">
+                      notices
+                    </text>
+                  )}
                 </g>
               );
             }
