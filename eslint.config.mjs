@@ -83,6 +83,7 @@ export default tseslint.config(
         localStorage: 'readonly',
         location: 'readonly',
         requestAnimationFrame: 'readonly',
+        KeyboardEvent: 'readonly',
         window: 'readonly',
       },
     },

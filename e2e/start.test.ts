@@ -1,5 +1,5 @@
 import { afterEach, expect, test } from '@jest/globals';
-import { spawn } from 'node:child_process';
+import { execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -49,6 +49,25 @@ test('a port that is none is one sentence', async () => {
 test('a folder that can’t be made is one sentence', async () => {
   expect((await failing({ INSIDIA_HOME: '/etc/passwd/insidia' })).said).toMatch(/^insidia: \/etc\/passwd\/insidia can't be used: /);
 });
+
+// Only root may mount a small file system to fill.
+(process.getuid?.() === 0 ? test : test.skip)(
+  'a full disk is one sentence',
+  async () => {
+    const home = newHome();
+    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=20m', 'tmpfs', home]);
+    try {
+      expect(await failing({ INSIDIA_HOME: home })).toEqual({
+        code: 1,
+        said: expect.stringMatching(/^insidia: the disk is full: \S+ needs 150 MB and has \d+ MB$/),
+      });
+      expect(existsSync(join(home, 'start.pid'))).toBe(false);
+    } finally {
+      execFileSync('umount', [home]);
+    }
+  },
+  60_000,
+);
 
 test('Ctrl-C stops everything: no process, no lock; a second start in the same folder meanwhile is refused', async () => {
   const home = newHome();

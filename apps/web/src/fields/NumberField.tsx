@@ -19,6 +19,9 @@ export interface NumberFieldProps {
   onReset?: () => void;
 }
 
+/** Characters of base and effective value that fit side by side; beyond, the base stands in the tooltip only. */
+const LONGEST_CHAIN = 10;
+
 /** A number: typed, stepped by arrow keys, dragged by its label, or written as an expression. */
 export function NumberField({ info, label, base, chain, throughTier, width, compact, onCommit, onReset }: NumberFieldProps) {
   const id = useId();
@@ -103,7 +106,7 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
         {name}
       </label>
       <div className={`field-box ${through ? 'through' : ''} ${wrong ? 'wrong' : ''}`}>
-        {through && !editing && (
+        {through && !editing && shown(chain.base).length + shown(chain.value).length <= LONGEST_CHAIN && (
           <span className="pr-0.5 text-label text-ink-3" aria-hidden>
             {shown(chain.base)} →
           </span>

@@ -96,6 +96,8 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
                 </g>
               );
             }
+            // A member that goes down is a mark on every line; one is enough.
+            if (mark === 'targetDown' && number > 0) return null;
             return (
               <g key={i}>
                 <path d={`M${cx - 4.5} ${cy - 4.5} l9 9 m0 -9 l-9 9`} stroke="var(--ink)" strokeWidth={2.2} />

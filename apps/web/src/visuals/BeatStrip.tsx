@@ -139,7 +139,7 @@ function HitMarks({ beat, x, damage }: { beat: BeatLayout; x: (value: number) =>
         <g key={i}>
           <path d={`M${x(time)} ${TOP - 8} V${TOP + BAR + 6}`} stroke="var(--ink)" strokeWidth={apart < 6 ? 1 : 2} />
           {damage !== undefined && (apart >= 14 || i === 0) && (
-            <text x={x(time)} y={TOP - 11} textAnchor="middle" className="tb">
+            <text x={x(time)} y={TOP - 11} textAnchor={x(time) < 14 ? 'start' : 'middle'} className="tb">
               {shown(damage, 1)}
               {apart < 14 && beat.hits.length > 1 ? ` × ${beat.hits.length}` : ''}
             </text>

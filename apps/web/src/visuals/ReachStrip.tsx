@@ -36,7 +36,17 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
         {reach.keeps.map((keep) => (
           <Keep key={keep.id} {...keep} x={x} bottom={bottom} onDrag={onDrag} />
         ))}
-        {timeAtGap && <TimeSpent bins={timeAtGap} x={x} to={farthest} bottom={bottom} colour={colour} split={split} />}
+        {timeAtGap && (
+          <TimeSpent
+            bins={timeAtGap}
+            x={x}
+            to={farthest}
+            bottom={bottom}
+            colour={colour}
+            split={split}
+            quiet={reach.outOfReach !== undefined}
+          />
+        )}
         {reach.gaps.map(({ from, to }) => (
           <g key={from}>
             <rect
@@ -58,7 +68,7 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
           const y = 24 + row * ROW;
           const on = attack.id === selected;
           const [from, to] = [x(attack.min), x(attack.max)];
-          const inside = to - from > 92;
+          const inside = to - from > 12 + 6.5 * `${attack.name} ${shown(attack.min)}–${shown(attack.max)}`.length;
           return (
             <g key={attack.id}>
               <rect
@@ -101,7 +111,7 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
           );
         })}
         {reach.stops.map((stop) => (
-          <Stop key={stop.id} {...stop} x={x} bottom={bottom} onDrag={onDrag} />
+          <Stop key={stop.id} {...stop} quiet={reach.outOfReach?.state === stop.name} x={x} bottom={bottom} onDrag={onDrag} />
         ))}
         {reach.outOfReach && (
           <g>
@@ -168,7 +178,16 @@ function Keep({ id, name, near, far, x, bottom, onDrag }: Part & { id: string; n
 }
 
 /** Where an approach ends. */
-function Stop({ id, name, at, own, x, bottom, onDrag }: Part & { id: string; name: string; at: number; own: boolean }) {
+function Stop({
+  id,
+  name,
+  at,
+  own,
+  quiet,
+  x,
+  bottom,
+  onDrag,
+}: Part & { id: string; name: string; at: number; own: boolean; quiet: boolean }) {
   return (
     <g>
       <DragEdge
@@ -185,9 +204,11 @@ function Stop({ id, name, at, own, x, bottom, onDrag }: Part & { id: string; nam
         <path d={`M${x(at)} 24 V${bottom}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray={own ? undefined : '3 3'} />
         <path d={`M${x(at) - 4} ${bottom - 8} l4 -4 l4 4 l-4 4z`} fill="var(--ink)" />
       </DragEdge>
-      <text x={x(at) + 6} y={bottom - 6} className="t12 halo" pointerEvents="none">
-        stops <tspan className="tb">{shown(at, 2)}</tspan>
-      </text>
+      {!quiet && (
+        <text x={x(at) + 6} y={bottom - 6} className="t12 halo" pointerEvents="none">
+          stops <tspan className="tb">{shown(at, 2)}</tspan>
+        </text>
+      )}
     </g>
   );
 }
@@ -225,6 +246,7 @@ function TimeSpent({
   bottom,
   colour,
   split,
+  quiet,
 }: {
   bins: number[];
   x: Scale;
@@ -232,6 +254,7 @@ function TimeSpent({
   bottom: number;
   colour: string;
   split?: number;
+  quiet: boolean;
 }) {
   const most = Math.max(...bins);
   if (!(most > 0)) return null;
@@ -260,9 +283,11 @@ function TimeSpent({
           </g>
         );
       })}
-      <text x={x(to)} y={bottom - 5} textAnchor="end" className="t3 halo">
-        time spent at each distance
-      </text>
+      {!quiet && (
+        <text x={x(to)} y={bottom - 5} textAnchor="end" className="t3 halo">
+          time spent at each distance
+        </text>
+      )}
     </g>
   );
 }

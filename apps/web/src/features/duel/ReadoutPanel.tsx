@@ -205,9 +205,8 @@ function Measure({ name, measured, values, valuesBefore, unit, places, survives,
   return (
     <section className="mt-[7px]" aria-label={name} data-measure={name}>
       <div className="flex h-4 items-baseline gap-1.5 text-table">
-        <b>{name}</b>
-        <span className="flex-1" />
-        <span className="whitespace-nowrap">
+        <b className="whitespace-nowrap">{name}</b>
+        <span className="min-w-0 flex-1 truncate text-right">
           {!summary ? (
             <span className="text-ink-3">{none}</span>
           ) : Number.isFinite(summary.median) ? (

@@ -44,7 +44,7 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
               role="tab"
               aria-selected={id === attackId}
               aria-current={id === attackId ? 'page' : undefined}
-              className="switch max-w-[130px] truncate"
+              className="switch !inline-block max-w-[130px] truncate"
               title={name}
               onClick={() => onAttack(id)}
             >
