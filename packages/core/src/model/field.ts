@@ -95,7 +95,7 @@ export function Group(type: () => Constructor): PropertyDecorator {
 export function ListOf(type: () => Constructor, limit: number): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).lists.set(String(key), type);
-    all(Type(type), IsArray(), ArrayMaxSize(limit), ValidateNested({ each: true }))(target, key);
+    all(Type(type), IsArray(), ArrayMaxSize(limit), IsGroup(true), ValidateNested({ each: true }))(target, key);
   };
 }
 
@@ -131,16 +131,17 @@ export function Text(limit: number): PropertyDecorator {
   return all(IsString(), MaxLength(limit));
 }
 
-/** A plain object, not a list, a number or null: class-validator alone would let a list through. */
-function IsGroup(): PropertyDecorator {
+/** A plain object, or a list of them; not a list of lists, a number or null: class-validator alone would let a list through. */
+function IsGroup(each = false): PropertyDecorator {
+  const isGroup = (value: unknown) => typeof value === 'object' && value !== null && !Array.isArray(value);
   return (target, key) =>
     registerDecorator({
       name: 'isGroup',
       target: target.constructor,
       propertyName: String(key),
       validator: {
-        validate: (value) => typeof value === 'object' && value !== null && !Array.isArray(value),
-        defaultMessage: () => 'must be an object',
+        validate: (value) => (each ? !Array.isArray(value) || value.every(isGroup) : isGroup(value)),
+        defaultMessage: () => (each ? 'must hold objects only' : 'must be an object'),
       },
     });
 }

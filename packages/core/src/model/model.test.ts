@@ -57,6 +57,7 @@ describe('validity', () => {
     ],
     ['a list for a group', (d) => (d.units[1].body = []), ['/units/clipper/body', 'object', []]],
     ['a number for a group', (d) => (d.units[1].body = 3), ['/units/clipper/body', 'object', 3]],
+    ['a list among the items of a list', (d) => (d.units[2].attacks[2] = []), ['/units/thistlejack/attacks', 'object', expect.anything()]],
     ['an unknown field', (d) => (d.units[1].pace = 3), ['/units/clipper/pace', 'unknown', 3]],
     ['an unknown word', (d) => (d.units[1].attacks[0].delivery = 'breath'), ['/units/clipper/attacks/bite/delivery', 'oneOf', 'breath']],
     ['a planned word', (d) => (d.units[1].attacks[0].delivery = 'summon'), ['/units/clipper/attacks/bite/delivery', 'notBuilt', 'summon']],
@@ -140,7 +141,7 @@ describe('validity', () => {
           parent[steps[steps.length - 1]] = value;
         });
       }),
-      { numRuns: 300 },
+      { numRuns: Number(process.env.INSIDIA_CASES ?? 400) },
     );
   });
 });
