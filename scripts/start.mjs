@@ -14,6 +14,9 @@ const port = Number(process.env.PORT ?? 4600);
 const host = process.env.HOST ?? '127.0.0.1';
 const lock = join(home, 'start.pid');
 
+/** ms that requests in flight are waited for. */
+const LONGEST_STOP_MS = 20_000;
+
 let stopping = false;
 let server;
 let database;
@@ -94,6 +97,8 @@ async function stop(code) {
     await new Promise((done) => {
       server.once('exit', done);
       server.kill('SIGTERM');
+      // Everything acknowledged is in the database: a server that does not end by itself may be ended.
+      setTimeout(() => server.kill('SIGKILL'), LONGEST_STOP_MS).unref();
     });
   }
   await database?.stop();

@@ -11,10 +11,13 @@ import { loadDemo } from './demo';
 import { ProblemFilter } from './problem.filter';
 import { ProjectsService } from './projects/projects.service';
 import { settings } from './settings';
+import { InFlight, stopOn } from './stopping';
 
 async function main(): Promise<void> {
   const { host, port, bodyLimit } = settings();
   const app = await NestFactory.create<NestExpressApplication>(AppModule, { logger: false, bodyParser: false, abortOnError: false });
+  const inFlight = new InFlight();
+  app.use(inFlight.middleware);
   app.useLogger(app.get(Logger));
   // Loopback is plain HTTP: nothing may be upgraded to a protocol that is not spoken there.
   app.use(
@@ -33,21 +36,8 @@ async function main(): Promise<void> {
   describeApi(app);
   await loadDemo(app.get(ProjectsService));
   await app.listen(port, host);
-  stopOn(app, ['SIGTERM', 'SIGINT']);
+  stopOn(app, inFlight, ['SIGTERM', 'SIGINT']);
   process.send?.('listening');
-}
-
-/** No new connections; requests in flight are answered; then workers and database are let go. */
-function stopOn(app: NestExpressApplication, signals: NodeJS.Signals[]): void {
-  let stopping = false;
-  const stop = () => {
-    if (stopping) return;
-    stopping = true;
-    void app.close().then(() => process.exit(0));
-  };
-  for (const signal of signals) process.on(signal, stop);
-  // Whoever started it is gone: a server that nobody can stop any more stops itself.
-  process.on('disconnect', stop);
 }
 
 function describeApi(app: NestExpressApplication): void {

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type Project, compile, duelOptions, parseProject, runBatch } from '@insidia/core';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { connect, createServer } from 'node:net';
 import { join } from 'node:path';
 import { type TestServer, startDatabase, startServer } from './testing';
 
@@ -246,3 +246,14 @@ test('SIGTERM lets requests in flight finish before the server ends', async () =
   expect([response.status, ((await response.json()) as { runs: number }).runs]).toEqual([200, 2000]);
   expect((await ended)[0]).toBe(0);
 }, 60_000);
+
+test('a connection that is open without a request does not keep the server from ending', async () => {
+  const other = await startServer(database.url, await freePort());
+  const socket = connect(Number(new URL(other.address).port), '127.0.0.1');
+  await once(socket, 'connect');
+  await fetch(`${other.address}/api/health`); // the server has seen the connection by now
+  const closed = once(socket, 'close');
+  await other.stop();
+  await closed;
+  expect(other.process.exitCode).toBe(0);
+}, 30_000);

@@ -1,6 +1,6 @@
 import { type Attack, type Unit } from '@insidia/core';
 import { DragEdge } from './DragEdge';
-import { type BeatLayout, layoutBeat } from './beat';
+import { type BeatLayout, layoutBeat, overTimeTicks } from './beat';
 import { fixed, shown } from '../fields/number';
 import { linear, roundUp, ticks } from './scale';
 import { useWidth } from './useWidth';
@@ -52,6 +52,7 @@ export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
           colour={colour}
           name={`recovery ${shown(attack.beat.recovery)} s`}
         />
+        {attack.effects.overTime && <TickMarks attack={attack} from={beat.hits[0]} x={x} end={end} colour={colour} />}
         <HitMarks beat={beat} x={x} damage={attack.effects.damage?.amount} />
         {attack.beat.cooldownFrom === 'start' && (
           <path
@@ -145,6 +146,34 @@ function HitMarks({ beat, x, damage }: { beat: BeatLayout; x: (value: number) =>
             </text>
           )}
         </g>
+      ))}
+    </g>
+  );
+}
+
+/** Damage over time trails below the bar: a small mark for each tick of the first hit. */
+function TickMarks({
+  attack,
+  from,
+  x,
+  end,
+  colour,
+}: {
+  attack: Attack;
+  from: number;
+  x: (v: number) => number;
+  end: number;
+  colour: string;
+}) {
+  const times = overTimeTicks(attack)
+    .map((time) => from + time)
+    .filter((time) => x(time) <= end);
+  return (
+    <g>
+      {times.map((time) => (
+        <path key={time} d={`M${x(time)} ${TOP + BAR + 2} l3 6 h-6z`} fill={colour}>
+          <title>tick of {shown(attack.effects.overTime?.amount ?? 0, 1)}</title>
+        </path>
       ))}
     </g>
   );

@@ -55,3 +55,10 @@ export function beatSentence(attack: Attack, unit: Unit): string {
   if (beat.moving !== 'no') parts.push(beat.moving === 'slow' ? 'walks on slowly' : 'moves freely');
   return parts.join(', ');
 }
+
+/** s after a hit at which its damage over time ticks: every, 2 × every … up to and including its duration. */
+export function overTimeTicks({ effects: { overTime } }: Attack): number[] {
+  if (!overTime) return [];
+  const count = Math.min(500, Math.floor(overTime.for / overTime.every + 1e-9));
+  return Array.from({ length: count }, (_, i) => (i + 1) * overTime.every);
+}

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { type Unit, parseProject } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { beatSentence, layoutBeat } from './beat';
+import { beatSentence, layoutBeat, overTimeTicks } from './beat';
 import { density } from './density';
 import { breakAt, reachOf } from './reach';
 import { broken, linear, roundUp, ticks } from './scale';
@@ -44,6 +44,13 @@ describe('beat strip', () => {
     const quick = { ...clipper.attacks[0], beat: { ...clipper.attacks[0].beat, cooldown: 0.2 } };
     expect(layoutBeat(quick, clipper).nextStart).toBeCloseTo(0.3 + 0.4 + 0.3 + 0.1, 12);
   });
+});
+
+test('damage over time ticks up to and including its end', () => {
+  const attack = unit('clipper').attacks[0];
+  const overTime = { amount: 3, every: 0.8, for: 4, stacking: 'refresh' as const };
+  expect(overTimeTicks({ ...attack, effects: { overTime } }).map((time) => Math.round(time * 10) / 10)).toEqual([0.8, 1.6, 2.4, 3.2, 4]);
+  expect(overTimeTicks(attack)).toEqual([]);
 });
 
 describe('reach strip', () => {

@@ -38,15 +38,29 @@ export function paperAttack(attack: Attack, attacker: Unit, victim?: Unit): Pape
   const hitsPerUse = projectile ? projectile.count * instants : hits.perTarget === 'every' ? instants : 1;
   const damage = effects.damage;
   const raw = damage ? damage.amount * (1 + damage.critChance * (damage.critMultiplier - 1)) : 0;
-  const flat = victim?.armour.flat ?? 0;
-  const damagePerHit = Math.max(raw - flat, Math.min(raw, victim?.armour.minimumDamage ?? 0), 0);
+  const damagePerHit = afterArmour(raw, victim);
   const accuracy = (aim.near + aim.far) / 2;
   const busy = beat.windup + beat.active + beat.recovery;
   const { pause } = attacker.choice;
   const free = busy + (pause.min + pause.max) / 2;
   const cycle = beat.cooldownFrom === 'end' ? Math.max(busy + beat.cooldown, free) : Math.max(beat.cooldown, free);
-  const damagePerCycle = hitsPerUse * damagePerHit * accuracy;
+  const damagePerCycle = accuracy * (hitsPerUse * damagePerHit + ticksPerUse(attack, cycle) * tickDamage(attack, victim));
   return { hitsPerUse, damagePerHit, accuracy, cycle, damagePerCycle, damagePerSecond: damagePerCycle / cycle };
+}
+
+function afterArmour(amount: number, victim?: Unit): number {
+  return Math.max(amount - (victim?.armour.flat ?? 0), Math.min(amount, victim?.armour.minimumDamage ?? 0), 0);
+}
+
+function tickDamage({ effects: { overTime } }: Attack, victim?: Unit): number {
+  return overTime ? afterArmour(overTime.amount, victim) : 0;
+}
+
+/** Ticks that one use adds: all of them where they stack, else those that fall before the next use renews or is ignored. */
+function ticksPerUse({ effects: { overTime } }: Attack, cycle: number): number {
+  if (!overTime) return 0;
+  const all = Math.floor(overTime.for / overTime.every + 1e-9);
+  return overTime.stacking === 'stack' ? all : Math.min(all, cycle / overTime.every);
 }
 
 /**

@@ -26,6 +26,10 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   fight.attackStart[unit] = now;
   fight.use[unit] = ++fight.uses;
   if (!attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
+  if (attack.energy > 0) {
+    fight.energy[unit] = Math.max(0, fight.energyNow(unit) - attack.energy);
+    fight.energyAt[unit] = now;
+  }
   aim(fight, unit, target, attack);
   fight.moving[unit] = attack.moving;
   fight.held[unit] = attack.turns ? 0 : 1;

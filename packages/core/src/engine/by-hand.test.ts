@@ -95,6 +95,91 @@ describe.each([0.1, 0.05, 0.01])('worked by hand, at a step of %s s', (step) => 
     expect(eventsOf(log, 'death')[0].time).toBe(1.6); // five rounds of three hits
   });
 
+  test('4: over time 3 every 0.8 for 4: five ticks, 15; refreshed at 2.0 they go on in phase up to 5.6', () => {
+    const spore = (uses: number) =>
+      unit({
+        id: 'sporecask',
+        energy: { max: uses, start: uses },
+        attacks: [{ id: 'cloud', energy: 1, beat: { cooldown: 2 }, effects: { overTime: { amount: 3, every: 0.8, for: 4 } } }],
+      });
+    const ticks = (uses: number) =>
+      eventsOf(fought({ party: [dummy('target', 1e6)], enemies: [{ unit: spore(uses) }], limit: 20 }, 1, step).log, 'tick');
+    expect(ticks(1).map(({ time }) => time)).toEqual([0.8, 1.6, 2.4, 3.2, 4]);
+    expect(ticks(1).reduce((sum, { a }) => sum + a, 0)).toBe(15);
+    expect(ticks(2).map(({ time }) => time)).toEqual([0.8, 1.6, 2.4, 3.2, 4, 4.8, 5.6]);
+  });
+
+  test('4b: stacked, a second one runs beside the first; ignored, it does nothing', () => {
+    const times = (stacking: string) => {
+      const spore = unit({
+        id: 'sporecask',
+        energy: { max: 2, start: 2 },
+        attacks: [{ id: 'cloud', energy: 1, beat: { cooldown: 1 }, effects: { overTime: { amount: 3, every: 0.8, for: 1.6, stacking } } }],
+      });
+      return eventsOf(fought({ party: [dummy('target', 1e6)], enemies: [{ unit: spore }], limit: 20 }, 1, step).log, 'tick').map(
+        ({ time }) => time,
+      );
+    };
+    expect(times('stack')).toEqual([0.8, 1.6, 1.8, 2.6]);
+    expect(times('ignore')).toEqual([0.8, 1.6]);
+  });
+
+  test('5: energy 14 at a cost of 4 pays for three casts; with regeneration each comes when it can be paid', () => {
+    const caster = (regen: number) =>
+      unit({
+        id: 'sapwright',
+        energy: { max: 14, start: 14, regen },
+        attacks: [{ id: 'cast', energy: 4, beat: { cooldown: 0.1 }, effects: { damage: { amount: 1 } } }],
+      });
+    const casts = (regen: number) =>
+      eventsOf(fought({ party: [dummy('target', 1e6)], enemies: [{ unit: caster(regen) }], limit: 10 }, 1, step).log, 'start').map(
+        ({ time }) => time,
+      );
+    expect(casts(0)).toEqual([0, 0.1, 0.2]);
+    // 14 − 12 = 2 left at 0.2 s besides 0.2 × 1.6 regained; 4 are there again when 14 + 1.6 t = 16, at 1.25 s.
+    expect(casts(1.6).slice(0, 5)).toEqual([0, 0.1, 0.2, 1.25, 3.75]);
+    expect(casts(1.6).length).toBeLessThanOrEqual((14 + 1.6 * 10) / 4);
+  });
+
+  test('a shield takes damage first, regains after its delay, and what it takes is not health lost', () => {
+    // Shield 10, health 20, hits of 12 at 0, 2, 4 s; shield + 4/s from 1 s after a hit.
+    // 0: 10 absorbed, 2 lost. 2: 4 regained and absorbed, 8 lost. 4: 4 absorbed, 8 lost. 6: 4 absorbed, 2 lost, 6 overkill.
+    const striker = unit({ id: 'striker', attacks: [{ id: 'blow', beat: { cooldown: 2 }, effects: { damage: { amount: 12 } } }] });
+    const target = dummy('target', 20, { shield: { max: 10, regen: 4, regenDelay: 1 } });
+    const { log } = fought({ party: [target], enemies: [{ unit: striker }] }, 1, step);
+    expect(eventsOf(log, 'hit').map(({ time, d, a, b, c }) => [time, d, a, b, c])).toEqual([
+      [0, 10, 2, 0, 12],
+      [2, 4, 8, 0, 12],
+      [4, 4, 8, 0, 12],
+      [6, 4, 2, 6, 12],
+    ]);
+  });
+
+  test('the first priority with a usable entry decides; a lower one only has its turn when none is', () => {
+    const chooser = {
+      ...unit({
+        id: 'thistlejack',
+        attacks: [
+          { id: 'kick', beat: { cooldown: 1 }, effects: { damage: { amount: 1 } } },
+          { id: 'quill', beat: { cooldown: 0.4 }, effects: { damage: { amount: 1 } } },
+        ],
+      }),
+      choice: { priorities: [{ entries: [{ attack: 'kick' }] }, { entries: [{ attack: 'quill' }] }] },
+    };
+    const { log } = fought({ party: [dummy('target', 1e6)], enemies: [{ unit: chooser }], limit: 2.1 }, 1, step);
+    expect(eventsOf(log, 'start').map(({ time, what }) => [time, what])).toEqual([
+      [0, 0],
+      [0, 1],
+      [0.4, 1],
+      [0.8, 1],
+      [1, 0],
+      [1.2, 1],
+      [1.6, 1],
+      [2, 0],
+      [2, 1],
+    ]);
+  });
+
   test('two units may kill each other at one instant', () => {
     const attack = { id: 'blow', beat: { windup: 0.3, cooldown: 1 }, effects: { damage: { amount: 10 } } };
     const one = unit({ id: 'one', side: 'party', health: { max: 10 }, attacks: [attack] });

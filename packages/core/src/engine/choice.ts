@@ -5,6 +5,7 @@ import { type Fight, NOBODY, PHASE } from './fight';
 import { DOING } from './log';
 import { DUE } from './queue';
 import { chooseTarget } from './targets';
+import { microsecondsUp } from './time';
 
 /** Phase of a step: whoever stands idle tries to begin an attack. */
 export function tryAttacks(fight: Fight): void {
@@ -60,6 +61,7 @@ function choose(fight: Fight, unit: number, target: number, gap: number): void {
       } else if (hurdle > highest) highest = hurdle;
       const ready = fight.readyAt[unit * room + priority.attacks[e]];
       if (ready > fight.now && ready < soonest) soonest = ready;
+      if (hurdle === DOING.energy) soonest = Math.min(soonest, affordableAt(fight, unit, attacks[priority.attacks[e]].energy));
     }
     if (usable === 0) continue;
     let chosen = last;
@@ -84,9 +86,17 @@ function choose(fight: Fight, unit: number, target: number, gap: number): void {
 function hurdleOf(fight: Fight, unit: number, target: number, number: number, gap: number): number {
   const attack = fight.attackOf(unit, number);
   if (fight.now < fight.readyAt[unit * fight.compiled.attackRoom + number]) return DOING.cooldown;
+  if (attack.energy > 0 && fight.energyNow(unit) < attack.energy * (1 - 1e-12)) return DOING.energy;
   if (gap < attack.rangeMin || gap > attack.rangeMax) return DOING.range;
   if (attack.facingCosine > -1 && !within(fight, unit, target, attack.facingCosine)) return DOING.facing;
   return 0;
+}
+
+/** The instant at which a price can be paid: energy grows linearly; Infinity where it never gets there. */
+function affordableAt(fight: Fight, unit: number, price: number): number {
+  const { energy, energyRegen } = fight.kinds[unit];
+  if (energyRegen === 0 || energy < price) return Infinity;
+  return fight.now + Math.max(1, microsecondsUp((price - fight.energyNow(unit)) / energyRegen));
 }
 
 /** One choice at a time is queued for a unit, for the earliest instant at which it could go otherwise. */

@@ -57,6 +57,14 @@ export interface CompiledAttack {
   volley: number;
   volleySpread: number;
   lead: number;
+  /** Energy spent when the wind-up starts. */
+  energy: number;
+  /** Damage over time: of one tick, µs between ticks, µs it lasts; no ticks: none. */
+  tickAmount: number;
+  tickEvery: number;
+  tickFor: number;
+  /** 0 refresh, 1 stack, 2 ignore */
+  tickStacking: number;
 }
 
 export interface CompiledState {
@@ -78,6 +86,12 @@ export interface CompiledUnit {
   regen: number;
   regenDelay: number;
   regenTop: number;
+  shield: number;
+  shieldRegen: number;
+  shieldDelay: number;
+  energy: number;
+  energyStart: number;
+  energyRegen: number;
   armour: number;
   minimumDamage: number;
   window: number;
@@ -248,6 +262,12 @@ function compileUnit(unit: Unit, stepSeconds: number): CompiledUnit {
     regen: health.regen,
     regenDelay: microseconds(health.regenDelay),
     regenTop: health.max * health.regenUpTo,
+    shield: unit.shield?.max ?? 0,
+    shieldRegen: unit.shield?.regen ?? 0,
+    shieldDelay: microseconds(unit.shield?.regenDelay ?? 0),
+    energy: unit.energy?.max ?? 0,
+    energyStart: Math.min(unit.energy?.start ?? 0, unit.energy?.max ?? 0),
+    energyRegen: unit.energy?.regen ?? 0,
     armour: unit.armour.flat,
     minimumDamage: unit.armour.minimumDamage,
     window: microseconds(unit.invulnerability.duration),
@@ -316,6 +336,11 @@ function compileAttack(attack: Attack): CompiledAttack {
     volley: projectile?.count ?? 0,
     volleySpread: projectile?.spread ?? 0,
     lead: projectile?.lead ?? 0,
+    energy: attack.energy ?? 0,
+    tickAmount: effects.overTime?.amount ?? 0,
+    tickEvery: microseconds(effects.overTime?.every ?? 0),
+    tickFor: microseconds(effects.overTime?.for ?? 0),
+    tickStacking: ['refresh', 'stack', 'ignore'].indexOf(effects.overTime?.stacking ?? 'refresh'),
   };
 }
 

@@ -1,9 +1,10 @@
-/** What a hit does once it has landed: window → spread → crit → armour → least damage → health. */
+/** What a hit does once it has landed: window → spread → crit → armour → least damage → shield → health. */
 import { type Landing, interrupt } from './attack';
 import { PURPOSE } from './chance';
 import { tryAgainAt } from './choice';
 import { type Fight, NOBODY, PHASE } from './fight';
 import { EVENT } from './log';
+import { leave } from './over-time';
 import { alert } from './senses';
 import { DEAD_BELOW } from './tuning';
 
@@ -16,29 +17,39 @@ export function applyHit(fight: Fight, { attacker, victim, attack: number }: Lan
   const attack = fight.attackOf(attacker, number);
   let amount = fight.around(attacker, PURPOSE.damage, attack.amount, attack.spread);
   if (attack.critChance > 0 && fight.chance(attacker, PURPOSE.crit) < attack.critChance) amount *= attack.critMultiplier;
-  const { armour, minimumDamage } = fight.kinds[victim];
-  const dealt = Math.max(amount - armour, Math.min(amount, minimumDamage), 0);
-  const lost = loseHealth(fight, victim, dealt);
-  fight.log.add(fight.now, EVENT.hit, attacker, victim, number, lost, dealt - lost, dealt);
-  if (fight.health[victim] === 0 && fight.isAlive[victim] && !fight.dying.some(({ unit }) => unit === victim)) {
-    fight.dying.push({ unit: victim, by: attacker, attack: number });
-  }
+  hurt(fight, EVENT.hit, attacker, victim, number, amount);
+  if (attack.tickEvery > 0) leave(fight, attacker, victim, number, attack);
   if (fight.isAlive[victim] && !fight.alerted[victim]) {
     alert(fight, victim);
     tryAgainAt(fight, victim, fight.now);
   }
 }
 
-/** The part of the damage that there was health for; the rest is overkill. */
-function loseHealth(fight: Fight, victim: number, dealt: number): number {
+/** Damage from armour on: armour → least damage → shield → health; direct hits and ticks alike. */
+export function hurt(fight: Fight, event: number, attacker: number, victim: number, attack: number, amount: number): void {
+  const { armour, minimumDamage, maxHealth, regenDelay, shield, shieldDelay } = fight.kinds[victim];
+  const { now } = fight;
+  const dealt = Math.max(amount - armour, Math.min(amount, minimumDamage), 0);
+  let absorbed = 0;
+  if (shield > 0 && dealt > 0) {
+    const held = fight.shieldNow(victim);
+    absorbed = Math.min(held, dealt);
+    fight.shield[victim] = held - absorbed;
+    fight.shieldAt[victim] = now;
+    fight.shieldFrom[victim] = now + shieldDelay;
+  }
+  const through = dealt - absorbed;
   const health = fight.healthNow(victim);
-  const kind = fight.kinds[victim];
-  let left = health - dealt;
-  if (left < DEAD_BELOW * kind.maxHealth) left = 0;
+  let left = health - through;
+  if (left < DEAD_BELOW * maxHealth) left = 0;
   fight.health[victim] = left;
-  fight.healthAt[victim] = fight.now;
-  if (dealt > 0) fight.regenFrom[victim] = fight.now + kind.regenDelay;
-  return left === 0 ? Math.min(health, dealt) : dealt;
+  fight.healthAt[victim] = now;
+  if (dealt > 0) fight.regenFrom[victim] = now + regenDelay;
+  const lost = left === 0 ? Math.min(health, through) : through;
+  fight.log.add(now, event, attacker, victim, attack, lost, through - lost, dealt, absorbed);
+  if (left === 0 && fight.isAlive[victim] && !fight.dying.some(({ unit }) => unit === victim)) {
+    fight.dying.push({ unit: victim, by: attacker, attack });
+  }
 }
 
 /** The key of a window that only stops the same attacker, or the same attack of it. */
@@ -65,6 +76,7 @@ function openWindow(fight: Fight, attacker: number, victim: number, attack: numb
 export function die(fight: Fight, unit: number, by: number, attack: number): void {
   fight.stand(unit);
   fight.isAlive[unit] = 0;
+  fight.overTime.endOn(unit);
   fight.serial[unit]++;
   fight.phase[unit] = PHASE.idle;
   fight.shots.stale = true;

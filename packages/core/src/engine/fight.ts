@@ -7,6 +7,7 @@ import { PURPOSES, draw } from './chance';
 import type { Compiled, CompiledAttack, CompiledUnit } from './compile';
 import { EVENT, EventLog } from './log';
 import { Crowd } from './movement';
+import { OverTimes } from './over-time';
 import { EventQueue } from './queue';
 import { PER_MICROSECOND, SECOND } from './tuning';
 
@@ -62,6 +63,11 @@ export class Fight {
   readonly health: Float64Array;
   readonly healthAt: Float64Array;
   readonly regenFrom: Float64Array;
+  readonly shield: Float64Array;
+  readonly shieldAt: Float64Array;
+  readonly shieldFrom: Float64Array;
+  readonly energy: Float64Array;
+  readonly energyAt: Float64Array;
   readonly windowUntil: Float64Array;
   /** Windows by attacker or by attack, where the scope asks for it. */
   readonly windows = new Map<number, number>();
@@ -111,6 +117,7 @@ export class Fight {
   uses = 0;
 
   readonly shots = new Shots();
+  readonly overTime = new OverTimes();
   readonly crowd: Crowd;
   /** Hits that will land at this instant, to be applied once all are settled. */
   readonly landings: Landing[] = [];
@@ -145,6 +152,11 @@ export class Fight {
     this.health = numbers();
     this.healthAt = numbers();
     this.regenFrom = numbers();
+    this.shield = numbers();
+    this.shieldAt = numbers();
+    this.shieldFrom = numbers();
+    this.energy = numbers();
+    this.energyAt = numbers();
     this.windowUntil = numbers();
     this.alerted = new Uint8Array(n);
     this.noticing = new Uint8Array(n);
@@ -192,6 +204,7 @@ export class Fight {
     this.draws.fill(0);
     this.windows.clear();
     this.shots.clear();
+    this.overTime.clear();
   }
 
   /** The next draw of a unit for one purpose, in [0, 1). */
@@ -232,6 +245,18 @@ export class Fight {
     return this.now <= from ? health : Math.min(kind.regenTop, health + (kind.regen * (this.now - from)) / SECOND);
   }
 
+  /** Shield at this instant, with what has grown back. */
+  shieldNow(unit: number): number {
+    const { shield: most, shieldRegen } = this.kinds[unit];
+    return grown(this.shield[unit], shieldRegen, most, Math.max(this.shieldFrom[unit], this.shieldAt[unit]), this.now);
+  }
+
+  /** Energy at this instant. */
+  energyNow(unit: number): number {
+    const { energy: most, energyRegen } = this.kinds[unit];
+    return grown(this.energy[unit], energyRegen, most, this.energyAt[unit], this.now);
+  }
+
   /** Says in the log what a unit is about, when that changes. */
   sayDoing(unit: number, doing: number): void {
     if (this.doing[unit] === doing) return;
@@ -259,6 +284,11 @@ export class Fight {
     this.serial[unit]++;
     this.choiceAt[unit] = -1;
   }
+}
+
+/** A linear function of time, up to a most: what regenerates is worked out when it is asked for. */
+function grown(amount: number, perSecond: number, most: number, from: number, now: number): number {
+  return perSecond === 0 || now <= from ? amount : Math.min(most, amount + perSecond * ((now - from) * PER_MICROSECOND));
 }
 
 /** Whom a hit meets, kept in order of a measure and then of their numbers. Used again for every hit. */

@@ -5,6 +5,7 @@ import { applyHit, die } from './damage';
 import { type Fight, PHASE } from './fight';
 import { EVENT, OUTCOME } from './log';
 import { DUE, type Due } from './queue';
+import { tick } from './over-time';
 import { alert } from './senses';
 import { endShot, settleImpact, sweepAll } from './shots';
 import { spawn, startWave } from './spawns';
@@ -36,14 +37,17 @@ function runPass(fight: Fight): void {
   if (landings.length) {
     for (let i = 0; i < landings.length; i++) applyHit(fight, landings[i]);
     landings.length = 0;
-    if (fight.dying.length) buryTheDead(fight);
   }
+  if (fight.dying.length) buryTheDead(fight);
   while (next < count) carryOut(fight, queue.due[next++]);
 }
 
 function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
   const current = fight.serial[unit] === serial && fight.isAlive[unit] === 1;
   switch (kind) {
+    case DUE.tick:
+      tick(fight, detail, serial);
+      break;
     case DUE.hit:
       if (current) settleHit(fight, unit, detail, fight.landings);
       break;

@@ -18,7 +18,7 @@ export const EVENT = {
   state: 4,
   /** a unit begins the wind-up of attack `what` against `other`; a: distance between edges */
   start: 5,
-  /** a hit of attack `what` on `other`. a: health lost, b: overkill, c: dealt (after armour) */
+  /** a hit of attack `what` on `other`. a: health lost, b: overkill, c: dealt (after armour), d: absorbed by the shield */
   hit: 6,
   /** a hit instant of attack `what` that struck nobody, or whose aim failed on `other`. a: one of MISS */
   miss: 7,
@@ -36,6 +36,8 @@ export const EVENT = {
   noPlace: 13,
   /** the fight is over. what: one of OUTCOME */
   end: 14,
+  /** a tick of damage over time that attack `what` left on `other`; a to d as for a hit */
+  tick: 15,
 } as const;
 
 export const MISS = { reach: 0, arc: 1, aim: 2, flown: 3 } as const;
@@ -47,9 +49,10 @@ export const DOING = {
   noAttack: 2,
   pause: 3,
   cooldown: 4,
-  range: 5,
-  facing: 6,
-  attacking: 7,
+  energy: 5,
+  range: 6,
+  facing: 7,
+  attacking: 8,
 } as const;
 export const DOING_NAMES = [
   'unaware',
@@ -79,12 +82,13 @@ export class EventLog {
   a = new Float64Array(256);
   b = new Float64Array(256);
   c = new Float64Array(256);
+  d = new Float64Array(256);
 
   clear(): void {
     this.length = 0;
   }
 
-  add(time: number, kind: number, actor: number, other: number, what: number, a = 0, b = 0, c = 0): void {
+  add(time: number, kind: number, actor: number, other: number, what: number, a = 0, b = 0, c = 0, d = 0): void {
     if (this.length === this.time.length) this.grow();
     const i = this.length++;
     this.time[i] = time;
@@ -95,6 +99,7 @@ export class EventLog {
     this.a[i] = a;
     this.b[i] = b;
     this.c[i] = c;
+    this.d[i] = d;
   }
 
   private grow(): void {
@@ -106,5 +111,6 @@ export class EventLog {
     this.a = doubled(this.a);
     this.b = doubled(this.b);
     this.c = doubled(this.c);
+    this.d = doubled(this.d);
   }
 }

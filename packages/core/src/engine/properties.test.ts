@@ -30,11 +30,13 @@ const times = (sketch: FightSketch, seed: number) => {
 };
 
 describe('for every fight', () => {
-  test('17: what is dealt is health lost and overkill; who spawned is alive or died', () => {
+  test('17: what is dealt is health lost, absorbed and overkill; who spawned is alive or died', () => {
     fc.assert(
       fc.property(...fightAndSeed, (sketch, seed) => {
         const { log, units } = run(compiled(sketch), seed);
-        const wrong = eventsOf(log, 'hit').filter(({ a, b, c }) => !(Math.abs(a + b - c) <= 1e-9 * Math.max(1, c)));
+        const wrong = [...eventsOf(log, 'hit'), ...eventsOf(log, 'tick')].filter(
+          ({ a, b, c, d }) => !(Math.abs(a + b + d - c) <= 1e-9 * Math.max(1, c)),
+        );
         expect(wrong).toEqual([]);
         const dead = eventsOf(log, 'death').map(({ actor }) => actor);
         expect(new Set(dead).size).toBe(dead.length);
@@ -53,6 +55,10 @@ describe('for every fight', () => {
           for (const unit of fight.alive) {
             const health = fight.healthNow(unit);
             if (!(health > 0 && health <= fight.kinds[unit].maxHealth)) throw new Error(`health ${health}`);
+            const shield = fight.shieldNow(unit);
+            if (!(shield >= 0 && shield <= fight.kinds[unit].shield)) throw new Error(`shield ${shield}`);
+            const energy = fight.energyNow(unit);
+            if (!(energy >= 0 && energy <= fight.kinds[unit].energy)) throw new Error(`energy ${energy}`);
             for (const time of [fight.now, fight.stepEnd]) {
               const outside =
                 Math.max(Math.abs(fight.xAt(unit, time)) - tables.halfWidth, Math.abs(fight.yAt(unit, time)) - tables.halfDepth) +
@@ -111,6 +117,7 @@ describe('for every fight', () => {
           ...unit,
           health: scaled(unit.health, hitPoints, 4),
           armour: scaled(unit.armour, hitPoints, 4),
+          ...(unit.shield ? { shield: scaled(unit.shield, hitPoints, 4) } : {}),
           attacks: (unit.attacks as Loose[]).map((attack) => ({ ...attack, effects: scaled(attack.effects, hitPoints, 4) })),
         });
         const big = {

@@ -5,12 +5,23 @@
 import { doubled } from './columns';
 
 /** What can come due. The order at one instant is by CLASS_OF, then unit, then sequence. */
-export const DUE = { hit: 0, impact: 1, shotEnd: 2, phaseEnd: 3, wave: 4, notice: 5, choice: 6, spawn: 7, end: 8 } as const;
+export const DUE = { tick: 0, hit: 1, impact: 2, shotEnd: 3, phaseEnd: 4, wave: 5, notice: 6, choice: 7, spawn: 8, end: 9 } as const;
 
 /** Classes in the order in which they act within one instant (gaps are for classes to come). */
-export const CLASS = { expiry: 1, hit: 3, phaseEnd: 6, wave: 7, choice: 8, spawn: 9, end: 10 } as const;
+export const CLASS = { tick: 0, expiry: 1, hit: 3, phaseEnd: 6, wave: 7, choice: 8, spawn: 9, end: 10 } as const;
 
-const CLASS_OF = [CLASS.hit, CLASS.hit, CLASS.expiry, CLASS.phaseEnd, CLASS.wave, CLASS.choice, CLASS.choice, CLASS.spawn, CLASS.end];
+const CLASS_OF = [
+  CLASS.tick,
+  CLASS.hit,
+  CLASS.hit,
+  CLASS.expiry,
+  CLASS.phaseEnd,
+  CLASS.wave,
+  CLASS.choice,
+  CLASS.choice,
+  CLASS.spawn,
+  CLASS.end,
+];
 
 const UNIT_ROOM = 4096;
 const SEQUENCE_ROOM = 2147483648;

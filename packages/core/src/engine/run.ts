@@ -90,6 +90,7 @@ function digestOf(fight: Fight): string {
     digest.number(log.a[i]);
     digest.number(log.b[i]);
     digest.number(log.c[i]);
+    digest.number(log.d[i]);
   }
   for (let unit = 0; unit < fight.count; unit++) {
     digest.number(fight.xAt(unit, fight.now));

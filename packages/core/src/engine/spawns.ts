@@ -109,6 +109,10 @@ function appear(fight: Fight, kindNumber: number, side: number, key: number, x: 
   fight.radius[unit] = kind.radius;
   fight.health[unit] = kind.maxHealth;
   fight.healthAt[unit] = fight.regenFrom[unit] = now;
+  fight.shield[unit] = kind.shield;
+  fight.shieldAt[unit] = fight.shieldFrom[unit] = now;
+  fight.energy[unit] = kind.energyStart;
+  fight.energyAt[unit] = now;
   fight.windowUntil[unit] = fight.nextTarget[unit] = fight.lastSeen[unit] = fight.pauseUntil[unit] = 0;
   fight.alerted[unit] = fight.noticing[unit] = 0;
   fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = NOBODY;

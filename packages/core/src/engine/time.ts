@@ -5,9 +5,12 @@ export function microseconds(seconds: number): number {
   return Math.floor(seconds * SECOND + 0.5);
 }
 
-/** A computed span in whole microseconds: rounded up, so that nothing happens before its time. */
+/**
+ * A computed span in whole microseconds: rounded up, so that nothing happens before its time. A millionth of a microsecond
+ * more than a whole number is the noise of a double, not a span.
+ */
 export function microsecondsUp(seconds: number): number {
-  return Math.ceil(seconds * SECOND);
+  return Math.ceil(seconds * SECOND - 1e-6);
 }
 
 /** Seconds of a whole number of microseconds. */

@@ -1,6 +1,6 @@
 import { EVENT } from '../engine/log';
 import { SECOND } from '../engine/tuning';
-import type { Stream } from './stream';
+import { type Stream, isDamage } from './stream';
 
 /** A life of one unit. */
 export interface Life {
@@ -14,7 +14,7 @@ export interface Life {
 
 /**
  * Time-to-kill: first damage taken → death. For a party member the same span is its time-to-down. Damage is health
- * lost; a hit that armour took whole starts nothing.
+ * or shield lost; a hit that armour took whole starts nothing.
  *
  * Worked: hits at 0.1, 0.5 … 3.3 s, death at 3.3 s: 3.2 s.
  */
@@ -25,8 +25,8 @@ export function lives({ run }: Stream): Life[] {
   const died = new Float64Array(run.units).fill(-1);
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
-    if (kind === EVENT.hit) {
-      if (log.a[i] > 0 && first[log.other[i]] < 0) first[log.other[i]] = log.time[i];
+    if (isDamage(kind)) {
+      if (log.a[i] + log.d[i] > 0 && first[log.other[i]] < 0) first[log.other[i]] = log.time[i];
     } else if (kind === EVENT.death) died[log.actor[i]] = log.time[i];
     else if (kind === EVENT.spawn) born[log.actor[i]] = log.time[i];
   }

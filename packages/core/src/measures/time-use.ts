@@ -3,16 +3,35 @@ import { SECOND } from '../engine/tuning';
 import type { Stream } from './stream';
 
 /** What alerted time goes into: the phases of an attack, or the reason for none. */
-export const TIME_USES = ['windup', 'active', 'recovery', 'pause', 'cooldown', 'range', 'facing', 'noTarget', 'noAttack'] as const;
+export const TIME_USES = [
+  'windup',
+  'active',
+  'recovery',
+  'pause',
+  'cooldown',
+  'energy',
+  'range',
+  'facing',
+  'noTarget',
+  'noAttack',
+] as const;
 export type TimeUse = (typeof TIME_USES)[number];
 /** Those of TIME_USES in which it is not attacking. */
-export const IDLE_REASONS = ['pause', 'cooldown', 'range', 'facing', 'noTarget', 'noAttack'] as const satisfies readonly TimeUse[];
+export const IDLE_REASONS = [
+  'pause',
+  'cooldown',
+  'energy',
+  'range',
+  'facing',
+  'noTarget',
+  'noAttack',
+] as const satisfies readonly TimeUse[];
 
 const USE_OF_DOING = DOING_NAMES.map((name) => TIME_USES.indexOf(name as TimeUse));
 
 /**
  * Seconds of alerted life by what they went into, by kind: row `kind` of a table with TIME_USES.length columns. While
- * several things keep a unit from attacking, the farthest hurdle counts (cooldown before range before facing).
+ * several things keep a unit from attacking, the farthest hurdle counts (cooldown before energy before range before facing).
  */
 export function timeUse({ compiled, run }: Stream): Float64Array[] {
   const { log } = run;

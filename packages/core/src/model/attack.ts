@@ -45,9 +45,18 @@ export class Damage {
   @Quantity({ label: 'Crit factor', unit: '×', min: 1, max: 100, about: 'a critical hit is multiplied by this' }) critMultiplier = 2;
 }
 
+/** Ticks of damage after a hit: at every, 2 × every … up to and including `for`. */
+export class OverTime {
+  @Quantity({ label: 'Tick damage', unit: 'hp', min: 0, max: 1e6, about: 'of one tick, before armour' }) amount = 0;
+  @Quantity({ label: 'Tick every', unit: 's', min: 0.01, max: 60, about: 'time between ticks' }) every = 1;
+  @Quantity({ label: 'Lasts', unit: 's', min: 0, max: 600, about: 'ticks fall up to and including this long after the hit' }) for = 4;
+  /** A second hit while it runs: moves the end and keeps the phase, adds another, or does nothing. */
+  @OneOf(['refresh', 'stack', 'ignore']) stacking: 'refresh' | 'stack' | 'ignore' = 'refresh';
+}
+
 export class Effects {
   @Optional() @Group(() => Damage) damage?: Damage;
-  @Planned('damage over time') overTime?: object;
+  @Optional() @Group(() => OverTime) overTime?: OverTime;
   @Planned('healing') heal?: object;
   @Planned('giving shield') shield?: object;
   @Planned('slowing') slow?: object;
@@ -101,7 +110,9 @@ export class Attack {
   @Planned('attacks on friends, oneself and the fallen') targets?: string;
   @Planned('a condition on an attack') condition?: object;
   @Group(() => Beat) beat: Beat = new Beat();
-  @Planned('energy costs') energy?: number;
+  @Optional()
+  @Quantity({ label: 'Energy cost', unit: '', min: 0, max: 1e6, about: 'spent when the wind-up starts; absent: nothing' })
+  energy?: number;
   @Planned('charges and reload') charges?: object;
   @Planned('interruption') interruptible?: object;
   @Group(() => Effects) effects: Effects = new Effects();

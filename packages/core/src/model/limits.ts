@@ -8,6 +8,8 @@ export const LIMITS = {
   states: 64,
   /** Transitions out of one state. */
   leaves: 32,
+  /** Priorities of one choice. */
+  priorities: 16,
   /** Entries in one priority of a choice. */
   entries: 64,
   /** Units alive at one time in an encounter. */

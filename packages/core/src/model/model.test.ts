@@ -61,7 +61,7 @@ describe('validity', () => {
     ['an unknown field', (d) => (d.units[1].pace = 3), ['/units/clipper/pace', 'unknown', 3]],
     ['an unknown word', (d) => (d.units[1].attacks[0].delivery = 'breath'), ['/units/clipper/attacks/bite/delivery', 'oneOf', 'breath']],
     ['a planned word', (d) => (d.units[1].attacks[0].delivery = 'summon'), ['/units/clipper/attacks/bite/delivery', 'notBuilt', 'summon']],
-    ['a planned field', (d) => (d.units[1].shield = { max: 3 }), ['/units/clipper/shield', 'notBuilt', { max: 3 }]],
+    ['a planned field', (d) => (d.units[1].leash = { radius: 3 }), ['/units/clipper/leash', 'notBuilt', { radius: 3 }]],
     [
       'a fraction for a count',
       (d) => (d.encounters[0].waves[0].groups[0].count.max = 1.5),
@@ -254,6 +254,6 @@ test('the schema has every field of the demo, its units and limits, and no plann
     default: 100,
     description: 'Health (hp): full health',
   });
-  expect(schema.$defs.Unit.properties.shield).toBeUndefined();
+  expect(schema.$defs.Unit.properties.leash).toBeUndefined();
   expect(Object.keys(schema.$defs)).toContain('Skill');
 });

@@ -24,6 +24,20 @@ export class Health {
   @Planned('health gates') gates?: object[];
 }
 
+/** Damage goes through it before it reaches health. */
+export class Shield {
+  @Quantity({ label: 'Shield', unit: 'hp', min: 0.001, max: 1e7, about: 'full shield' }) max = 10;
+  @Quantity({ label: 'Shield regen', unit: 'hp/s', min: 0, max: 1e6, about: 'shield regained each second' }) regen = 0;
+  @seconds('Shield delay', 'the shield regains nothing for this long after damage') regenDelay = 0;
+}
+
+/** What attacks are paid with. */
+export class Energy {
+  @Quantity({ label: 'Energy', unit: '', min: 0.001, max: 1e6, about: 'most energy it can hold' }) max = 100;
+  @Quantity({ label: 'Energy at first', unit: '', min: 0, max: 1e6, about: 'energy it appears with, at most its most' }) start = 100;
+  @Quantity({ label: 'Energy regen', unit: '/s', min: 0, max: 1e6, about: 'energy regained each second' }) regen = 0;
+}
+
 export class Armour {
   @Quantity({ label: 'Armour', unit: 'hp', min: 0, max: 1e6, about: 'taken off every hit' }) flat = 0;
   @Quantity({ label: 'Least damage', unit: 'hp', min: 0, max: 1e6, about: 'a hit deals at least this in spite of armour' }) minimumDamage =
@@ -91,8 +105,8 @@ export class Priority {
 }
 
 export class Choice {
-  /** Tried from the top; this version carries one. */
-  @ListOf(() => Priority, 1) priorities: Priority[] = [new Priority()];
+  /** Tried from the top: the first with a usable entry decides. */
+  @ListOf(() => Priority, LIMITS.priorities) priorities: Priority[] = [new Priority()];
   @Group(() => Delay) pause: Delay = new Delay();
 }
 
@@ -110,13 +124,13 @@ export class Unit {
   @Planned('linked variants') tweaks?: object[];
   @Group(() => Body) body: Body = new Body();
   @Group(() => Health) health: Health = new Health();
-  @Planned('shields') shield?: object;
+  @Optional() @Group(() => Shield) shield?: Shield;
   @Group(() => Armour) armour: Armour = new Armour();
   @Planned('weak points') weakPoint?: object;
   @Group(() => InvulnerabilityWindow) invulnerability: InvulnerabilityWindow = new InvulnerabilityWindow();
   @Planned('stagger') stagger?: object;
   @Planned('knockback') knockback?: object;
-  @Planned('energy') energy?: object;
+  @Optional() @Group(() => Energy) energy?: Energy;
   @Group(() => Movement) movement: Movement = new Movement();
   @Group(() => Senses) senses: Senses = new Senses();
   @Planned('temper') temper?: object;

@@ -35,20 +35,33 @@ const attack = (id: string) =>
       spread: fc.constantFrom(0, 12),
       lead: fc.constantFrom(0, 1),
       weight: fc.integer({ min: 1, max: 5 }),
+      energy: fc.option(tenths(0, 4), { nil: undefined }),
+      overTime: fc.option(
+        fc.record({
+          amount: tenths(0, 4),
+          every: tenths(0.2, 1),
+          for: tenths(0, 3),
+          stacking: fc.constantFrom('refresh', 'stack', 'ignore'),
+        }),
+        { nil: undefined },
+      ),
     })
-    .map(({ delivery, reach, from, facing, arc, beat: b, damage: d, aim: a, perTarget, shots, spread, lead, weight }) => ({
-      id,
-      weight,
-      delivery,
-      range: { min: Math.min(from, reach), max: reach },
-      facing,
-      arc,
-      beat: JSON.parse(JSON.stringify(b)) as object,
-      effects: { damage: d },
-      aim: a,
-      hits: { perTarget, limit: 2 },
-      ...(delivery === 'projectile' && { projectile: { speed: 12, radius: 0.1, count: shots, spread, lead } }),
-    }));
+    .map(
+      ({ delivery, reach, from, facing, arc, beat: b, damage: d, aim: a, perTarget, shots, spread, lead, weight, energy, overTime }) => ({
+        id,
+        weight,
+        delivery,
+        range: { min: Math.min(from, reach), max: reach },
+        facing,
+        arc,
+        beat: JSON.parse(JSON.stringify(b)) as object,
+        ...(energy !== undefined && { energy }),
+        effects: { damage: d, ...(overTime && { overTime }) },
+        aim: a,
+        hits: { perTarget, limit: 2 },
+        ...(delivery === 'projectile' && { projectile: { speed: 12, radius: 0.1, count: shots, spread, lead } }),
+      }),
+    );
 
 const state = fc.oneof(
   fc.constant([{ id: 's', name: 's', does: 'hold' }]),
@@ -79,7 +92,9 @@ export const arbitraryUnit = (id: string, side: 'party' | 'enemy') =>
       reaction: tenths(0, 0.5),
       spread: tenths(0, 0.3),
       pause: tenths(0, 0.4),
-      attacks: fc.tuple(attack('one'), attack('two')).map((both) => both),
+      attacks: fc.tuple(attack('one'), attack('two')),
+      shield: fc.option(fc.record({ max: tenths(1, 20), regen: tenths(0, 3), regenDelay: tenths(0, 1) }), { nil: undefined }),
+      energy: fc.record({ max: tenths(1, 10), start: tenths(0, 10), regen: tenths(0, 2) }),
       states: state,
     })
     .map((u) =>
@@ -89,6 +104,8 @@ export const arbitraryUnit = (id: string, side: 'party' | 'enemy') =>
         body: { radius: u.radius },
         health: { max: u.health, regen: u.regen, regenDelay: 0.5 },
         armour: { flat: u.armour, minimumDamage: 0.2 },
+        ...(u.shield && { shield: u.shield }),
+        energy: u.energy,
         invulnerability: { duration: u.window, scope: u.scope },
         movement: { walk: u.run / 2, run: u.run, acceleration: u.acceleration, turnRate: u.turnRate },
         senses: {

@@ -120,6 +120,7 @@ export interface Entry {
   a: number;
   b: number;
   c: number;
+  d: number;
 }
 
 /** The events of one kind, in seconds. */
@@ -135,6 +136,7 @@ export function eventsOf(log: EventLog, kind: keyof typeof EVENT): Entry[] {
       a: log.a[i],
       b: log.b[i],
       c: log.c[i],
+      d: log.d[i],
     });
   }
   return found;

@@ -39,6 +39,7 @@ const USE_WORDS: Record<string, string> = {
   active: 'active',
   recovery: 'recovery',
   cooldown: 'cooldown',
+  energy: 'energy',
   range: 'out of range',
   facing: 'facing',
   pause: 'pause',

@@ -104,6 +104,8 @@ function AllFields({ editor, attack, at }: { editor: UnitEditor; attack: Attack;
     'beat/initialDelay/max',
   ];
   if (attack.effects.damage) numbers.push('effects/damage/spread', 'effects/damage/critChance', 'effects/damage/critMultiplier');
+  if (attack.effects.overTime) numbers.push('effects/overTime/amount', 'effects/overTime/every', 'effects/overTime/for');
+  if (editor.unit.energy) numbers.push('energy');
   numbers.push('aim/near', 'aim/far');
   if (attack.projectile)
     numbers.push(
@@ -156,6 +158,12 @@ function AllFields({ editor, attack, at }: { editor: UnitEditor; attack: Attack;
         ['turns', 'turns'],
         ['fixed', 'fixed'],
       ])}
+      {attack.effects.overTime &&
+        choose('effects/overTime/stacking', 'Again while it runs', attack.effects.overTime.stacking, [
+          ['refresh', 'moves the end'],
+          ['stack', 'adds another'],
+          ['ignore', 'does nothing'],
+        ])}
       {attack.delivery === 'melee' &&
         choose('hits/perTarget', 'Each target', attack.hits.perTarget, [
           ['once', 'once a use'],

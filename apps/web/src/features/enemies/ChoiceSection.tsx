@@ -22,6 +22,12 @@ export function ChoiceSection({ editor }: { editor: UnitEditor }) {
         const total = priority.entries.reduce((sum, { weight }) => sum + weight, 0);
         return (
           <div key={p} className="mt-1.5">
+            {unit.choice.priorities.length > 1 && (
+              <p className="text-table text-ink-2">
+                priority <b className="text-ink">{p + 1}</b>
+                {p > 0 && ' when nothing above is usable'}
+              </p>
+            )}
             <div className="flex gap-1">
               {priority.entries.map((entry, e) => {
                 const attack = unit.attacks.find(({ id }) => id === entry.attack);

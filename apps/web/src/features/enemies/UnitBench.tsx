@@ -51,6 +51,9 @@ const MORE = [
   '/choice/pause/min',
   '/choice/pause/max',
 ];
+/** Groups that a unit may be without: shown where it has them. */
+const SHIELD = ['/shield/max', '/shield/regen', '/shield/regenDelay'];
+const ENERGY = ['/energy/max', '/energy/start', '/energy/regen'];
 const LABELS: Record<string, string> = { '/choice/pause/min': 'Pause from', '/choice/pause/max': 'Pause to' };
 
 /** Where a unit is defined: what it is, how far it reaches, when it strikes, what it does. */
@@ -92,7 +95,7 @@ export function UnitBench({ project, unitId, otherId, attackId, view, onView, on
         </div>
         {more && (
           <div className="mb-1 grid grid-cols-8 gap-x-2">
-            {MORE.map((path) => (
+            {[...MORE, ...(unit.shield ? SHIELD : []), ...(unit.energy ? ENERGY : [])].map((path) => (
               <UnitNumber key={path} editor={editor} path={path} label={LABELS[path]} />
             ))}
           </div>
