@@ -1,0 +1,109 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { compile } from '../engine/compile';
+import type { Project } from '../model/project';
+import { parseProject } from '../model/validate';
+import { approach } from './approach';
+import { duelOptions } from './duel';
+import { ReadoutWork, readoutChanges } from './readout';
+
+const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
+const clipper = { enemy: 'clipper', against: 'warden' };
+
+function whole(project: Project, runs = 40) {
+  const work = new ReadoutWork(project, { skill: 'regular' }, clipper, 1, runs);
+  work.advance(runs);
+  return work.result();
+}
+
+describe('a readout', () => {
+  test('is the same whether one thread runs all seeds or two run half each', () => {
+    const first = new ReadoutWork(demo(), { skill: 'regular' }, clipper, 1, 40);
+    const second = new ReadoutWork(demo(), { skill: 'regular' }, clipper, 21, 20);
+    first.advance(20);
+    second.advance(7);
+    second.advance(13);
+    first.add(structuredClone(second.part()));
+    expect(first.done).toBe(true);
+    const [halves, one] = [first.result(), whole(demo())];
+    expect(halves.summary).toEqual(one.summary);
+    expect(halves.values).toEqual(one.values);
+    halves.timeAtGap.forEach((time, i) => expect(time).toBeCloseTo(one.timeAtGap[i], 9));
+  });
+
+  test('takes over only the seeds that come next', () => {
+    const work = new ReadoutWork(demo(), {}, clipper, 1, 40);
+    work.advance(10);
+    const other = new ReadoutWork(demo(), {}, clipper, 21, 20);
+    other.advance(20);
+    expect(() => work.add(other.part())).toThrow('the next row must be of seed 11: it is of 21');
+  });
+
+  test('has a key that changes with what it depends on and with nothing else', () => {
+    const key = (project: Project, distance = 12) => new ReadoutWork(project, {}, { ...clipper, distance }, 1, 40).key;
+    const renamed = demo();
+    renamed.units[2].health.max = 99; // the Thistlejack is not in this duel
+    const changed = demo();
+    changed.units[1].health.max = 23;
+    expect(key(renamed)).toBe(key(demo()));
+    expect(key(changed)).not.toBe(key(demo()));
+    expect(key(demo(), 11)).not.toBe(key(demo()));
+  });
+
+  test('shows what a change did on the same seeds', () => {
+    const tougher = demo();
+    tougher.units[1].health.max = 44;
+    const changes = readoutChanges(whole(demo(), 100), whole(tougher, 100));
+    expect(changes.timeToKill).toMatchObject({ visible: true, difference: expect.any(Number) });
+    expect(changes.timeToKill?.low).toBeGreaterThan(1);
+    expect(readoutChanges(whole(demo()), whole(demo())).timeToKill).toMatchObject({ difference: 0, visible: false });
+    expect(readoutChanges(whole(demo(), 20), whole(demo(), 40))).toEqual({});
+  });
+
+  test('draws the median duel: it notices, comes nearer, strikes and dies, and the line says where', () => {
+    const { approach: drawn, summary, enemyKind } = whole(demo());
+    const [line] = drawn.lines;
+    expect(line.gaps[0]).toBeCloseTo(12, 9);
+    expect(line.marks.map(({ mark }) => mark)).toContain('notices');
+    expect(line.marks.find(({ mark }) => mark === 'dies')?.time).toBeCloseTo(drawn.length, 9);
+    const [noticed, died] = ['notices', 'dies'].map((wanted) => line.marks.find(({ mark }) => mark === wanted)!.time);
+    const struck = line.marks.filter(({ mark }) => mark === 'struck');
+    expect(died - struck[0].time).toBeCloseTo(summary.kinds[enemyKind].timeToKill!.median, 9);
+    expect(noticed).toBeLessThan(line.windups[0]?.from ?? Infinity);
+    for (const { from, to } of line.windups) expect(to - from).toBeLessThanOrEqual(0.3 + 1e-9);
+  });
+});
+
+describe('a duel', () => {
+  test('begins at the distance asked for, between edges, with as many as asked', () => {
+    const tables = compile(demo(), duelOptions(demo(), {}, { enemy: 'mulcher', against: 'warden', copies: 3, distance: 7 }));
+    expect([tables.capacity, tables.party.length]).toEqual([4, 1]);
+    expect(tables.points[0].x).toBeCloseTo(7 + 0.9 + 0.4, 12);
+    expect(approach(tables, 1).lines).toHaveLength(3);
+  });
+
+  test.each([
+    [{ copies: 0 }, 'copies must be a whole number from 1 to 12: it is 0'],
+    [{ copies: 1.5 }, 'copies must be'],
+    [{ distance: -1 }, 'distance must be from 0 to 200 m: it is -1'],
+    [{ distance: NaN }, 'distance must be'],
+    [{ enemy: 'moth' }, 'there is no unit "moth" in Verdance Station'],
+  ])('%j is refused', (options, message) => {
+    expect(() => duelOptions(demo(), {}, { ...clipper, ...options })).toThrow(message);
+  });
+
+  test('an encounter that is not there, and a step out of range, are refused by name', () => {
+    expect(() => compile(demo(), { encounter: 'attic' })).toThrow('there is no encounter "attic" in Verdance Station');
+    expect(() => compile(demo(), { encounter: 'first-bell', stepSeconds: 0 })).toThrow('step must be between 0.001 and 1 s: it is 0');
+    expect(() => compile(demo(), { encounter: 'first-bell', tier: 'gale' })).toThrow('there is no tier "gale"');
+  });
+
+  test('a tier may change how many come', () => {
+    const project = demo();
+    project.encounters[0].waves[0].groups[0].count = { min: 1, max: 2 };
+    project.tiers[1].tweaks.push({ scope: 'encounter', path: '/waves/bell/groups/one/count/max', op: '×', value: 2.2 });
+    expect(compile(parseProject(project), { encounter: 'first-bell', tier: 'bramble' }).capacity).toBe(1 + 4); // 4.4, half up
+    expect(compile(parseProject(project), { encounter: 'first-bell' }).capacity).toBe(1 + 2);
+  });
+});
