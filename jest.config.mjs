@@ -27,7 +27,7 @@ const project = (name, folder, more = {}) => ({
 
 export default {
   projects: [
-    project('core', 'packages/core/src'),
+    project('core', 'packages/core/src', { setupFiles: ['<rootDir>/testing/property-seed.ts'] }),
     project('cli', 'apps/cli/src'),
     project('server', 'apps/server/src'),
     project('web', 'apps/web/src'),

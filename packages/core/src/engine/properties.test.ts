@@ -4,7 +4,7 @@ import { arbitraryFight } from '../testing/arbitraries';
 import { type FightSketch, compiled, eventsOf } from '../testing/builders';
 import { Runner, run } from './run';
 
-/** More on demand: INSIDIA_CASES=20000 npx jest properties */
+/** More, and others, on demand: INSIDIA_CASES=20000 INSIDIA_SEED=7 npx jest properties */
 const cases = { numRuns: Number(process.env.INSIDIA_CASES ?? 1000) };
 const few = { numRuns: Math.ceil(cases.numRuns / 4) };
 const fightAndSeed = [arbitraryFight, fc.integer({ min: 0, max: 1e6 })] as const;
