@@ -185,19 +185,19 @@ describe('minds', () => {
   });
 
   test('the nearest is chosen, and kept unless another is nearer by the commitment’s share', () => {
-    const party = [still('near'), { ...still('far') }];
-    const chooser = (commitment: number) =>
-      unit({
-        id: 'clipper',
-        targeting: { reconsider: 0.1, commitment },
-        movement: { walk: 3, run: 3 },
-        states: [{ id: 's', name: 's', does: 'approach', stopAt: 0 }],
-      });
+    // The one at 5.1 m is nearest at first; the other walks up to 3 m, which is nearer by 41 %.
+    const walker = still('walker', {
+      senses: { sight: 400, lose: 500 },
+      movement: { walk: 2, run: 2 },
+      states: [{ id: 's', name: 's', does: 'approach', stopAt: 3 }],
+    });
+    const chooser = (commitment: number) => unit({ id: 'clipper', targeting: { reconsider: 0.1, commitment } });
     const targets = (commitment: number) =>
-      eventsOf(fought({ party, enemies: [{ unit: chooser(commitment), x: 6, y: 1 }], limit: 3 }).log, 'target')
+      eventsOf(fought({ party: [walker, still('near')], enemies: [{ unit: chooser(commitment), x: 6, y: 1 }], limit: 4 }).log, 'target')
         .filter(({ actor }) => actor === 2)
         .map(({ other }) => other);
-    expect(targets(0.5)).toHaveLength(1);
+    expect(targets(0.1)).toEqual([1, 0]);
+    expect(targets(0.5)).toEqual([1]);
   });
 
   test('a lost foe is pursued for as long as the memory lasts', () => {

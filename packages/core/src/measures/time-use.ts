@@ -2,30 +2,11 @@ import { DOING, DOING_NAMES, EVENT } from '../engine/log';
 import { SECOND } from '../engine/tuning';
 import type { Stream } from './stream';
 
+/** Why a unit that is alerted does not attack. */
+export const IDLE_REASONS = ['pause', 'cooldown', 'energy', 'range', 'facing', 'noTarget', 'noAttack'] as const;
 /** What alerted time goes into: the phases of an attack, or the reason for none. */
-export const TIME_USES = [
-  'windup',
-  'active',
-  'recovery',
-  'pause',
-  'cooldown',
-  'energy',
-  'range',
-  'facing',
-  'noTarget',
-  'noAttack',
-] as const;
+export const TIME_USES = ['windup', 'active', 'recovery', ...IDLE_REASONS] as const;
 export type TimeUse = (typeof TIME_USES)[number];
-/** Those of TIME_USES in which it is not attacking. */
-export const IDLE_REASONS = [
-  'pause',
-  'cooldown',
-  'energy',
-  'range',
-  'facing',
-  'noTarget',
-  'noAttack',
-] as const satisfies readonly TimeUse[];
 
 const USE_OF_DOING = DOING_NAMES.map((name) => TIME_USES.indexOf(name as TimeUse));
 
