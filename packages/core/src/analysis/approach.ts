@@ -1,5 +1,5 @@
 /** The path of one run as the approach chart draws it: distance to the target over time, and what happened when. */
-import type { Compiled } from '../engine/compile';
+import type { Compiled } from '../engine/tables';
 import { EVENT } from '../engine/log';
 import { run } from '../engine/run';
 import { SECOND } from '../engine/tuning';

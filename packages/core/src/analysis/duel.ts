@@ -2,7 +2,8 @@
 import type { CompileOptions } from '../engine/compile';
 import type { Lens } from '../model/effective';
 import { effectiveUnit } from '../model/effective';
-import { type Arena, type Encounter } from '../model/encounter';
+import { Arena, SpawnPoint } from '../model/arena';
+import { Encounter, Wave, WaveGroup } from '../model/encounter';
 import type { Project } from '../model/project';
 
 export interface DuelOptions {
@@ -30,31 +31,12 @@ export function duelOptions(project: Project, lens: Lens, options: DuelOptions):
   if (!(distance >= 0 && distance <= 200)) throw new Error(`distance must be from 0 to 200 m: it is ${distance}`);
   const near = effectiveUnit(project, enemy, lens).unit.body.radius;
   const radii = near + effectiveUnit(project, against, lens).unit.body.radius;
-  const arena: Arena = {
-    id: 'duel-ground',
-    name: 'open ground',
-    width: 1000,
-    depth: 1000,
-    partyStart: { x: 0, y: 0, facing: 0 },
-    spawnPoints: [{ id: 'duel-point', name: 'opposite', x: distance + radii, y: 0, scatter: copies > 1 ? near * 4 : 0, facing: 180 }],
-  };
-  const group = {
-    id: 'duel-group',
-    enemy,
-    count: { min: copies, max: copies },
-    at: ['duel-point'],
-    rule: 'inTurn' as const,
-    spacing: 0,
-    alerted: false,
-  };
-  const encounter: Encounter = {
-    id: 'duel',
-    name: 'duel',
-    clock: 'continuous',
-    arena: arena.id,
-    party: [{ id: 'duel-member', unit: against }],
-    waves: [{ id: 'duel-wave', name: 'duel', start: 'atOnce', delay: 0, groups: [group] }],
-    limit,
-  };
+  const point = Object.assign(new SpawnPoint(), { id: 'duel-point', name: 'opposite', x: distance + radii });
+  Object.assign(point, { scatter: copies > 1 ? near * 4 : 0, facing: 180 });
+  const arena = Object.assign(new Arena(), { id: 'duel-ground', name: 'open ground', width: 1000, depth: 1000, spawnPoints: [point] });
+  const group = Object.assign(new WaveGroup(), { id: 'duel-group', enemy, count: { min: copies, max: copies }, at: [point.id] });
+  const wave = Object.assign(new Wave(), { id: 'duel-wave', name: 'duel', groups: [group] });
+  const encounter = Object.assign(new Encounter(), { id: 'duel', name: 'duel', arena: arena.id, waves: [wave], limit });
+  encounter.party = [{ id: 'duel-member', unit: against }];
   return { ...lens, encounter, arena };
 }

@@ -1,7 +1,7 @@
 /** Closed forms: what an attack or a unit would do on paper, in range all the time, before any run. */
 import type { Attack } from '../model/attack';
 import type { Unit } from '../model/unit';
-import { hitsInActive } from '../engine/compile';
+import { hitsInActive } from '../engine/compile-unit';
 import { microseconds } from '../engine/time';
 
 /** On paper, per use and per second, of one attack against one victim. Infinity where nothing gets through. */

@@ -1,5 +1,6 @@
 /** The readout of an enemy: a batch of duels, what it shows, and how it differs from the duels before an edit. */
-import { type Compiled, compile } from '../engine/compile';
+import { compile } from '../engine/compile';
+import type { Compiled } from '../engine/tables';
 import { NOBODY } from '../engine/fight';
 import { ENGINE_VERSION, SECOND } from '../engine/tuning';
 import { Batch, type BatchSummary } from '../measures/batch';
@@ -101,8 +102,8 @@ export class ReadoutWork {
   result(): Readout {
     const { rows } = this.batch;
     const { compiled } = this;
-    const enemyKind = compiled.waves[0].groups[0].kind;
-    const partyKind = compiled.party[0].kind;
+    const enemyKind = compiled.kinds[compiled.waves[0].groups[0].kinds[0][0]].type;
+    const partyKind = compiled.kinds[compiled.party[0].kind].type;
     const enemy = effectiveUnit(this.project, this.options.enemy, this.lens).unit;
     const party = effectiveUnit(this.project, this.options.against, this.lens).unit;
     return {

@@ -1,43 +1,65 @@
-/** One use of an attack: wind-up, hits at their own instants, recovery; then the pause and the next choice. */
-import { tryAgainAt } from './choice';
+/** One use of an attack: wind-up, hits at their own instants, recovery; then combo, pause and the next choice. */
+import { announce } from './answers';
+import { giveAid } from './aid';
 import { PURPOSE } from './chance';
-import { type CompiledAttack, MELEE, PROJECTILE } from './compile';
-import { turn, turnTo, within } from './facing';
+import { tryAgainAt } from './choice';
+import { turn, turnTo } from './facing';
 import { type Fight, NOBODY, PHASE } from './fight';
-import { DOING, EVENT, MISS } from './log';
+import { hindrance } from './choice';
+import { BREAK, DOING, EVENT } from './log';
 import { DUE } from './queue';
 import { aimOf, launch } from './shots';
+import { freeSlots, takeSlot } from './slots';
+import { markBurst, strikeArea, strikeMelee, strikeOnLine } from './strike';
+import { summon } from './spawns';
+import { AREA, type CompiledAttack, FOES, HITSCAN, MELEE, PROJECTILE, SELF, SUMMON, SUPPORT } from './tables';
 import { microsecondsUp } from './time';
-
-/** A hit that will land at this instant, to be applied once all are settled. */
-export interface Landing {
-  attacker: number;
-  victim: number;
-  attack: number;
-}
 
 export function startAttack(fight: Fight, unit: number, number: number, target: number, attack: CompiledAttack): void {
   const { now } = fight;
+  if (fight.observer) fight.observer(fight, unit);
   fight.serial[unit]++;
   fight.choiceAt[unit] = -1;
+  fight.comboAttack[unit] = NOBODY;
   fight.phase[unit] = PHASE.windup;
   fight.attack[unit] = number;
   fight.attackTarget[unit] = target;
-  fight.attackStart[unit] = now;
+  fight.attackStart[unit] = fight.attackedAt[unit] = now;
   fight.use[unit] = ++fight.uses;
+  fight.struck[unit].length = 0;
   if (!attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
+  pay(fight, unit, number, attack);
+  takeSlot(fight, unit, attack, target);
+  if (target !== unit) aim(fight, unit, target, attack);
+  if (attack.areaAbout === 2) setMark(fight, unit, target);
+  fight.held[unit] = attack.turns ? 0 : 1;
+  fight.setMobility(unit);
+  if (fight.mobility[unit] === 0) fight.stand(unit);
+  fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
+  fight.doing[unit] = DOING.attacking; // the start says it
+  const aids = attack.delivery === SELF || attack.delivery === SUPPORT;
+  fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
+  fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
+  if (fight.compiled.hasPlayers && attack.targets === FOES && !aids && attack.delivery !== SUMMON) announce(fight, unit, attack);
+}
+
+/** Energy, a charge, a round: spent when the wind-up starts. */
+function pay(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
+  const { now } = fight;
   if (attack.energy > 0) {
     fight.energy[unit] = Math.max(0, fight.energyNow(unit) - attack.energy);
     fight.energyAt[unit] = now;
   }
-  aim(fight, unit, target, attack);
-  fight.moving[unit] = attack.moving;
-  fight.held[unit] = attack.turns ? 0 : 1;
-  if (attack.moving === 0) fight.stand(unit);
-  fight.log.add(now, EVENT.start, unit, target, number, fight.gap(unit, target));
-  fight.doing[unit] = DOING.attacking; // the start says it
-  fight.queue.push(now + attack.windup, DUE.hit, unit, fight.serial[unit], 0);
-  fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
+  if (attack.charges > 0) {
+    const at = unit * fight.compiled.attackRoom + number;
+    const left = fight.chargesNow(unit, number);
+    // The next one grows back from when the last did, or from now when all were there.
+    if (left >= attack.charges) fight.chargedAt[at] = now;
+    else fight.chargedAt[at] += Math.floor((now - fight.chargedAt[at]) / attack.recharge) * attack.recharge;
+    fight.charges[at] = Math.max(0, left - 1);
+  }
+  const { player } = fight.kinds[unit];
+  if (player !== null && player.rounds > 0 && player.takesRound[number]) fight.rounds[unit] = Math.max(0, fight.rounds[unit] - 1);
 }
 
 function startCooldown(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
@@ -57,81 +79,62 @@ function aim(fight: Fight, unit: number, target: number, attack: CompiledAttack)
   turn(fight, unit, dx, dy);
 }
 
-/** A hit instant is due: its target's life, range and arc are looked up again. Landings are collected, not applied. */
-export function settleHit(fight: Fight, unit: number, index: number, landings: Landing[]): void {
+/** Where a marked area will burst: where its target is now. */
+function setMark(fight: Fight, unit: number, target: number): void {
+  fight.markX[unit] = fight.xAt(target, fight.now);
+  fight.markY[unit] = fight.yAt(target, fight.now);
+}
+
+/** A hit instant is due: its target's life, range and line are looked up again. Landings are collected, not applied. */
+export function settleHit(fight: Fight, unit: number, index: number): void {
   const number = fight.attack[unit];
   const attack = fight.attackOf(unit, number);
   const target = fight.attackTarget[unit];
-  if (index === 0 && attack.turns && fight.isAlive[target]) aim(fight, unit, target, attack);
-  if (index + 1 < attack.hits) {
-    const next = fight.attackStart[unit] + attack.windup + (index + 1) * attack.every;
-    fight.queue.push(next, DUE.hit, unit, fight.serial[unit], index + 1);
+  if (index === 0 && attack.turns && fight.isAlive[target] && target !== unit) {
+    aim(fight, unit, target, attack);
+    if (attack.areaAbout === 2) setMark(fight, unit, target);
   }
-  if (attack.delivery === PROJECTILE) launch(fight, unit, number, attack, target);
-  else strike(fight, unit, number, attack, target, landings);
-}
-
-/** Melee: everyone in reach and arc, the target first, then the nearest. Instant line: whom it meets, in order. */
-function strike(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number, landings: Landing[]): void {
-  const { met } = fight;
-  met.clear();
-  if (attack.delivery === MELEE) meetInArc(fight, unit, attack, target);
-  else meetOnLine(fight, unit, attack);
-  const limit = attack.delivery === MELEE ? attack.limit : 1;
-  let struck = 0;
-  let aimFailed: number = NOBODY;
-  let again = false;
-  for (let i = 0; i < met.count && struck < limit; i++) {
-    const victim = met.units[i];
-    const pair = unit * fight.compiled.capacity + victim;
-    if (!attack.everyHit && fight.struckIn[pair] === fight.use[unit]) {
-      again = true;
-      continue;
-    }
-    if (!aimHolds(fight, unit, attack, fight.gap(unit, victim))) {
-      aimFailed = victim;
-      fight.log.add(fight.now, EVENT.miss, unit, victim, number, MISS.aim);
-      continue;
-    }
-    struck++;
-    fight.struckIn[pair] = fight.use[unit];
-    landings.push({ attacker: unit, victim, attack: number });
-  }
-  if (struck === 0 && aimFailed === NOBODY && !again) {
-    const reason = fight.isAlive[target] && fight.gap(unit, target) <= attack.rangeMax ? MISS.arc : MISS.reach;
-    fight.log.add(fight.now, EVENT.miss, unit, target, number, reason);
+  nextHit(fight, unit, index, attack, DUE.hit);
+  switch (attack.delivery) {
+    case PROJECTILE:
+      return launch(fight, unit, number, attack, target);
+    case MELEE:
+      return strikeMelee(fight, unit, number, attack, target);
+    case HITSCAN:
+      return strikeOnLine(fight, unit, number, attack, target);
+    case AREA:
+      return burstOrStrike(fight, unit, number, attack, target);
+    case SUMMON:
+      return summon(fight, unit, attack);
   }
 }
 
-/** Accuracy falls or rises linearly from touching to full range; drawn once for each contact. */
-export function aimHolds(fight: Fight, unit: number, attack: CompiledAttack, distance: number): boolean {
-  const along = attack.rangeMax > 0 ? Math.min(1, distance / attack.rangeMax) : 0;
-  const accuracy = attack.accuracyNear + (attack.accuracyFar - attack.accuracyNear) * along;
-  return accuracy >= 1 || (accuracy > 0 && fight.chance(unit, PURPOSE.aim) < accuracy);
+function nextHit(fight: Fight, unit: number, index: number, attack: CompiledAttack, due: number): void {
+  if (index + 1 >= attack.hits) return;
+  const next = fight.attackStart[unit] + attack.windup + (index + 1) * attack.every;
+  fight.queue.push(next, due, unit, fight.serial[unit], index + 1);
 }
 
-function meetInArc(fight: Fight, unit: number, attack: CompiledAttack, target: number): void {
-  const foes = fight.living[1 - fight.side[unit]];
-  for (let i = 0; i < foes.length; i++) {
-    const gap = fight.gap(unit, foes[i]);
-    if (gap <= attack.rangeMax && within(fight, unit, foes[i], attack.arcCosine)) fight.met.add(foes[i], foes[i] === target ? -1 : gap);
+/** An area strikes at once, or leaves a mark that bursts later whatever becomes of whoever left it. */
+function burstOrStrike(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
+  const { now } = fight;
+  if (attack.areaAbout === 1 && !fight.isAlive[target]) {
+    fight.log.add(now, EVENT.miss, unit, target, number, 7);
+    return;
   }
+  const about = attack.areaAbout === 0 ? unit : target;
+  const x = attack.areaAbout === 2 ? fight.markX[unit] : fight.xAt(about, now);
+  const y = attack.areaAbout === 2 ? fight.markY[unit] : fight.yAt(about, now);
+  if (attack.areaDelay > 0) markBurst(fight, unit, number, attack, x, y);
+  else strikeArea(fight, unit, number, attack, fight.use[unit], fight.side[unit], x, y, fight.fx[unit], fight.fy[unit]);
 }
 
-function meetOnLine(fight: Fight, unit: number, attack: CompiledAttack): void {
-  const foes = fight.living[1 - fight.side[unit]];
-  const x = fight.xAt(unit, fight.now);
-  const y = fight.yAt(unit, fight.now);
-  for (let i = 0; i < foes.length; i++) {
-    const foe = foes[i];
-    const dx = fight.xAt(foe, fight.now) - x;
-    const dy = fight.yAt(foe, fight.now) - y;
-    const along = fight.fx[unit] * dx + fight.fy[unit] * dy;
-    const across = fight.fx[unit] * dy - fight.fy[unit] * dx;
-    const r = fight.radius[foe];
-    if (along < 0 || across * across > r * r || fight.gap(unit, foe) > attack.rangeMax) continue;
-    fight.met.add(foe, along - Math.sqrt(r * r - across * across));
-  }
+/** Help is due: for itself, for a friend, for a fallen one. It is given at once, before any hit of the same instant. */
+export function settleAid(fight: Fight, unit: number, index: number): void {
+  const number = fight.attack[unit];
+  const attack = fight.attackOf(unit, number);
+  nextHit(fight, unit, index, attack, DUE.aid);
+  giveAid(fight, unit, fight.attackTarget[unit], number, attack);
 }
 
 /** A phase of an attack is over; phases without length are passed through at once. */
@@ -154,20 +157,34 @@ export function endPhase(fight: Fight, unit: number, phase: number): void {
 
 function finishAttack(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
   fight.idle(unit);
+  freeSlots(fight, unit);
   if (attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
   const { pauseMin, pauseMax } = fight.kinds[unit];
   const pause = pauseMax > pauseMin ? pauseMin + (pauseMax - pauseMin) * fight.chance(unit, PURPOSE.pause) : pauseMin;
   fight.pauseUntil[unit] = fight.now + microsecondsUp(pause);
-  fight.sayDoing(unit, !fight.alerted[unit] ? DOING.unaware : pause > 0 ? DOING.pause : DOING.cooldown);
-  if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.pauseUntil[unit]);
+  if (!fight.alerted[unit]) return fight.sayDoing(unit, DOING.unaware);
+  const hindered = hindrance(fight, unit);
+  fight.sayDoing(unit, hindered !== 0 ? hindered : pause > 0 ? DOING.pause : DOING.cooldown);
+  if (attack.next >= 0) {
+    fight.comboAttack[unit] = attack.next;
+    fight.comboUntil[unit] = fight.now + attack.nextWindow;
+    tryAgainAt(fight, unit, fight.now);
+  } else tryAgainAt(fight, unit, fight.pauseUntil[unit]);
 }
 
-/** Breaks off an attack in its wind-up. An end-based cooldown starts now. */
-export function interrupt(fight: Fight, unit: number): void {
+/** Before the first hit instant: at that instant itself the wind-up is over. */
+export function windingUp(fight: Fight, unit: number): boolean {
+  return fight.phase[unit] === PHASE.windup && fight.now < fight.attackStart[unit] + fight.attackOf(unit, fight.attack[unit]).windup;
+}
+
+/** Breaks off an attack. An end-based cooldown starts now; slots are freed. */
+export function interrupt(fight: Fight, unit: number, why: number): void {
   const number = fight.attack[unit];
   const attack = fight.attackOf(unit, number);
-  fight.log.add(fight.now, EVENT.interrupted, unit, fight.attackTarget[unit], number);
+  fight.log.add(fight.now, EVENT.interrupted, unit, fight.attackTarget[unit], number, why);
   fight.idle(unit);
+  freeSlots(fight, unit);
   if (attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
-  tryAgainAt(fight, unit, fight.now);
+  fight.doing[unit] = DOING.noTarget; // the interruption says it
+  if (fight.alerted[unit] && why !== BREAK.state) tryAgainAt(fight, unit, fight.now);
 }

@@ -4,8 +4,29 @@
  */
 
 /** One for each kind of draw. */
-export const PURPOSE = { aim: 0, damage: 1, crit: 2, choice: 3, pause: 4, delay: 5, reaction: 6, scatter: 7, count: 8, spread: 9 } as const;
-export const PURPOSES = 10;
+export const PURPOSE = {
+  aim: 0,
+  damage: 1,
+  crit: 2,
+  choice: 3,
+  pause: 4,
+  delay: 5,
+  reaction: 6,
+  scatter: 7,
+  count: 8,
+  spread: 9,
+  weakPoint: 10,
+  mistake: 11,
+  wander: 12,
+  condition: 13,
+  pool: 14,
+  elite: 15,
+  point: 16,
+  target: 17,
+  strafe: 18,
+  answer: 19,
+} as const;
+export const PURPOSES = 20;
 
 /** The finaliser of a 32-bit hash: every input bit reaches every output bit. */
 function finish(h: number): number {

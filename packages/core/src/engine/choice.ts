@@ -1,10 +1,16 @@
+/** Which attack a unit begins: its combo, then priorities from the top, within one a draw by weight among the usable. */
 import { startAttack } from './attack';
 import { PURPOSE } from './chance';
+import { holds } from './conditions';
 import { within } from './facing';
-import { type Fight, NOBODY, PHASE } from './fight';
+import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
+import { friendToHelp } from './friends';
 import { DOING } from './log';
 import { DUE } from './queue';
-import { chooseTarget } from './targets';
+import { lineToTarget } from './senses';
+import { gapOver, slotFree } from './slots';
+import { type CompiledAttack, type CompiledPriority, DO, FOES, SELF, SUMMON } from './tables';
+import { chooseTarget, targetFor } from './targets';
 import { microsecondsUp } from './time';
 
 /** Phase of a step: whoever stands idle tries to begin an attack. */
@@ -25,50 +31,84 @@ export function tryAtInstant(fight: Fight, unit: number): void {
   tryAttack(fight, unit, target === NOBODY ? 0 : fight.gap(unit, target));
 }
 
+/** What keeps a unit from choosing at all; 0: nothing. */
+export function hindrance(fight: Fight, unit: number): number {
+  if (fight.now < fight.staggeredUntil[unit]) return DOING.staggered;
+  if (fight.urge[unit] === URGE.evade) return DOING.evading;
+  if (fight.urge[unit] === URGE.home) return DOING.goingHome;
+  if (fight.task[unit] !== TASK.none) return fight.task[unit] === TASK.reload ? DOING.reloading : DOING.mending;
+  return 0;
+}
+
 /** @param gap m to the target at this instant */
 function tryAttack(fight: Fight, unit: number, gap: number): void {
-  const target = fight.target[unit];
-  if (target === NOBODY) return fight.sayDoing(unit, DOING.noTarget);
+  const { now } = fight;
+  if (fight.urge[unit] !== URGE.none || fight.task[unit] !== TASK.none || now < fight.staggeredUntil[unit]) {
+    const hindered = hindrance(fight, unit);
+    if (hindered !== 0) return fight.sayDoing(unit, hindered);
+  }
+  if (fight.comboAttack[unit] >= 0 && tryCombo(fight, unit, gap)) return;
+  if (fight.target[unit] === NOBODY) return fight.sayDoing(unit, DOING.noTarget);
   if (!fight.mayAttack[unit]) return fight.sayDoing(unit, DOING.noAttack);
-  if (fight.now < fight.pauseUntil[unit]) {
+  if (now < fight.pauseUntil[unit]) {
     tryAgainAt(fight, unit, fight.pauseUntil[unit]);
     return fight.sayDoing(unit, DOING.pause);
   }
-  if (fight.now < fight.nextReady[unit]) {
+  if (now < fight.nextReady[unit]) {
     tryAgainAt(fight, unit, fight.nextReady[unit]);
     return fight.sayDoing(unit, DOING.cooldown);
   }
-  choose(fight, unit, target, gap);
+  choose(fight, unit, gap);
 }
 
-/** Priorities from the top; the first with a usable entry decides, by weight among its usable ones. */
-function choose(fight: Fight, unit: number, target: number, gap: number): void {
+/** The follow-up of the last attack comes before any choice, while its window is open. */
+function tryCombo(fight: Fight, unit: number, gap: number): boolean {
+  const number = fight.comboAttack[unit];
+  if (fight.now >= fight.comboUntil[unit]) {
+    fight.comboAttack[unit] = NOBODY;
+    return false;
+  }
+  const attack = fight.attackOf(unit, number);
+  const target = attack.targets === FOES ? fight.target[unit] : entryTarget(fight, unit, number, null);
+  if (target === NOBODY || hurdleOf(fight, unit, target, number, target === fight.target[unit] ? gap : fight.gap(unit, target)) !== 0) return false;
+  fight.comboAttack[unit] = NOBODY;
+  startAttack(fight, unit, number, target, attack);
+  return true;
+}
+
+/** Targets found for the entries of the priority being looked at. */
+const targets: number[] = [];
+
+function choose(fight: Fight, unit: number, gap: number): void {
   const { choice, attacks } = fight.kinds[unit];
-  const room = fight.compiled.attackRoom;
   let highest: number = DOING.noAttack;
   let soonest = Infinity;
   for (let p = 0; p < choice.length; p++) {
     const priority = choice[p];
+    if (priority.condition !== null && !holds(fight, unit, priority.condition)) {
+      highest = Math.max(highest, DOING.condition);
+      continue;
+    }
     let total = 0;
     let usable = 0;
     let last: number = NOBODY;
     for (let e = 0; e < priority.attacks.length; e++) {
-      const hurdle = hurdleOf(fight, unit, target, priority.attacks[e], gap);
+      const hurdle = entryHurdle(fight, unit, priority, e, gap);
       if (hurdle === 0 && priority.weights[e] > 0) {
         total += priority.weights[e];
         usable++;
         last = e;
-      } else if (hurdle > highest) highest = hurdle;
-      const ready = fight.readyAt[unit * room + priority.attacks[e]];
-      if (ready > fight.now && ready < soonest) soonest = ready;
-      if (hurdle === DOING.energy) soonest = Math.min(soonest, affordableAt(fight, unit, attacks[priority.attacks[e]].energy));
+      } else {
+        if (hurdle > highest) highest = hurdle;
+        soonest = Math.min(soonest, freeAt(fight, unit, priority.attacks[e], hurdle));
+      }
     }
     if (usable === 0) continue;
     let chosen = last;
     if (usable > 1) {
       let left = fight.chance(unit, PURPOSE.choice) * total;
       for (let e = 0; e <= last; e++) {
-        if (priority.weights[e] <= 0 || hurdleOf(fight, unit, target, priority.attacks[e], gap) !== 0) continue;
+        if (targets[e] === UNUSABLE || priority.weights[e] <= 0) continue;
         left -= priority.weights[e];
         if (left < 0) {
           chosen = e;
@@ -76,20 +116,82 @@ function choose(fight: Fight, unit: number, target: number, gap: number): void {
         }
       }
     }
-    return startAttack(fight, unit, priority.attacks[chosen], target, attacks[priority.attacks[chosen]]);
+    return startAttack(fight, unit, priority.attacks[chosen], targets[chosen], attacks[priority.attacks[chosen]]);
   }
   if (soonest < Infinity) tryAgainAt(fight, unit, soonest);
-  fight.sayDoing(unit, highest);
+  fight.sayDoing(unit, highest === DOING.range && outOfBand(fight, unit) ? DOING.toBand : highest);
+}
+
+/** An entry that can't be used has no target in the list. */
+const UNUSABLE = -2;
+
+function entryHurdle(fight: Fight, unit: number, priority: CompiledPriority, e: number, gap: number): number {
+  const number = priority.attacks[e];
+  targets[e] = UNUSABLE;
+  const condition = priority.conditions[e];
+  if (condition !== null && !holds(fight, unit, condition)) return DOING.condition;
+  const targeting = priority.targetings[e];
+  const attack = fight.kinds[unit].attacks[number];
+  const plain = targeting === null && attack.targets === FOES && attack.delivery < SELF;
+  const target = plain ? fight.target[unit] : entryTarget(fight, unit, number, priority, e);
+  if (target === NOBODY) return readyHurdle(fight, unit, number, attack) || DOING.noTarget;
+  const hurdle = hurdleOf(fight, unit, target, number, plain ? gap : fight.gap(unit, target));
+  if (hurdle === 0) targets[e] = target;
+  return hurdle;
+}
+
+/** Whom an attack of a choice is for: its own targeting, a friend to help, itself, or the unit's target. */
+export function entryTarget(fight: Fight, unit: number, number: number, priority: CompiledPriority | null, e = 0): number {
+  const attack = fight.attackOf(unit, number);
+  if (attack.targets !== FOES) return friendToHelp(fight, unit, attack);
+  if (attack.delivery === SELF || attack.delivery === SUMMON) return unit;
+  const targeting = priority === null ? null : priority.targetings[e];
+  return targeting === null ? fight.target[unit] : targetFor(fight, unit, targeting);
+}
+
+function outOfBand(fight: Fight, unit: number): boolean {
+  const does = fight.does[unit];
+  const gap = fight.bearingGap[unit];
+  return (does === DO.band || does === DO.strafe) && (gap < fight.near[unit] || gap > fight.far[unit]);
+}
+
+/** What time alone will mend: cooldown, charges, energy, rounds; 0: nothing in the way. */
+export function readyHurdle(fight: Fight, unit: number, number: number, attack: CompiledAttack): number {
+  if (fight.now < fight.readyAt[unit * fight.compiled.attackRoom + number]) return DOING.cooldown;
+  if (attack.charges > 0 && fight.chargesNow(unit, number) < 1) return DOING.charges;
+  if (attack.energy > 0 && fight.energyNow(unit) < attack.energy * (1 - 1e-12)) return DOING.energy;
+  const { player } = fight.kinds[unit];
+  if (player !== null && player.rounds > 0 && player.takesRound[number] && fight.rounds[unit] === 0) return DOING.reloading;
+  return 0;
 }
 
 /** What stands in the way of an attack: 0 for nothing, else one of DOING. The farthest hurdle reached is the reason. */
-function hurdleOf(fight: Fight, unit: number, target: number, number: number, gap: number): number {
-  const attack = fight.attackOf(unit, number);
-  if (fight.now < fight.readyAt[unit * fight.compiled.attackRoom + number]) return DOING.cooldown;
-  if (attack.energy > 0 && fight.energyNow(unit) < attack.energy * (1 - 1e-12)) return DOING.energy;
+export function hurdleOf(fight: Fight, unit: number, target: number, number: number, gap: number): number {
+  const kind = fight.kinds[unit];
+  const attack = kind.attacks[number];
+  const { only } = kind.states[fight.state[unit]];
+  if (only !== null && !only[number]) return DOING.noAttack;
+  const waits = readyHurdle(fight, unit, number, attack);
+  if (waits !== 0) return waits;
+  if (attack.condition !== null && !holds(fight, unit, attack.condition)) return DOING.condition;
+  if (attack.pool >= 0 && !slotFree(fight, attack, target)) return DOING.slot;
+  if (attack.delivery === SELF || attack.delivery === SUMMON) return 0;
   if (gap < attack.rangeMin || gap > attack.rangeMax) return DOING.range;
-  if (attack.facingCosine > -1 && !within(fight, unit, target, attack.facingCosine)) return DOING.facing;
-  return 0;
+  if (attack.needsLine && target !== unit && !lineToTarget(fight, unit, target)) return DOING.line;
+  return within(fight, unit, target, attack.facingCosine) ? 0 : DOING.facing;
+}
+
+/** When a hurdle that time alone mends will be gone; Infinity for any other. */
+function freeAt(fight: Fight, unit: number, number: number, hurdle: number): number {
+  const at = unit * fight.compiled.attackRoom + number;
+  const attack = fight.attackOf(unit, number);
+  if (fight.readyAt[at] > fight.now) return fight.readyAt[at];
+  if (hurdle === DOING.charges) {
+    const grown = Math.floor((fight.now - fight.chargedAt[at]) / attack.recharge);
+    return fight.chargedAt[at] + (grown + 1) * attack.recharge;
+  }
+  if (hurdle === DOING.energy) return affordableAt(fight, unit, attack.energy);
+  return hurdle === DOING.slot ? gapOver(fight, attack) : Infinity;
 }
 
 /** The instant at which a price can be paid: energy grows linearly; Infinity where it never gets there. */

@@ -1,152 +1,34 @@
 /**
- * From a document, an encounter and a lens to the tables that a run reads: effective values, whole microseconds, ids
- * turned into numbers. Compile once, run many. The result is plain data and may be sent to a worker.
+ * From a document, an encounter and a lens to the tables that a run reads. Compile once, run many. The result is plain
+ * data and may be sent to a worker.
  */
-import type { Attack } from '../model/attack';
-import { type Lens, effectiveEncounter, effectiveUnit } from '../model/effective';
-import type { Arena, Encounter } from '../model/encounter';
+import type { Arena, Corner } from '../model/arena';
+import { type Lens, effectiveEncounter, effectiveUnit, tweakApplies, tweakedUnit } from '../model/effective';
+import type { Consequence, Encounter, PartyMember, Wave, WaveGroup } from '../model/encounter';
 import type { Project } from '../model/project';
-import { CONDITION_SUBJECTS, DOES, type State } from '../model/state';
-import type { Unit } from '../model/unit';
-import { childKey, textKey } from './chance';
+import { plannedUnits } from '../model/relations';
+import type { NumberTweak } from '../model/tweak';
+import { Unit } from '../model/unit';
+import { unitHeads } from '../model/variants';
+import { textKey } from './chance';
+import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
+import { type UnitContext, compileUnit } from './compile-unit';
+import { OUTCOME } from './log';
 import { cosine, sine } from './rotation';
+import type {
+  Compiled,
+  CompiledBoost,
+  CompiledConsequence,
+  CompiledGroup,
+  CompiledMember,
+  CompiledShape,
+  CompiledUnit,
+  CompiledWall,
+  CompiledWave,
+  Names,
+} from './tables';
 import { microseconds } from './time';
-import { APPROACH_SHARE, DEFAULT_STEP_SECONDS, ENGINE_VERSION, SLOW_ATTACK_SHARE } from './tuning';
-
-export const PARTY = 0;
-export const ENEMY = 1;
-export const MELEE = 0;
-export const HITSCAN = 1;
-export const PROJECTILE = 2;
-
-export interface CompiledAttack {
-  id: string;
-  name: string;
-  delivery: number;
-  rangeMin: number;
-  rangeMax: number;
-  /** cosine of the facing tolerance; −1: any */
-  facingCosine: number;
-  /** cosine of half the arc; −1: all round */
-  arcCosine: number;
-  windup: number;
-  active: number;
-  /** µs between hits; 0: one hit */
-  every: number;
-  /** hits in one use */
-  hits: number;
-  recovery: number;
-  cooldown: number;
-  cooldownFromEnd: boolean;
-  initialMin: number;
-  initialMax: number;
-  /** share of its pace while attacking: 0, slow or 1 */
-  moving: number;
-  turns: boolean;
-  amount: number;
-  spread: number;
-  critChance: number;
-  critMultiplier: number;
-  everyHit: boolean;
-  limit: number;
-  accuracyNear: number;
-  accuracyFar: number;
-  shotSpeed: number;
-  shotRadius: number;
-  shotLifetime: number;
-  volley: number;
-  volleySpread: number;
-  lead: number;
-  /** Energy spent when the wind-up starts. */
-  energy: number;
-  /** Damage over time: of one tick, µs between ticks, µs it lasts; no ticks: none. */
-  tickAmount: number;
-  tickEvery: number;
-  tickFor: number;
-  /** 0 refresh, 1 stack, 2 ignore */
-  tickStacking: number;
-}
-
-export interface CompiledState {
-  id: string;
-  name: string;
-  does: number;
-  speed: number;
-  near: number;
-  far: number;
-  mayAttack: boolean;
-  leaves: { subject: number; above: boolean; value: number; to: number; after: number }[];
-}
-
-export interface CompiledUnit {
-  id: string;
-  name: string;
-  radius: number;
-  maxHealth: number;
-  regen: number;
-  regenDelay: number;
-  regenTop: number;
-  shield: number;
-  shieldRegen: number;
-  shieldDelay: number;
-  energy: number;
-  energyStart: number;
-  energyRegen: number;
-  armour: number;
-  minimumDamage: number;
-  window: number;
-  /** 0 any hit, 1 same attacker, 2 same attack of the same attacker */
-  windowScope: number;
-  acceleration: number;
-  turnRate: number;
-  /** Cosine and sine of what it turns in one step; −1 and 0 from 180° on. */
-  stepCosine: number;
-  stepSine: number;
-  sight: number;
-  sightCosine: number;
-  lose: number;
-  memory: number;
-  reactionMean: number;
-  reactionSpread: number;
-  lookEvery: number;
-  reconsider: number;
-  commitment: number;
-  pauseMin: number;
-  pauseMax: number;
-  attacks: CompiledAttack[];
-  /** Indices into attacks and their weights, priority by priority. */
-  choice: { attacks: number[]; weights: number[] }[];
-  states: CompiledState[];
-  startsIn: number;
-}
-
-export interface Compiled {
-  engine: number;
-  /** µs */
-  step: number;
-  limit: number;
-  halfWidth: number;
-  halfDepth: number;
-  points: { id: string; x: number; y: number; scatter: number; fx: number; fy: number }[];
-  kinds: CompiledUnit[];
-  party: { kind: number; key: number; x: number; y: number; fx: number; fy: number }[];
-  waves: { id: string; delay: number; key: number; groups: CompiledGroup[] }[];
-  /** Most units there can ever be. */
-  capacity: number;
-  /** Most attacks and of any kind. */
-  attackRoom: number;
-}
-
-export interface CompiledGroup {
-  id: string;
-  kind: number;
-  key: number;
-  min: number;
-  max: number;
-  points: number[];
-  spacing: number;
-  alerted: boolean;
-}
+import { DEFAULT_STEP_SECONDS, ENGINE_VERSION, MOST_UNITS, SUMMON_ROOM } from './tuning';
 
 export interface CompileOptions extends Lens {
   /** An encounter of the project, or one made for the occasion (a duel). */
@@ -157,60 +39,80 @@ export interface CompileOptions extends Lens {
   stepSeconds?: number;
 }
 
-/** @throws Error when the project has no such encounter, tier or skill */
+/** @throws Error when the project has no such encounter, tier, skill or style */
 export function compile(project: Project, options: CompileOptions): Compiled {
   const wanted = typeof options.encounter === 'string' ? project.encounters.find(({ id }) => id === options.encounter) : options.encounter;
   if (!wanted) throw new Error(`there is no encounter "${String(options.encounter)}" in ${project.name}`);
   mustExist(project.tiers, options.tier, 'tier', project.name);
   mustExist(project.skills, options.skill, 'skill', project.name);
+  mustExist(project.styles, options.style, 'style', project.name);
+  const { players, stepSeconds = DEFAULT_STEP_SECONDS } = options;
+  if (players !== undefined && !(Number.isInteger(players) && players >= 1 && players <= 4))
+    throw new Error(`players must be a whole number from 1 to 4: it is ${players}`);
+  if (!(stepSeconds >= 0.001 && stepSeconds <= 1)) throw new Error(`step must be between 0.001 and 1 s: it is ${stepSeconds}`);
   const encounter = effectiveEncounter(project, wanted, options).unit;
   const arena = options.arena ?? project.arenas.find(({ id }) => id === encounter.arena);
   if (!arena) throw new Error(`there is no arena "${encounter.arena}" in ${project.name}`);
-  const stepSeconds = options.stepSeconds ?? DEFAULT_STEP_SECONDS;
-  if (!(stepSeconds >= 0.001 && stepSeconds <= 1)) throw new Error(`step must be between 0.001 and 1 s: it is ${stepSeconds}`);
 
-  const kinds: CompiledUnit[] = [];
-  const numbers = new Map<string, number>();
-  const kindOf = (id: string): number => {
-    const known = numbers.get(id);
-    if (known !== undefined) return known;
-    numbers.set(id, kinds.length);
-    return kinds.push(compileUnit(effectiveUnit(project, id, options).unit, stepSeconds)) - 1;
-  };
-
-  const partyKey = textKey(1, 'party');
-  const facing = { fx: cosine(arena.partyStart.facing), fy: sine(arena.partyStart.facing) };
-  const members = encounter.party.map((member) => ({ kind: kindOf(member.unit), key: textKey(partyKey, member.id) }));
-  const party = lineUp(members, kinds, arena.partyStart.x, arena.partyStart.y, facing);
-
-  const pointNumber = new Map(arena.spawnPoints.map(({ id }, i) => [id, i]));
-  const waves = encounter.waves.map((wave) => {
-    const key = textKey(2, wave.id);
-    const groups = wave.groups.map((group) => ({
-      id: group.id,
-      kind: kindOf(group.enemy),
-      key: textKey(key, group.id),
-      min: group.count.min,
-      max: Math.max(group.count.min, group.count.max),
-      points: group.at.map((id) => pointNumber.get(id) as number),
-      spacing: microseconds(group.spacing),
-      alerted: group.alerted,
-    }));
-    return { id: wave.id, delay: microseconds(wave.delay), key, groups };
-  });
-
+  const kinds = new Kinds(project, options, encounter, arena, stepSeconds);
+  const { names } = kinds;
+  const members = encounter.party.slice(0, players ?? encounter.party.length);
+  const party = kinds.lineUp(members, 'party', arena, 0);
+  const allies = kinds.lineUp(encounter.allies, 'allies', arena, 1);
+  const scope: ConditionScope = { names, attacks: [], nodes: { count: 0 } };
+  const waves = encounter.waves.map((wave, number) => compileWave(wave, number, encounter, arena, kinds, scope));
+  const places = arena.points.map((point) => ({
+    id: point.id,
+    x: point.x,
+    y: point.y,
+    kind: point.health === undefined ? -1 : kinds.ofPoint(point.id, point.name, point.radius, point.height, point.health),
+    defended: encounter.ends.defend.includes(point.id),
+  }));
+  const events = encounter.events.map(({ id, name, when, then }) => ({
+    id,
+    name,
+    when: compileCondition(when, scope),
+    then: then.map((act, i) => compileConsequence(act, `event/${id}/${i}`, kinds)),
+  }));
+  const zones = arena.zones.map(({ id, corners, flag, by, role }) => ({
+    id,
+    shape: shapeOf(corners),
+    flag: numberIn(names.flags, flag),
+    party: by !== 'enemies',
+    enemies: by !== 'party',
+    role: role === undefined ? -1 : numberIn(names.roles, role),
+  }));
+  kinds.finish();
+  const summons = kinds.all.some(({ attacks }) => attacks.some(({ summonKind }) => summonKind >= 0));
+  const standing = places.filter(({ kind }) => kind >= 0).length;
   return {
     engine: ENGINE_VERSION,
     step: microseconds(stepSeconds),
     limit: microseconds(encounter.limit),
     halfWidth: arena.width / 2,
     halfDepth: arena.depth / 2,
+    grid: arena.grid,
+    walls: arena.walls.map(compileWall),
+    closed: kinds.closedGround(),
+    zones,
     points: arena.spawnPoints.map(({ id, x, y, scatter, facing: f }) => ({ id, x, y, scatter, fx: cosine(f), fy: sine(f) })),
-    kinds,
+    places,
+    names,
+    kinds: kinds.all,
+    kindOfType: names.types.map((type) => kinds.plainKind(type)),
     party,
+    allies,
     waves,
-    capacity: party.length + waves.reduce((sum, wave) => sum + wave.groups.reduce((n, { max }) => n + max, 0), 0),
-    attackRoom: kinds.reduce((most, { attacks }) => Math.max(most, attacks.length), 1),
+    events,
+    pools: encounter.slots.map(({ id, size, perTarget, gap }) => ({ id, size, perTarget, gap: microseconds(gap) })),
+    aliveMost: encounter.alive?.most ?? Infinity,
+    aliveMostOfType: names.types.map((type) => encounter.alive?.perType.find(({ unit }) => unit === type)?.most ?? Infinity),
+    whenFull: ['wait', 'skip', 'replace'].indexOf(encounter.alive?.full ?? 'wait'),
+    winsCleared: encounter.ends.cleared,
+    winsSurvive: encounter.ends.survive,
+    capacity: Math.min(MOST_UNITS, plannedUnits(encounter) + standing + (summons ? SUMMON_ROOM : 0)),
+    attackRoom: kinds.all.reduce((most, { attacks }) => Math.max(most, attacks.length), 1),
+    hasPlayers: [...party, ...allies].some(({ kind }) => kinds.all[kind].player !== null),
   };
 }
 
@@ -218,155 +120,239 @@ function mustExist(list: { id: string }[], id: string | undefined, what: string,
   if (id !== undefined && !list.some((item) => item.id === id)) throw new Error(`there is no ${what} "${id}" in ${project}`);
 }
 
-/** Side by side across the way they face, half a metre between edges. */
-function lineUp(
-  members: { kind: number; key: number }[],
-  kinds: CompiledUnit[],
-  x: number,
-  y: number,
-  facing: { fx: number; fy: number },
-): Compiled['party'] {
-  const width = members.reduce((sum, { kind }) => sum + 2 * kinds[kind].radius, 0) + (members.length - 1) * 0.5;
-  let offset = -width / 2;
-  return members.map(({ kind, key }) => {
-    const centre = members.length === 1 ? 0 : offset + kinds[kind].radius;
-    offset += 2 * kinds[kind].radius + 0.5;
-    return { kind, key, x: x - facing.fy * centre, y: y + facing.fx * centre, ...facing };
-  });
+/** The unit kinds of one encounter: each unit once, and once more for every elite and every growth of a wave. */
+class Kinds {
+  readonly all: CompiledUnit[] = [];
+  readonly names: Names;
+  private readonly numbers = new Map<string, number>();
+  private readonly context: UnitContext;
+  private readonly groundClasses: { key: string; only: readonly string[]; never: readonly string[] }[] = [{ key: '', only: [], never: [] }];
+
+  constructor(
+    private readonly project: Project,
+    private readonly lens: Lens,
+    private readonly encounter: Encounter,
+    private readonly arena: Arena,
+    stepSeconds: number,
+  ) {
+    const heads = new Map(unitHeads(project).map((head) => [head.id, head]));
+    const types = this.reachable();
+    const units = types.map((type) => this.effective(type));
+    this.names = {
+      flags: [],
+      waves: encounter.waves.map(({ id }) => id),
+      pools: encounter.slots.map(({ id }) => id),
+      types: [...types, ...arena.points.filter(({ health }) => health !== undefined).map(({ id }) => `point:${id}`)],
+      roles: [...new Set([...types.map((type) => heads.get(type)?.role ?? ''), POINT_ROLE])],
+      damageTypes: [],
+      points: arena.points.map(({ id }) => id),
+      boosts: [],
+    };
+    const changes = encounter.events.some(({ then }) => then.some(({ does }) => does === 'tweak'));
+    const boosts = units.some(({ attacks }) => attacks.some(({ effects }) => effects.boost));
+    this.context = {
+      names: this.names,
+      stepSeconds,
+      kindOf: (id) => this.of(id),
+      groundClass: (only, never) => this.groundClass(only, never),
+      roleOfType: (type) => (type.startsWith('point:') ? POINT_ROLE : (heads.get(type)?.role ?? '')),
+      keepSource: changes || boosts || units.some(({ states }) => states.some(({ tweaks }) => tweaks.length)),
+    };
+  }
+
+  /** Every unit that may appear: the party, allies, waves, and what they summon. */
+  private reachable(): string[] {
+    const { party, allies, waves } = this.encounter;
+    const found = new Set([...party, ...allies].map(({ unit }) => unit));
+    for (const { groups } of waves) {
+      for (const { enemy, pool } of groups) for (const id of [enemy, ...pool.map((entry) => entry.enemy)]) if (id !== undefined) found.add(id);
+    }
+    for (const id of found) for (const { summon } of this.effective(id).attacks) if (summon) found.add(summon.unit);
+    return [...found];
+  }
+
+  private effective(id: string): Unit {
+    return effectiveUnit(this.project, id, this.lens, this.encounter).unit;
+  }
+
+  /** The kind of a unit with more tweaks laid over it. */
+  of(id: string, tweaks: readonly NumberTweak[] = []): number {
+    const key = tweaks.length ? `${id} ${JSON.stringify(tweaks)}` : id;
+    const known = this.numbers.get(key);
+    if (known !== undefined) return known;
+    const number = this.all.length;
+    this.numbers.set(key, number);
+    // Its place is kept while it is being made: it may summon its own kind.
+    this.all.push(undefined as unknown as CompiledUnit);
+    const unit = this.effective(id);
+    this.all[number] = compileUnit(tweaks.length ? tweakedUnit(unit, tweaks) : unit, this.context);
+    return number;
+  }
+
+  /** What stands at a point that can be destroyed. */
+  ofPoint(id: string, name: string, radius: number, height: number, health: number): number {
+    const unit = Object.assign(new Unit(), { id: `point:${id}`, name, side: 'party', role: POINT_ROLE });
+    Object.assign(unit.body, { radius, height, eyeHeight: height, muzzleHeight: height });
+    unit.health.max = health;
+    unit.temper.manner = 'passive';
+    this.numbers.set(unit.id, this.all.length);
+    return this.all.push(compileUnit(unit, this.context)) - 1;
+  }
+
+  plainKind(type: string): number {
+    return this.numbers.get(type) ?? -1;
+  }
+
+  worth(id: string): number {
+    return this.effective(id).onDeath.worth;
+  }
+
+  /** Which of the encounter's units a scoped tweak speaks of, by type. */
+  spokenOf(tweak: Consequence['tweaks'][number]): boolean[] {
+    return this.names.types.map((type) => !type.startsWith('point:') && tweakApplies(tweak, this.effective(type)));
+  }
+
+  /** Side by side across the way the party faces, an average radius between edges; rows behind one another. */
+  lineUp(members: PartyMember[], luck: string, { partyStart }: Arena, row: number): CompiledMember[] {
+    const key = textKey(1, luck);
+    const [fx, fy] = [cosine(partyStart.facing), sine(partyStart.facing)];
+    const kinds = members.map(({ unit }) => this.of(unit));
+    const radii = kinds.map((kind) => this.all[kind].radius);
+    const apart = radii.reduce((sum, radius) => sum + radius, 0) / Math.max(1, radii.length);
+    const width = radii.reduce((sum, radius) => sum + 2 * radius, 0) + (members.length - 1) * apart;
+    const back = row * 4 * apart;
+    let offset = -width / 2;
+    return members.map(({ id }, i) => {
+      const centre = members.length === 1 ? 0 : offset + radii[i];
+      offset += 2 * radii[i] + apart;
+      return { kind: kinds[i], key: textKey(key, id), x: partyStart.x - fy * centre - fx * back, y: partyStart.y + fx * centre - fy * back, fx, fy };
+    });
+  }
+
+  private groundClass(only: readonly string[], never: readonly string[]): number {
+    if (!only.length && !never.length) return 0;
+    const key = JSON.stringify([only, never]);
+    const known = this.groundClasses.findIndex((one) => one.key === key);
+    return known >= 0 ? known : this.groundClasses.push({ key, only, never }) - 1;
+  }
+
+  /** Areas closed to each class: of a kind it may never enter, or not of the kinds it is confined to. */
+  closedGround(): CompiledShape[][] {
+    return this.groundClasses.map(({ only, never }) =>
+      this.arena.ground
+        .filter(({ kind }) => never.includes(kind) || (only.length > 0 && !only.includes(kind)))
+        .map(({ corners }) => shapeOf(corners)),
+    );
+  }
+
+  /** Filters were made while types were still being met: every list of types has its full length now. */
+  finish(): void {
+    for (const kind of this.all) {
+      const { allowed } = kind.targeting;
+      while (allowed && allowed.length < this.names.types.length) allowed.push(true);
+    }
+  }
 }
 
-function compileUnit(unit: Unit, stepSeconds: number): CompiledUnit {
-  const turned = unit.movement.turnRate * stepSeconds;
-  const attacks = unit.attacks.map(compileAttack);
-  const attackNumber = new Map(unit.attacks.map(({ id }, i) => [id, i]));
-  const choice = unit.choice.priorities.map(({ entries }) => ({
-    attacks: entries.map(({ attack }) => attackNumber.get(attack) as number),
+const POINT_ROLE = 'point';
+
+/** Corners counter-clockwise, whichever way they were given. */
+function shapeOf(corners: readonly Corner[]): CompiledShape {
+  const area = corners.reduce((sum, a, i) => {
+    const b = corners[(i + 1) % corners.length];
+    return sum + a.x * b.y - b.x * a.y;
+  }, 0);
+  const ordered = area < 0 ? [...corners].reverse() : corners;
+  return { xs: ordered.map(({ x }) => x), ys: ordered.map(({ y }) => y) };
+}
+
+function compileWall({ id, name, height, corners }: Arena['walls'][number]): CompiledWall {
+  const { xs, ys } = shapeOf(corners);
+  return { id, name, height, xs, ys, left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) };
+}
+
+function compileWave(
+  wave: Wave,
+  number: number,
+  encounter: Encounter,
+  arena: Arena,
+  kinds: Kinds,
+  scope: ConditionScope,
+): CompiledWave {
+  const key = textKey(2, wave.id);
+  const after = wave.after === undefined ? number - 1 : encounter.waves.findIndex(({ id }) => id === wave.after);
+  const times = wave.repeat?.times ?? 1;
+  return {
+    id: wave.id,
+    name: wave.name,
+    key,
+    start: ['atOnce', 'clock', 'with', 'defeated', 'condition', 'called'].indexOf(wave.start),
+    at: microseconds(wave.at),
+    after,
+    share: wave.share,
+    when: wave.when ? compileCondition(wave.when, scope) : null,
+    timeout: microseconds(wave.timeout ?? 0),
+    delay: microseconds(wave.delay),
+    groups: wave.groups.map((group) => compileGroup(group, key, times, wave.repeat, arena, kinds)),
+    times,
+    every: wave.repeat?.when === 'every' ? Math.max(1, microseconds(wave.repeat.every)) : 0,
+    againShare: wave.repeat?.share ?? 1,
+    holdsBack: wave.holdsBack,
+    countsSummoned: wave.countsSummoned,
+    countsRevived: wave.countsRevived,
+    optional: wave.optional || wave.start === 'called',
+  };
+}
+
+function compileGroup(
+  group: WaveGroup,
+  waveKey: number,
+  times: number,
+  repeat: Wave['repeat'],
+  arena: Arena,
+  kinds: Kinds,
+): CompiledGroup {
+  const entries = group.pool.length ? group.pool : [{ enemy: group.enemy as string, weight: 1 }];
+  const grown = (coming: number) => Array.from({ length: coming }, () => repeat?.tweaks ?? []).flat();
+  const comings = Array.from({ length: times }, (_, coming) => coming);
+  const factor = (coming: number) => comings.slice(0, coming).reduce((product) => product * (repeat?.count ?? 1), 1);
+  const counts = (count: number) => comings.map((coming) => Math.floor(count * factor(coming) + 0.5));
+  const { names } = kinds;
+  const most = Math.max(group.count.min, group.count.max);
+  return {
+    id: group.id,
+    key: textKey(waveKey, group.id),
+    kinds: comings.map((coming) => entries.map(({ enemy }) => kinds.of(enemy, grown(coming)))),
+    elites: group.elite
+      ? comings.map((coming) => entries.map(({ enemy }) => kinds.of(enemy, [...(group.elite?.tweaks ?? []), ...grown(coming)])))
+      : [],
     weights: entries.map(({ weight }) => weight),
-  }));
-  const stateNumber = new Map(unit.states.map(({ id }, i) => [id, i]));
-  const chosen = new Set(choice.flatMap((priority) => priority.attacks));
-  const longest = attacks.reduce((most, { rangeMax }, i) => (chosen.has(i) ? Math.max(most, rangeMax) : most), 0);
-  const states = unit.states.map((state) => compileState(state, unit, longest, stateNumber));
-  if (!states.length) states.push({ id: '', name: 'hold', does: 0, speed: 0, near: 0, far: 0, mayAttack: true, leaves: [] });
-  const {
-    health,
-    senses,
-    targeting,
-    choice: { pause },
-  } = unit;
-  return {
-    id: unit.id,
-    name: unit.name,
-    radius: unit.body.radius,
-    maxHealth: health.max,
-    regen: health.regen,
-    regenDelay: microseconds(health.regenDelay),
-    regenTop: health.max * health.regenUpTo,
-    shield: unit.shield?.max ?? 0,
-    shieldRegen: unit.shield?.regen ?? 0,
-    shieldDelay: microseconds(unit.shield?.regenDelay ?? 0),
-    energy: unit.energy?.max ?? 0,
-    energyStart: Math.min(unit.energy?.start ?? 0, unit.energy?.max ?? 0),
-    energyRegen: unit.energy?.regen ?? 0,
-    armour: unit.armour.flat,
-    minimumDamage: unit.armour.minimumDamage,
-    window: microseconds(unit.invulnerability.duration),
-    windowScope: ['any', 'attacker', 'attack'].indexOf(unit.invulnerability.scope),
-    acceleration: unit.movement.acceleration,
-    turnRate: unit.movement.turnRate,
-    stepCosine: turned >= 180 ? -1 : cosine(turned),
-    stepSine: turned >= 180 ? 0 : sine(turned),
-    sight: senses.sight,
-    sightCosine: senses.angle >= 360 ? -1 : cosine(senses.angle / 2),
-    lose: senses.lose,
-    memory: microseconds(senses.memory),
-    reactionMean: senses.reaction.mean,
-    reactionSpread: senses.reaction.spread,
-    lookEvery: microseconds(senses.interval),
-    reconsider: microseconds(targeting.reconsider),
-    commitment: targeting.commitment,
-    pauseMin: pause.min,
-    pauseMax: pause.max,
-    attacks,
-    choice,
-    states,
-    startsIn: unit.startsIn === undefined ? 0 : (stateNumber.get(unit.startsIn) as number),
+    draws: ['replace', 'once', 'budget'].indexOf(group.draws),
+    budget: group.budget,
+    worths: entries.map(({ enemy }) => kinds.worth(enemy)),
+    min: counts(group.count.min),
+    max: counts(most),
+    points: group.at.map((id) => arena.spawnPoints.findIndex((point) => point.id === id)),
+    rule: ['inTurn', 'each', 'random', 'nearest', 'farthest'].indexOf(group.rule),
+    leastDistance: group.leastDistance,
+    outOfView: group.outOfView,
+    spacing: microseconds(group.spacing),
+    alerted: group.alerted || group.target !== undefined,
+    targetType: group.target === undefined ? -1 : names.types.indexOf(group.target),
+    targetRole: group.target === undefined ? -1 : names.roles.indexOf(group.target),
+    eliteChance: group.elite?.chance ?? 0,
+    leavesBeyond: group.leavesBeyond ?? Infinity,
   };
 }
 
-/** Hits of one use: at i × every while less than `active` has passed; one when nothing is said. */
-export function hitsInActive(active: number, every: number): number {
-  return every > 0 && active > 0 ? Math.ceil(active / every) : 1;
-}
-
-function compileAttack(attack: Attack): CompiledAttack {
-  const { beat, range, effects, hits, projectile, aim } = attack;
-  const active = microseconds(beat.active);
-  const every = beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every));
-  return {
-    id: attack.id,
-    name: attack.name,
-    delivery: attack.delivery === 'melee' ? MELEE : attack.delivery === 'hitscan' ? HITSCAN : PROJECTILE,
-    rangeMin: Math.min(range.min, range.max),
-    rangeMax: range.max,
-    facingCosine: attack.facing >= 180 ? -1 : cosine(attack.facing),
-    arcCosine: attack.arc >= 360 ? -1 : cosine(attack.arc / 2),
-    windup: microseconds(beat.windup),
-    active,
-    every,
-    hits: hitsInActive(active, every),
-    recovery: microseconds(beat.recovery),
-    cooldown: microseconds(beat.cooldown),
-    cooldownFromEnd: beat.cooldownFrom === 'end',
-    initialMin: beat.initialDelay.min,
-    initialMax: beat.initialDelay.max,
-    moving: beat.moving === 'no' ? 0 : beat.moving === 'slow' ? SLOW_ATTACK_SHARE : 1,
-    turns: beat.tracking === 'turns',
-    amount: effects.damage?.amount ?? 0,
-    spread: effects.damage?.spread ?? 0,
-    critChance: effects.damage?.critChance ?? 0,
-    critMultiplier: effects.damage?.critMultiplier ?? 1,
-    everyHit: hits.perTarget === 'every',
-    limit: hits.limit,
-    accuracyNear: aim.near,
-    accuracyFar: aim.far,
-    shotSpeed: projectile?.speed ?? 0,
-    shotRadius: projectile?.radius ?? 0,
-    shotLifetime: projectile ? microseconds(projectile.lifetime ?? range.max / projectile.speed) : 0,
-    volley: projectile?.count ?? 0,
-    volleySpread: projectile?.spread ?? 0,
-    lead: projectile?.lead ?? 0,
-    energy: attack.energy ?? 0,
-    tickAmount: effects.overTime?.amount ?? 0,
-    tickEvery: microseconds(effects.overTime?.every ?? 0),
-    tickFor: microseconds(effects.overTime?.for ?? 0),
-    tickStacking: ['refresh', 'stack', 'ignore'].indexOf(effects.overTime?.stacking ?? 'refresh'),
-  };
-}
-
-function compileState(state: State, unit: Unit, longest: number, stateNumber: Map<string, number>): CompiledState {
-  const speed = (state.pace === 'walk' ? unit.movement.walk : unit.movement.run) * state.paceFactor;
-  const stop = state.stopAt ?? APPROACH_SHARE * longest;
-  const approach = state.does === 'approach';
-  return {
-    id: state.id,
-    name: state.name,
-    does: DOES.indexOf(state.does),
-    speed,
-    near: approach ? 0 : (state.near ?? 0),
-    far: approach ? stop : (state.far ?? 0),
-    mayAttack: state.attacks === 'all',
-    leaves: state.leaves.map(({ when, to, after }) => ({
-      subject: CONDITION_SUBJECTS.indexOf(when.subject),
-      above: when.is === 'above',
-      value: when.value,
-      to: stateNumber.get(to) as number,
-      after: microseconds(after),
-    })),
-  };
-}
-
-/** The key of the n-th unit of a group. */
-export function unitKey(group: CompiledGroup, ordinal: number): number {
-  return childKey(group.key, ordinal);
+function compileConsequence(act: Consequence, name: string, kinds: Kinds): CompiledConsequence {
+  const { names } = kinds;
+  const does = ['raise', 'lower', 'tweak', 'startWave', 'end'].indexOf(act.does);
+  const of = act.of === undefined ? -1 : act.does === 'startWave' ? names.waves.indexOf(act.of) : numberIn(names.flags, act.of);
+  const spoken = act.tweaks.map((tweak) => kinds.spokenOf(tweak));
+  const boosts = names.types.map((type, t): CompiledBoost | null => {
+    const tweaks = act.tweaks.filter((_, i) => spoken[i][t]);
+    return act.does === 'tweak' && tweaks.length ? { id: numberIn(names.boosts, `${name}/${type}`), tweaks, lasts: 0 } : null;
+  });
+  return { does, of, boosts, outcome: OUTCOME[act.as === 'cleared' ? 'cleared' : act.as === 'lost' ? 'lost' : 'ended'] };
 }

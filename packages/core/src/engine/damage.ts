@@ -1,52 +1,173 @@
-/** What a hit does once it has landed: window → spread → crit → armour → least damage → shield → health. */
-import { type Landing, interrupt } from './attack';
+/**
+ * What a hit does once it has landed, in this order: window → spread → weak point → crit → mark and block → resistance →
+ * armour → least damage → shields → gates → health; then what it leaves behind.
+ */
+import { blockedShare, recordExposure } from './answers';
 import { PURPOSE } from './chance';
 import { tryAgainAt } from './choice';
-import { type Fight, NOBODY, PHASE } from './fight';
-import { EVENT } from './log';
+import { leaveEffects } from './effects';
+import { type Fight, ILL, type Landing, PHASE, URGE } from './fight';
+import { BREAK, EVENT } from './log';
 import { leave } from './over-time';
 import { alert } from './senses';
+import type { CompiledAttack, CompiledUnit } from './tables';
 import { DEAD_BELOW } from './tuning';
 
-export function applyHit(fight: Fight, { attacker, victim, attack: number }: Landing): void {
-  if (windowStops(fight, attacker, victim, number)) {
+export function applyHit(fight: Fight, landing: Landing): void {
+  const { attacker, victim, attack: number } = landing;
+  if (!fight.isAlive[victim]) return;
+  if (fight.invulnerable[victim] || windowStops(fight, attacker, victim, number)) {
     fight.log.add(fight.now, EVENT.blocked, attacker, victim, number);
     return;
   }
   openWindow(fight, attacker, victim, number);
   const attack = fight.attackOf(attacker, number);
+  const kind = fight.kinds[victim];
   let amount = fight.around(attacker, PURPOSE.damage, attack.amount, attack.spread);
+  if (kind.weakExposed > 0 && attack.weakShare > 0 && meetsWeakPoint(fight, attacker, victim, attack, kind)) {
+    amount = kind.weakLethal ? Infinity : amount * kind.weakMultiplier;
+  }
   if (attack.critChance > 0 && fight.chance(attacker, PURPOSE.crit) < attack.critChance) amount *= attack.critMultiplier;
-  hurt(fight, EVENT.hit, attacker, victim, number, amount);
+  if (fight.marked[victim] !== 1) amount *= fight.marked[victim];
+  if (fight.blockUntil[victim] > fight.now) amount *= 1 - blockedShare(fight, victim, landing);
+  const guarded = kind.guardCosine <= -1 || fromAhead(fight, victim, landing, kind.guardCosine);
+  const dealt =
+    amount === Infinity
+      ? takeAll(fight, attacker, victim, number)
+      : hurt(fight, EVENT.hit, attacker, victim, number, amount, attack.damageType, guarded);
+  if (kind.player !== null) recordExposure(fight, landing, attack, dealt);
+  fight.hurtBy[victim] = attacker;
   if (attack.tickEvery > 0) leave(fight, attacker, victim, number, attack);
-  if (fight.isAlive[victim] && !fight.alerted[victim]) {
+  if (fight.phase[victim] !== PHASE.idle && dealt >= fight.attackOf(victim, fight.attack[victim]).breakHit) {
+    fight.jolts.push({ attacker, victim, attack: number, stagger: 0, knockback: 0, x: landing.x, y: landing.y, breaks: BREAK.hit });
+  }
+  leaveEffects(fight, landing, attack);
+  if (!fight.alerted[victim] && (fight.urge[victim] !== URGE.home || kind.leashAnswers)) {
     alert(fight, victim);
-    tryAgainAt(fight, victim, fight.now);
+    if (fight.alerted[victim]) tryAgainAt(fight, victim, fight.now);
   }
 }
 
-/** Damage from armour on: armour → least damage → shield → health; direct hits and ticks alike. */
-export function hurt(fight: Fight, event: number, attacker: number, victim: number, attack: number, amount: number): void {
-  const { armour, minimumDamage, maxHealth, regenDelay, shield, shieldDelay } = fight.kinds[victim];
+function fromAhead(fight: Fight, unit: number, { x, y }: Landing, leastCosine: number): boolean {
+  const dx = x - fight.xAt(unit, fight.now);
+  const dy = y - fight.yAt(unit, fight.now);
+  return fight.fx[unit] * dx + fight.fy[unit] * dy >= leastCosine * Math.sqrt(dx * dx + dy * dy) * (1 - 1e-12);
+}
+
+function meetsWeakPoint(fight: Fight, attacker: number, victim: number, attack: CompiledAttack, kind: CompiledUnit): boolean {
+  const exposed =
+    kind.weakExposed === 1 ||
+    (kind.weakExposed === 2 && fight.shieldNow(victim) <= 0 && fight.lent[victim] <= 0) ||
+    (kind.weakExposed === 3 && fight.now < fight.staggeredUntil[victim]) ||
+    (kind.weakExposed === 4 && kind.weakStates[fight.state[victim]]);
+  return exposed && fight.chance(attacker, PURPOSE.weakPoint) < attack.weakShare;
+}
+
+/** A lethal weak point: all that is left of shields and health. */
+function takeAll(fight: Fight, attacker: number, victim: number, attack: number): number {
+  const absorbed = fight.shieldNow(victim) + fight.lent[victim];
+  const health = fight.healthNow(victim);
+  fight.shield[victim] = fight.lent[victim] = 0;
+  fight.shieldAt[victim] = fight.now;
+  fight.log.add(fight.now, EVENT.hit, attacker, victim, attack, health, 0, health + absorbed, absorbed);
+  note(fight, attacker, victim, health + absorbed);
+  setHealth(fight, attacker, victim, attack, 0);
+  return health + absorbed;
+}
+
+/**
+ * Damage from resistance on; direct hits and ticks alike.
+ * @returns dealt: after armour
+ */
+export function hurt(
+  fight: Fight,
+  event: number,
+  attacker: number,
+  victim: number,
+  attack: number,
+  amount: number,
+  type: number,
+  guarded: boolean,
+): number {
+  const kind = fight.kinds[victim];
   const { now } = fight;
-  const dealt = Math.max(amount - armour, Math.min(amount, minimumDamage), 0);
+  const { armour, minimumDamage, resist, shield } = kind;
+  let dealt = amount;
+  if (guarded) {
+    const taken = type >= 0 && type < resist.length ? 1 - resist[type] : 1;
+    dealt = taken <= 0 ? 0 : Math.max(amount * taken - armour, Math.min(amount * taken, minimumDamage), 0);
+  }
   let absorbed = 0;
-  if (shield > 0 && dealt > 0) {
+  if (fight.lent[victim] > 0 && dealt > 0) absorbed = takeLent(fight, victim, dealt);
+  if (shield > 0 && dealt > absorbed) {
     const held = fight.shieldNow(victim);
-    absorbed = Math.min(held, dealt);
-    fight.shield[victim] = held - absorbed;
+    const stopped = Math.min(held, dealt - absorbed);
+    absorbed += stopped;
+    fight.shield[victim] = held - stopped;
     fight.shieldAt[victim] = now;
-    fight.shieldFrom[victim] = now + shieldDelay;
+    fight.shieldFrom[victim] = now + kind.shieldDelay;
   }
   const through = dealt - absorbed;
   const health = fight.healthNow(victim);
   let left = health - through;
-  if (left < DEAD_BELOW * maxHealth) left = 0;
-  fight.health[victim] = left;
-  fight.healthAt[victim] = now;
-  if (dealt > 0) fight.regenFrom[victim] = now + regenDelay;
-  const lost = left === 0 ? Math.min(health, through) : through;
+  if (kind.gates.length > 0 && through > 0) left = Math.max(left, gateAt(fight, victim, kind, left));
+  if (left < DEAD_BELOW * kind.maxHealth) left = 0;
+  const lost = health - left <= through ? health - left : through;
   fight.log.add(now, event, attacker, victim, attack, lost, through - lost, dealt, absorbed);
+  if (dealt > 0) note(fight, attacker, victim, dealt);
+  setHealth(fight, attacker, victim, attack, left);
+  return dealt;
+}
+
+/** A lent shield goes first; the ill that lends it is thinned with it. */
+function takeLent(fight: Fight, victim: number, dealt: number): number {
+  const absorbed = Math.min(fight.lent[victim], dealt);
+  fight.lent[victim] -= absorbed;
+  for (const ill of fight.ills[victim]) if (ill.what === ILL.lent) ill.value = fight.lent[victim];
+  return absorbed;
+}
+
+/** Health at which a gate that holds stops the damage; −1 where none does. */
+function gateAt(fight: Fight, victim: number, { gates }: CompiledUnit, left: number): number {
+  for (let g = 0; g < gates.length; g++) {
+    if (left >= gates[g].health || fight.gatesPassed[victim] & (1 << g) || !gates[g].holds) continue;
+    if (!(fight.gatesHeld[victim] & (1 << g))) {
+      fight.gatesHeld[victim] |= 1 << g;
+      fight.log.add(fight.now, EVENT.gate, victim, -1, g, 0);
+    }
+    return gates[g].health;
+  }
+  return -1;
+}
+
+/** What others will want to know: when it was hurt last, how much lately, by whom. Damage of the window may stagger it. */
+function note(fight: Fight, attacker: number, victim: number, dealt: number): void {
+  const { now } = fight;
+  const kind = fight.kinds[victim];
+  fight.regenFrom[victim] = now + kind.regenDelay;
+  fight.hurtAt[victim] = now;
+  fight.dealt[attacker] += dealt;
+  if (kind.targeting.tracksHarm) {
+    const pair = victim * fight.compiled.capacity + attacker;
+    fight.harm.set(pair, (fight.harm.get(pair) ?? 0) + dealt);
+  }
+  if (kind.remembers === 0) return;
+  const recent = fight.recent[victim];
+  let old = 0;
+  while (old < recent.length && recent[old] <= now - kind.remembers) old += 2;
+  if (old > 0) recent.splice(0, old);
+  recent.push(now, dealt);
+  if (kind.staggerAt === 0 || now < fight.steadyUntil[victim]) return;
+  let sum = 0;
+  for (let i = 0; i < recent.length; i += 2) if (recent[i] > now - kind.staggerWindow && recent[i] >= fight.steadyUntil[victim]) sum += recent[i + 1];
+  if (sum < kind.staggerAt) return;
+  fight.steadyUntil[victim] = now + kind.staggerFor + kind.staggerImmunity;
+  fight.jolts.push({ attacker, victim, attack: -1, stagger: kind.staggerFor, knockback: 0, x: 0, y: 0, breaks: -1 });
+}
+
+function setHealth(fight: Fight, attacker: number, victim: number, attack: number, left: number): void {
+  fight.health[victim] = left;
+  fight.healthAt[victim] = fight.now;
   if (left === 0 && fight.isAlive[victim] && !fight.dying.some(({ unit }) => unit === victim)) {
     fight.dying.push({ unit: victim, by: attacker, attack });
   }
@@ -70,36 +191,4 @@ function openWindow(fight: Fight, attacker: number, victim: number, attack: numb
   if (window === 0) return;
   if (windowScope === 0) fight.windowUntil[victim] = fight.now + window;
   else fight.windows.set(windowKey(fight, attacker, victim, attack), fight.now + window);
-}
-
-/** Dead is dead: its timers end, its shots fly on. Whoever was winding up against it breaks off and chooses anew. */
-export function die(fight: Fight, unit: number, by: number, attack: number): void {
-  fight.stand(unit);
-  fight.isAlive[unit] = 0;
-  fight.overTime.endOn(unit);
-  fight.serial[unit]++;
-  fight.phase[unit] = PHASE.idle;
-  fight.shots.stale = true;
-  fight.crowd.clear();
-  remove(fight.alive, unit);
-  remove(fight.living[fight.side[unit]], unit);
-  fight.log.add(fight.now, EVENT.death, unit, by, attack);
-  for (let i = 0; i < fight.alive.length; i++) {
-    const other = fight.alive[i];
-    if (fight.target[other] === unit) {
-      fight.target[other] = NOBODY;
-      if (fight.phase[other] === PHASE.idle) tryAgainAt(fight, other, fight.now);
-    }
-    if (fight.attackTarget[other] === unit && windingUp(fight, other)) interrupt(fight, other);
-  }
-}
-
-/** Before the first hit instant: at that instant itself the wind-up is over. */
-function windingUp(fight: Fight, unit: number): boolean {
-  const windup = fight.phase[unit] === PHASE.windup;
-  return windup && fight.now < fight.attackStart[unit] + fight.attackOf(unit, fight.attack[unit]).windup;
-}
-
-function remove(list: number[], unit: number): void {
-  list.splice(list.indexOf(unit), 1);
 }

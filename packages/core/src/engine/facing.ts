@@ -42,6 +42,21 @@ export function turnBy(fight: Fight, unit: number, toX: number, toY: number): vo
   fight.fy[unit] = y / norm;
 }
 
+/** A unit vector turned towards a direction by at most so many degrees. A zero-length direction turns nothing. */
+export function turnedTowards(fx: number, fy: number, dx: number, dy: number, degrees: number): [number, number] {
+  const length = Math.sqrt(dx * dx + dy * dy);
+  if (length === 0 || degrees <= 0) return [fx, fy];
+  const toX = dx / length;
+  const toY = dy / length;
+  const c = degrees >= 180 ? -1 : cosine(degrees);
+  if (fx * toX + fy * toY >= c) return [toX, toY];
+  const s = fx * toY - fy * toX < 0 ? 0 - sine(degrees) : sine(degrees);
+  const x = c * fx - s * fy;
+  const y = s * fx + c * fy;
+  const norm = Math.sqrt(x * x + y * y);
+  return [x / norm, y / norm];
+}
+
 /** Turns towards another unit's place at this instant. */
 export function turnTo(fight: Fight, unit: number, other: number): void {
   turn(fight, unit, fight.xAt(other, fight.now) - fight.xAt(unit, fight.now), fight.yAt(other, fight.now) - fight.yAt(unit, fight.now));

@@ -1,22 +1,123 @@
 /**
- * The state of one fight: units and shots in columns, the queue, the log. Allocated once for a compiled encounter and
+ * The state of one fight: units in columns, what flies, the queue, the log. Allocated once for a compiled encounter and
  * used again for every seed. It only holds; what happens is in the files named after it.
  */
-import type { Landing } from './attack';
 import { PURPOSES, draw } from './chance';
-import type { Compiled, CompiledAttack, CompiledUnit } from './compile';
+import { Crowd } from './crowd';
+import { Ground } from './ground';
 import { EVENT, EventLog } from './log';
-import { Crowd } from './movement';
 import { OverTimes } from './over-time';
+import { Bursts, Met, Shots } from './pools';
 import { EventQueue } from './queue';
+import type { Compiled, CompiledAttack, CompiledUnit } from './tables';
 import { PER_MICROSECOND, SECOND } from './tuning';
 
 export const PHASE = { idle: 0, windup: 1, active: 2, recovery: 3 } as const;
 export const NOBODY = -1;
+/** What keeps a unit from following its state: nothing, an answer, a place to be at, the way home, or standing still. */
+export const URGE = { none: 0, evade: 1, goTo: 2, home: 3, still: 4 } as const;
+/** What a player is busy with. */
+export const TASK = { none: 0, reload: 1, dose: 2, rescue: 3 } as const;
 
-export class Fight {
+/** A hit that will land at this instant, to be applied once all are settled. */
+export interface Landing {
+  attacker: number;
+  victim: number;
+  attack: number;
+  use: number;
+  /** Where it came from: what it pushes away from, and which side of a guard it meets. */
+  x: number;
+  y: number;
+}
+
+/** A stagger or knockback, carried out once all hits of an instant are applied. */
+export interface Jolt {
+  attacker: number;
+  victim: number;
+  attack: number;
+  /** µs; 0: none */
+  stagger: number;
+  /** m; 0: none */
+  knockback: number;
+  x: number;
+  y: number;
+  /** one of BREAK, where the hit breaks off an attack; else −1 */
+  breaks: number;
+}
+
+export const ILL = { slow: 0, mark: 1, lent: 2, boost: 3 } as const;
+
+/** Something that lasts: a slow, a mark, a lent shield, a boost. */
+export interface Ill {
+  what: number;
+  until: number;
+  value: number;
+  by: number;
+}
+
+/** An announced attack that a player has to deal with. */
+export interface Threat {
+  attacker: number;
+  use: number;
+  attack: number;
+  /** µs */
+  cueAt: number;
+  hitAt: number;
+  /** Its last hit. */
+  until: number;
+  /** Which answer was tried; −1: none. */
+  answer: number;
+  verdict: number;
+  /** s left after the mean reaction and the quickest answer that works; −Infinity: none works */
+  margin: number;
+}
+
+/** A part of a slot pool that is taken. */
+export interface SlotHold {
+  unit: number;
+  pool: number;
+  target: number;
+  takes: number;
+}
+
+/** What a wave has come to. */
+export interface WaveProgress {
+  started: boolean;
+  startedAt: number;
+  /** Comings that have begun. */
+  comings: number;
+  /** Units it will ever spawn, and those of each coming. */
+  planned: number;
+  plannedOf: number[];
+  defeated: number;
+  defeatedOf: number[];
+  /** Its share to be defeated, once reached, stays reached: the most that ever was. */
+  reached: number;
+  alive: number;
+  /** A start or another coming is queued. */
+  due: boolean;
+  timedOut: boolean;
+  called: boolean;
+}
+
+/** Holds the tables, so that the columns below can ask it for their size. */
+class Tables {
+  constructor(readonly compiled: Compiled) {}
+  protected numbers(): Float64Array {
+    return new Float64Array(this.compiled.capacity);
+  }
+  protected bytes(): Uint8Array {
+    return new Uint8Array(this.compiled.capacity);
+  }
+  protected integers(): Int32Array {
+    return new Int32Array(this.compiled.capacity);
+  }
+}
+
+export class Fight extends Tables {
   readonly queue = new EventQueue();
   readonly log = new EventLog();
+  readonly ground = new Ground(this.compiled);
   seed = 0;
   /** µs: the instant that is being worked out */
   now = 0;
@@ -31,180 +132,261 @@ export class Fight {
   /** Numbers of the living, ascending; by side, and all. */
   readonly living: [number[], number[]] = [[], []];
   readonly alive: number[] = [];
+  /** Party members that stand; with none left the party is down. */
+  standing = 0;
   /** Those who looked for a better target in this step. */
   readonly reconsidered: number[] = [];
 
   // who
-  readonly kindNumber: Int32Array;
+  readonly kindNumber = this.integers();
   readonly kinds: CompiledUnit[] = [];
-  readonly side: Uint8Array;
-  readonly key: Int32Array;
-  readonly isAlive: Uint8Array;
-  readonly bornAt: Float64Array;
-  private readonly draws: Int32Array;
+  readonly side = this.bytes();
+  readonly key = this.integers();
+  readonly isAlive = this.bytes();
+  readonly bornAt = this.numbers();
+  readonly diedAt = this.numbers();
+  private readonly draws = new Int32Array(this.compiled.capacity * PURPOSES);
+  /** Its wave and which coming of it; −1: none. */
+  readonly wave = this.integers();
+  readonly coming = this.integers();
+  readonly group = this.integers();
+  /** Counts among the units its wave must lose. */
+  readonly counted = this.bytes();
+  readonly summoner = this.integers();
+  /** Its living summoned, and how many it ever summoned. */
+  readonly helpers = this.integers();
+  readonly summoned = this.integers();
+  readonly isMember = this.bytes();
+  readonly revived = this.integers();
+  readonly isDown = this.bytes();
+  /** Something that must be kept; the fight is lost with it. */
+  readonly defended = this.bytes();
+  pointLost = false;
+  /** Those who came home for good in this step. */
+  readonly leaving: number[] = [];
+  /** Units with a simulated player behind them. */
+  readonly players: number[] = [];
+
   // where: a straight segment from (x, y) at segmentStart with velocity (vx, vy) in m/s
-  readonly x: Float64Array;
-  readonly y: Float64Array;
-  readonly vx: Float64Array;
-  readonly vy: Float64Array;
-  readonly segmentStart: Float64Array;
+  readonly x = this.numbers();
+  readonly y = this.numbers();
+  readonly vx = this.numbers();
+  readonly vy = this.numbers();
+  readonly segmentStart = this.numbers();
   /** Facing, a unit vector, and when it was last turned. */
-  readonly fx: Float64Array;
-  readonly fy: Float64Array;
-  readonly turnedAt: Float64Array;
-  readonly speed: Float64Array;
-  readonly radius: Float64Array;
+  readonly fx = this.numbers();
+  readonly fy = this.numbers();
+  readonly turnedAt = this.numbers();
+  readonly speed = this.numbers();
+  readonly radius = this.numbers();
+  readonly homeX = this.numbers();
+  readonly homeY = this.numbers();
   // the way to its target at the beginning of the step: a unit vector, centre distance, distance between edges
-  readonly bearingX: Float64Array;
-  readonly bearingY: Float64Array;
-  readonly bearingLength: Float64Array;
-  readonly bearingGap: Float64Array;
+  readonly bearingX = this.numbers();
+  readonly bearingY = this.numbers();
+  readonly bearingLength = this.numbers();
+  readonly bearingGap = this.numbers();
+  /** Line from its muzzle to its target: when it was looked up, for whom, and whether it is clear. */
+  readonly lineAt = this.numbers();
+  readonly lineTo = this.integers();
+  readonly lineClear = this.bytes();
+
   // health as of healthAt; regeneration runs from regenFrom
-  readonly health: Float64Array;
-  readonly healthAt: Float64Array;
-  readonly regenFrom: Float64Array;
-  readonly shield: Float64Array;
-  readonly shieldAt: Float64Array;
-  readonly shieldFrom: Float64Array;
-  readonly energy: Float64Array;
-  readonly energyAt: Float64Array;
-  readonly windowUntil: Float64Array;
+  readonly health = this.numbers();
+  readonly healthAt = this.numbers();
+  readonly regenFrom = this.numbers();
+  readonly shield = this.numbers();
+  readonly shieldAt = this.numbers();
+  readonly shieldFrom = this.numbers();
+  readonly energy = this.numbers();
+  readonly energyAt = this.numbers();
+  readonly windowUntil = this.numbers();
   /** Windows by attacker or by attack, where the scope asks for it. */
   readonly windows = new Map<number, number>();
+  readonly invulnerable = this.bytes();
+  /** One bit a gate whose state has come; and one a gate that was said to hold. */
+  readonly gatesPassed = this.integers();
+  readonly gatesHeld = this.integers();
+  readonly hurtAt = this.numbers();
+  readonly hurtBy = this.integers();
+  readonly dealt = this.numbers();
+  /** Damage taken lately: time, amount, time, amount … */
+  readonly recent: number[][] = [];
+  /** What each did to each, where somebody's targeting asks for it: by victim × capacity + attacker. */
+  readonly harm = new Map<number, number>();
+  readonly staggeredUntil = this.numbers();
+  readonly steadyUntil = this.numbers();
+  /** What lasts on it; empty for most. */
+  readonly ills: Ill[][] = [];
+  readonly slowed = this.numbers();
+  readonly marked = this.numbers();
+  readonly lent = this.numbers();
+
   // what it knows
-  readonly alerted: Uint8Array;
-  readonly noticing: Uint8Array;
-  readonly nextLook: Float64Array;
-  readonly lastSeen: Float64Array;
-  readonly target: Int32Array;
-  readonly nextTarget: Float64Array;
+  readonly alerted = this.bytes();
+  readonly noticing = this.bytes();
+  readonly nextLook = this.numbers();
+  readonly lastSeen = this.numbers();
+  readonly seenFor = this.numbers();
+  readonly knownX = this.numbers();
+  readonly knownY = this.numbers();
+  readonly target = this.integers();
+  readonly nextTarget = this.numbers();
+  /** Until when it can't leave its target, whatever else. */
+  readonly boundUntil = this.numbers();
+
   // what it does
-  readonly state: Int32Array;
-  readonly stateSince: Float64Array;
+  readonly state = this.integers();
+  readonly stateSince = this.numbers();
+  readonly stateEntries = this.integers();
   // of its state, kept beside it because every step asks for them
-  readonly does: Uint8Array;
-  readonly pace: Float64Array;
-  readonly near: Float64Array;
-  readonly far: Float64Array;
-  readonly leaves: Uint8Array;
-  readonly mayAttack: Uint8Array;
+  readonly does = this.bytes();
+  readonly pace = this.numbers();
+  readonly near = this.numbers();
+  readonly far = this.numbers();
+  readonly leaves = this.bytes();
+  readonly mayAttack = this.bytes();
   // of its kind, likewise
-  readonly lose: Float64Array;
-  readonly acceleration: Float64Array;
-  readonly turnsAtOnce: Uint8Array;
-  readonly stepCosine: Float64Array;
-  readonly phase: Uint8Array;
-  readonly attack: Int32Array;
-  readonly attackTarget: Int32Array;
-  readonly attackStart: Float64Array;
-  /** Share of its pace that the attack under way leaves it; 1 when there is none. */
-  readonly moving: Float64Array;
+  readonly lose = this.numbers();
+  readonly acceleration = this.numbers();
+  readonly turnsAtOnce = this.bytes();
+  readonly stepCosine = this.numbers();
+  readonly phase = this.bytes();
+  readonly attack = this.integers();
+  readonly attackTarget = this.integers();
+  readonly attackStart = this.numbers();
+  /** Where a marked area will burst. */
+  readonly markX = this.numbers();
+  readonly markY = this.numbers();
+  /** Share of its pace that attack, slow and stagger leave it. */
+  readonly mobility = this.numbers();
   /** The attack under way holds its facing. */
-  readonly held: Uint8Array;
+  readonly held = this.bytes();
   /** Rises whenever what the unit had planned no longer holds; an event with an older serial is stale. */
-  readonly serial: Int32Array;
-  readonly pauseUntil: Float64Array;
+  readonly serial = this.integers();
+  readonly pauseUntil = this.numbers();
   /** The instant for which a choice is queued; −1: none. */
-  readonly choiceAt: Float64Array;
+  readonly choiceAt = this.numbers();
   /** Earliest instant at which some attack of the choice is off cooldown. */
-  readonly nextReady: Float64Array;
-  readonly readyAt: Float64Array;
-  readonly doing: Uint8Array;
-  /** Use in which the unit was last struck by the attacker: by attacker × victim. */
-  readonly struckIn: Int32Array;
-  readonly use: Int32Array;
-  /** Uses of attacks ever begun in these buffers; never reset, so that a number from an earlier run matches nothing. */
+  readonly nextReady = this.numbers();
+  readonly readyAt = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
+  /** Charges left as of an instant from which the next one grows back. */
+  readonly charges = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
+  readonly chargedAt = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
+  readonly comboAttack = this.integers();
+  readonly comboUntil = this.numbers();
+  readonly attackedAt = this.numbers();
+  readonly doing = this.bytes();
+  /** Whom the use under way has struck. */
+  readonly struck: number[][] = [];
+  readonly use = this.integers();
+  /** Uses of attacks ever begun in this run. */
   uses = 0;
+  readonly slots: SlotHold[] = [];
+  /** Last start out of each pool. */
+  readonly poolStart: number[] = [];
+
+  // errands: patrols, wandering, ways around walls
+  readonly urge = this.bytes();
+  readonly urgeX = this.numbers();
+  readonly urgeY = this.numbers();
+  readonly urgeSpeed = this.numbers();
+  readonly urgeUntil = this.numbers();
+  readonly stop = this.integers();
+  readonly stopWay = this.integers();
+  readonly waitUntil = this.numbers();
+  readonly goalX = this.numbers();
+  readonly goalY = this.numbers();
+  readonly hasGoal = this.bytes();
+  readonly wayX = this.numbers();
+  readonly wayY = this.numbers();
+  readonly wayGoal = this.integers();
+  readonly wayUntil = this.numbers();
+  readonly strafeSign = this.numbers();
+
+  // the simulated player
+  readonly rounds = this.integers();
+  readonly doses = this.integers();
+  readonly task = this.bytes();
+  readonly taskSerial = this.integers();
+  readonly taskOf = this.integers();
+  readonly livesLeft = this.integers();
+  readonly dodgeFrom = this.numbers();
+  readonly dodgeUntil = this.numbers();
+  readonly blockUntil = this.numbers();
+  readonly blockShare = this.numbers();
+  readonly answerReady: number[][] = [];
+  readonly threats: Threat[][] = [];
+  readonly coverUntil = this.numbers();
+  readonly nextCover = this.numbers();
 
   readonly shots = new Shots();
+  readonly bursts = new Bursts();
   readonly overTime = new OverTimes();
-  readonly crowd: Crowd;
+  readonly crowd = new Crowd(this.compiled.capacity);
   /** Hits that will land at this instant, to be applied once all are settled. */
   readonly landings: Landing[] = [];
+  readonly jolts: Jolt[] = [];
   /** Those whom the hit being settled meets, in order, and what they are ordered by. */
   readonly met = new Met();
   /** Units at 0 health whose death is to be dealt with at this instant, and who did it with what. */
   readonly dying: { unit: number; by: number; attack: number }[] = [];
-
-  constructor(readonly compiled: Compiled) {
-    const n = compiled.capacity;
-    const numbers = () => new Float64Array(n);
-    this.kindNumber = new Int32Array(n);
-    this.side = new Uint8Array(n);
-    this.key = new Int32Array(n);
-    this.isAlive = new Uint8Array(n);
-    this.bornAt = numbers();
-    this.draws = new Int32Array(n * PURPOSES);
-    this.x = numbers();
-    this.y = numbers();
-    this.vx = numbers();
-    this.vy = numbers();
-    this.segmentStart = numbers();
-    this.fx = numbers();
-    this.fy = numbers();
-    this.turnedAt = numbers();
-    this.speed = numbers();
-    this.radius = numbers();
-    this.bearingX = numbers();
-    this.bearingY = numbers();
-    this.bearingLength = numbers();
-    this.bearingGap = numbers();
-    this.health = numbers();
-    this.healthAt = numbers();
-    this.regenFrom = numbers();
-    this.shield = numbers();
-    this.shieldAt = numbers();
-    this.shieldFrom = numbers();
-    this.energy = numbers();
-    this.energyAt = numbers();
-    this.windowUntil = numbers();
-    this.alerted = new Uint8Array(n);
-    this.noticing = new Uint8Array(n);
-    this.nextLook = numbers();
-    this.lastSeen = numbers();
-    this.target = new Int32Array(n);
-    this.nextTarget = numbers();
-    this.state = new Int32Array(n);
-    this.stateSince = numbers();
-    this.does = new Uint8Array(n);
-    this.pace = numbers();
-    this.near = numbers();
-    this.far = numbers();
-    this.leaves = new Uint8Array(n);
-    this.mayAttack = new Uint8Array(n);
-    this.lose = numbers();
-    this.acceleration = numbers();
-    this.turnsAtOnce = new Uint8Array(n);
-    this.stepCosine = numbers();
-    this.moving = numbers();
-    this.held = new Uint8Array(n);
-    this.phase = new Uint8Array(n);
-    this.attack = new Int32Array(n);
-    this.attackTarget = new Int32Array(n);
-    this.attackStart = numbers();
-    this.serial = new Int32Array(n);
-    this.pauseUntil = numbers();
-    this.choiceAt = numbers();
-    this.nextReady = numbers();
-    this.readyAt = new Float64Array(n * compiled.attackRoom);
-    this.doing = new Uint8Array(n);
-    this.struckIn = new Int32Array(n * n);
-    this.use = new Int32Array(n);
-    this.crowd = new Crowd(n);
-  }
+  /** The fallen who can be revived, and until when. */
+  readonly fallen: { unit: number; until: number }[] = [];
+  readonly waves: WaveProgress[] = [];
+  /** Spawns that wait because of the cap on the living: wave, coming, group, ordinal, draw. */
+  readonly waiting: number[] = [];
+  readonly flags: boolean[] = [];
+  readonly happened: boolean[] = [];
+  /** Deaths of each type. */
+  readonly killed: number[] = [];
+  readonly aliveOfType: number[] = [];
+  /** Boosts that an encounter's events laid on each type, for those who come later. */
+  readonly standingBoosts: { type: number; id: number; tweaks: number }[] = [];
+  /** Kinds as boosts and states changed them, by what changed them. Kept between runs. */
+  readonly changed = new Map<string, CompiledUnit>();
+  /** Is told before and after every choice; for traces. Changes nothing. */
+  observer: ((fight: Fight, unit: number) => void) | undefined = undefined;
 
   reset(seed: number): void {
+    const { compiled } = this;
     this.seed = seed | 0;
-    this.now = this.stepEnd = this.count = this.pending = this.outcome = 0;
-    this.over = false;
+    this.now = this.stepEnd = this.count = this.pending = this.outcome = this.uses = this.standing = 0;
+    this.over = this.pointLost = false;
     this.queue.clear();
     this.log.clear();
-    this.living[0].length = this.living[1].length = this.alive.length = this.dying.length = this.landings.length = 0;
+    for (const list of [this.living[0], this.living[1], this.alive, this.dying, this.landings, this.jolts, this.fallen, this.slots, this.waiting, this.players, this.leaving])
+      list.length = 0;
+    this.standingBoosts.length = 0;
     this.crowd.clear();
     this.draws.fill(0);
     this.windows.clear();
+    this.harm.clear();
     this.shots.clear();
+    this.bursts.clear();
     this.overTime.clear();
+    refill(this.poolStart, compiled.pools.length, -Infinity);
+    refill(this.flags, compiled.names.flags.length, false);
+    refill(this.happened, compiled.events.length, false);
+    refill(this.killed, compiled.names.types.length, 0);
+    refill(this.aliveOfType, compiled.names.types.length, 0);
+    this.waves.length = 0;
+    for (let wave = 0; wave < compiled.waves.length; wave++) {
+      this.waves.push({
+        started: false,
+        startedAt: 0,
+        comings: 0,
+        planned: 0,
+        plannedOf: [],
+        defeated: 0,
+        defeatedOf: [],
+        reached: 0,
+        alive: 0,
+        due: false,
+        timedOut: false,
+        called: false,
+      });
+    }
   }
 
   /** The next draw of a unit for one purpose, in [0, 1). */
@@ -231,9 +413,21 @@ export class Fight {
 
   /** Between the edges of two bodies at this instant; at least 0. */
   gap(a: number, b: number): number {
+    return Math.max(0, this.apart(a, b) - this.radius[a] - this.radius[b]);
+  }
+
+  /** Between the centres of two bodies at this instant. */
+  apart(a: number, b: number): number {
     const dx = this.xAt(b, this.now) - this.xAt(a, this.now);
     const dy = this.yAt(b, this.now) - this.yAt(a, this.now);
-    return Math.max(0, Math.sqrt(dx * dx + dy * dy) - this.radius[a] - this.radius[b]);
+    return Math.sqrt(dx * dx + dy * dy);
+  }
+
+  /** Centre to a place at this instant. */
+  apartFrom(unit: number, x: number, y: number): number {
+    const dx = x - this.xAt(unit, this.now);
+    const dy = y - this.yAt(unit, this.now);
+    return Math.sqrt(dx * dx + dy * dy);
   }
 
   /** Health at this instant, with what has grown back. */
@@ -245,7 +439,7 @@ export class Fight {
     return this.now <= from ? health : Math.min(kind.regenTop, health + (kind.regen * (this.now - from)) / SECOND);
   }
 
-  /** Shield at this instant, with what has grown back. */
+  /** Shield at this instant, with what has grown back; a lent one not counted. */
   shieldNow(unit: number): number {
     const { shield: most, shieldRegen } = this.kinds[unit];
     return grown(this.shield[unit], shieldRegen, most, Math.max(this.shieldFrom[unit], this.shieldAt[unit]), this.now);
@@ -257,32 +451,54 @@ export class Fight {
     return grown(this.energy[unit], energyRegen, most, this.energyAt[unit], this.now);
   }
 
+  /** Charges of an attack at this instant: one grows back after another. */
+  chargesNow(unit: number, attack: number): number {
+    const at = unit * this.compiled.attackRoom + attack;
+    const { charges, recharge } = this.kinds[unit].attacks[attack];
+    if (this.charges[at] >= charges) return charges;
+    return Math.min(charges, this.charges[at] + Math.floor((this.now - this.chargedAt[at]) / recharge));
+  }
+
   /** Says in the log what a unit is about, when that changes. */
   sayDoing(unit: number, doing: number): void {
     if (this.doing[unit] === doing) return;
     this.doing[unit] = doing;
     this.log.add(this.now, EVENT.doing, unit, NOBODY, doing);
+    if (this.observer) this.observer(this, unit);
   }
 
   /** Ends a unit's segment here: it stands until the next step. */
   stand(unit: number): void {
     if (this.vx[unit] === 0 && this.vy[unit] === 0) return;
-    this.x[unit] = this.xAt(unit, this.now);
-    this.y[unit] = this.yAt(unit, this.now);
+    this.moveTo(unit, this.xAt(unit, this.now), this.yAt(unit, this.now));
+  }
+
+  /** Puts a unit somewhere at this instant; it stands there until the next step. */
+  moveTo(unit: number, x: number, y: number): void {
+    this.x[unit] = x;
+    this.y[unit] = y;
     this.vx[unit] = this.vy[unit] = this.speed[unit] = 0;
     this.segmentStart[unit] = this.now;
     this.shots.stale = true;
   }
 
+  /** What attack, slow, stagger and a task in hand leave of its pace. */
+  setMobility(unit: number): void {
+    const attacking = this.phase[unit] !== PHASE.idle ? this.kinds[unit].attacks[this.attack[unit]].moving : 1;
+    const reels = this.now < this.staggeredUntil[unit];
+    const rooted = this.task[unit] === TASK.dose || this.task[unit] === TASK.rescue;
+    this.mobility[unit] = reels || rooted ? 0 : attacking * (1 - this.slowed[unit]);
+  }
+
   /** Turns to the idle phase and forgets the attack under way. */
   idle(unit: number): void {
     this.phase[unit] = PHASE.idle;
-    this.moving[unit] = 1;
     this.held[unit] = 0;
     this.attack[unit] = NOBODY;
     this.attackTarget[unit] = NOBODY;
     this.serial[unit]++;
     this.choiceAt[unit] = -1;
+    this.setMobility(unit);
   }
 }
 
@@ -291,104 +507,7 @@ function grown(amount: number, perSecond: number, most: number, from: number, no
   return perSecond === 0 || now <= from ? amount : Math.min(most, amount + perSecond * ((now - from) * PER_MICROSECOND));
 }
 
-/** Whom a hit meets, kept in order of a measure and then of their numbers. Used again for every hit. */
-export class Met {
-  count = 0;
-  readonly units: number[] = [];
-  private readonly order: number[] = [];
-
-  clear(): void {
-    this.count = 0;
-  }
-
-  add(unit: number, order: number): void {
-    let at = this.count++;
-    while (at > 0 && (this.order[at - 1] > order || (this.order[at - 1] === order && this.units[at - 1] > unit))) {
-      this.units[at] = this.units[at - 1];
-      this.order[at] = this.order[at - 1];
-      at--;
-    }
-    this.units[at] = unit;
-    this.order[at] = order;
-  }
-}
-
-/** Shots in flight, one object each, pooled. */
-export interface Shot {
-  owner: number;
-  attack: number;
-  side: number;
-  /** The unit it was meant for. */
-  meant: number;
-  startedAt: number;
-  endsAt: number;
-  x: number;
-  y: number;
-  vx: number;
-  vy: number;
-  radius: number;
-  flying: boolean;
-  missed: boolean;
-  /** Tells this flight from earlier ones of the same pooled object. */
-  life: number;
-  /** Rises whenever its next contact is worked out anew; an impact planned before is stale. */
-  plan: number;
-  contact: number;
-  /** Units it has passed: their aim draw failed. */
-  passed: number[];
-}
-
-export class Shots {
-  readonly all: Shot[] = [];
-  readonly flying: number[] = [];
-  private readonly free: number[] = [];
-  /** Some segment was cut: contacts must be worked out again before the next pass. */
-  stale = false;
-
-  clear(): void {
-    this.flying.length = this.free.length = 0;
-    for (let i = this.all.length - 1; i >= 0; i--) this.free.push(i);
-    this.stale = false;
-  }
-
-  /** The number of a shot to be filled in. */
-  take(): number {
-    const number = this.free.pop() ?? this.all.length;
-    if (number === this.all.length) {
-      this.all.push({
-        owner: 0,
-        attack: 0,
-        side: 0,
-        meant: 0,
-        startedAt: 0,
-        endsAt: 0,
-        x: 0,
-        y: 0,
-        vx: 0,
-        vy: 0,
-        radius: 0,
-        flying: false,
-        missed: false,
-        life: 0,
-        plan: 0,
-        contact: NOBODY,
-        passed: [],
-      });
-    }
-    const shot = this.all[number];
-    shot.flying = true;
-    shot.missed = false;
-    shot.life++;
-    shot.contact = NOBODY;
-    shot.passed.length = 0;
-    this.flying.push(number);
-    return number;
-  }
-
-  end(number: number): void {
-    this.all[number].flying = false;
-    this.all[number].plan++;
-    this.flying.splice(this.flying.indexOf(number), 1);
-    this.free.push(number);
-  }
+function refill<T>(list: T[], length: number, value: T): void {
+  list.length = length;
+  list.fill(value);
 }

@@ -1,15 +1,22 @@
 /** What happens at instants: everything due at one time, in its order, in passes until nothing new is due. */
-import { endPhase, settleHit } from './attack';
+import { beginBlock, beginDodge, cue, decide, stepOutNow } from './answers';
+import { endPhase, settleAid, settleHit } from './attack';
 import { tryAtInstant } from './choice';
-import { applyHit, die } from './damage';
-import { type Fight, PHASE } from './fight';
+import { applyHit } from './damage';
+import { bleedOut, die } from './death';
+import { applyJolt, expire } from './effects';
+import { type Fight, NOBODY, PHASE } from './fight';
 import { EVENT, OUTCOME } from './log';
-import { DUE, type Due } from './queue';
 import { tick } from './over-time';
+import { DUE, type Due } from './queue';
 import { alert } from './senses';
 import { endShot, settleImpact, sweepAll } from './shots';
-import { spawn, startWave } from './spawns';
+import { spawn } from './spawns';
+import { settleBurst, touchWith } from './strike';
+import { ENEMY } from './tables';
+import { finishTask } from './tasks';
 import { MOST_EVENTS, MOST_PASSES } from './tuning';
+import { startWave, timeOut } from './waves';
 
 /** Runs every instant up to and including `until`, or to the end of the fight. @throws Error for a loop within one instant */
 export function runInstants(fight: Fight, until: number): void {
@@ -27,16 +34,20 @@ export function runInstants(fight: Fight, until: number): void {
 
 /**
  * One pass: the events that are due now, in the order of their classes. Hits are settled first and applied together;
- * deaths follow before anything else. What the pass creates at this instant is due in the next pass.
+ * what they jolt and whom they kill follows before anything else. What the pass creates at this instant is due in the next.
  */
 function runPass(fight: Fight): void {
-  const { queue, landings } = fight;
+  const { queue, landings, jolts } = fight;
   const count = queue.takeDue();
   let next = 0;
-  while (next < count && queue.due[next].kind <= DUE.shotEnd) carryOut(fight, queue.due[next++]);
+  while (next < count && queue.due[next].kind < DUE.bleedOut) carryOut(fight, queue.due[next++]);
   if (landings.length) {
     for (let i = 0; i < landings.length; i++) applyHit(fight, landings[i]);
     landings.length = 0;
+  }
+  if (jolts.length) {
+    for (let i = 0; i < jolts.length; i++) applyJolt(fight, jolts[i]);
+    jolts.length = 0;
   }
   if (fight.dying.length) buryTheDead(fight);
   while (next < count) carryOut(fight, queue.due[next++]);
@@ -46,60 +57,96 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
   const current = fight.serial[unit] === serial && fight.isAlive[unit] === 1;
   switch (kind) {
     case DUE.tick:
-      tick(fight, detail, serial);
-      break;
-    case DUE.hit:
-      if (current) settleHit(fight, unit, detail, fight.landings);
-      break;
-    case DUE.impact:
-      settleImpact(fight, detail, serial, fight.landings);
-      break;
+      return tick(fight, detail, serial);
     case DUE.shotEnd:
-      endShot(fight, detail, serial);
-      break;
+      return endShot(fight, detail, serial);
+    case DUE.expiry:
+      return expire(fight, unit);
+    case DUE.aid:
+      if (current) settleAid(fight, unit, detail);
+      return;
+    case DUE.task:
+      return finishTask(fight, unit, serial, detail);
+    case DUE.hit:
+      if (current) settleHit(fight, unit, detail);
+      return;
+    case DUE.impact:
+      return settleImpact(fight, detail, serial);
+    case DUE.burst:
+      return settleBurst(fight, detail, serial);
+    case DUE.contact:
+      return touchWith(fight, unit, detail);
+    case DUE.bleedOut:
+      if (fight.serial[unit] === serial) bleedOut(fight, unit);
+      return;
     case DUE.phaseEnd:
       if (current) endPhase(fight, unit, detail);
-      break;
+      return;
     case DUE.wave:
-      startWave(fight, detail);
-      break;
+      return startWave(fight, detail, serial);
+    case DUE.timeout:
+      return timeOut(fight, detail);
     case DUE.notice:
       if (fight.isAlive[unit] && fight.noticing[unit]) {
         alert(fight, unit);
         tryAtInstant(fight, unit);
       }
-      break;
+      return;
+    case DUE.cue:
+      if (current) cue(fight, unit);
+      return;
+    case DUE.answer:
+      return decide(fight, unit, detail);
+    case DUE.dodge:
+      return beginDodge(fight, unit, serial, detail);
+    case DUE.block:
+      return beginBlock(fight, unit, serial);
+    case DUE.stepOut:
+      return stepOutNow(fight, unit, serial);
     case DUE.choice:
       if (current && fight.choiceAt[unit] === fight.now) {
         fight.choiceAt[unit] = -1;
         tryAtInstant(fight, unit);
       }
-      break;
+      return;
     case DUE.spawn:
-      spawn(fight, serial, detail);
-      break;
+      return spawn(fight, serial, detail);
   }
 }
 
 function buryTheDead(fight: Fight): void {
-  const { dying } = fight;
-  dying.sort((a, b) => a.unit - b.unit);
-  for (let i = 0; i < dying.length; i++) die(fight, dying[i].unit, dying[i].by, dying[i].attack);
-  dying.length = 0;
+  const dying = fight.dying.splice(0).sort((a, b) => a.unit - b.unit);
+  for (const { unit, by, attack } of dying) {
+    die(fight, unit, by, attack);
+    if (fight.defended[unit]) fight.pointLost = true;
+  }
 }
 
-/** The end: at one instant party down beats victory; the time limit comes last. */
+/** The end: at one instant party down beats a loss, and a loss victory; the time limit comes last. */
 function judge(fight: Fight, limitReached: boolean): void {
-  if (fight.living[0].length === 0) end(fight, OUTCOME.partyDown);
-  else if (fight.living[1].length === 0 && fight.pending === 0) end(fight, OUTCOME.cleared);
-  else if (limitReached) end(fight, OUTCOME.timeOut);
+  const { compiled } = fight;
+  if (fight.standing === 0) end(fight, OUTCOME.partyDown);
+  else if (fight.pointLost) end(fight, OUTCOME.lost);
+  else if (compiled.winsCleared && fight.pending === 0 && fight.living[ENEMY].length === 0 && everyWaveCame(fight)) end(fight, OUTCOME.cleared);
+  else if (limitReached) end(fight, compiled.winsSurvive ? OUTCOME.survived : OUTCOME.timeOut);
   else if (fight.log.length > MOST_EVENTS) end(fight, OUTCOME.runaway);
 }
 
+/** A wave that has not started holds up the end, unless the fight may be won without it. */
+function everyWaveCame({ waves, compiled }: Fight): boolean {
+  for (let number = 0; number < waves.length; number++) {
+    const { optional, times } = compiled.waves[number];
+    if (!optional && waves[number].comings < times) return false;
+    if (optional && waves[number].started && waves[number].comings < times) return false;
+  }
+  return true;
+}
+
 function end(fight: Fight, outcome: number): void {
+  if (fight.over) return;
   fight.over = true;
   fight.outcome = outcome;
-  fight.log.add(fight.now, EVENT.end, -1, -1, outcome);
+  fight.log.add(fight.now, EVENT.end, NOBODY, NOBODY, outcome);
 }
 
 function loopMessage(fight: Fight, time: number): string {

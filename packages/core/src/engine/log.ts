@@ -4,9 +4,9 @@
  */
 import { doubled } from './columns';
 
-/** Kinds of events. What the columns mean is said beside each: actor, other, what; a, b, c. */
+/** Kinds of events. What the columns mean is said beside each: actor, other, what; a, b, c, d. */
 export const EVENT = {
-  /** a unit appears. what: its kind; a, b: place */
+  /** a unit appears. what: its kind; a, b: place; c: its wave or −1; d: who summoned it or −1 */
   spawn: 0,
   /** a unit notices its foes */
   notice: 1,
@@ -18,58 +18,109 @@ export const EVENT = {
   state: 4,
   /** a unit begins the wind-up of attack `what` against `other`; a: distance between edges */
   start: 5,
-  /** a hit of attack `what` on `other`. a: health lost, b: overkill, c: dealt (after armour), d: absorbed by the shield */
+  /** a hit of attack `what` on `other`. a: health lost, b: overkill or stopped by a gate, c: dealt (after armour), d: absorbed by shields */
   hit: 6,
-  /** a hit instant of attack `what` that struck nobody, or whose aim failed on `other`. a: one of MISS */
+  /** a hit instant of attack `what` that struck nobody, or failed on `other`. a: one of MISS */
   miss: 7,
-  /** a hit on `other` that its invulnerability window stopped */
+  /** a hit on `other` that its invulnerability stopped */
   blocked: 8,
   /** a shot leaves */
   shot: 9,
-  /** a unit dies, or a party member goes down. other: by whom, what: by which attack */
+  /** a unit dies. other: by whom, what: by which attack */
   death: 10,
-  /** attack `what` is broken off in its wind-up because its target died */
+  /** attack `what` is broken off. a: one of BREAK; other: its target */
   interrupted: 11,
   /** why the unit is not attacking changes. what: one of DOING; attacking itself is said by `start` */
   doing: 12,
-  /** a unit of group `what` found no place */
+  /** a unit of kind `what` found no place */
   noPlace: 13,
   /** the fight is over. what: one of OUTCOME */
   end: 14,
   /** a tick of damage over time that attack `what` left on `other`; a to d as for a hit */
   tick: 15,
+  /** wave `what` starts; a: which coming of it, from 0 */
+  wave: 16,
+  /** a unit leaves the fight alive. what: one of GONE */
+  gone: 17,
+  /** a unit brings `other` back with attack `what` (−1: by helping it up); a: health */
+  revive: 18,
+  /** a party member goes down but can be helped up. other, what: as for a death */
+  down: 19,
+  /** a unit heals `other` with attack `what` (−1: a healing item, −2: at home); a: given, b: wasted */
+  heal: 20,
+  /** a unit lends `other` a shield; a: amount */
+  shielded: 21,
+  /** `other` is staggered by attack `what` of a unit; a: µs */
+  stagger: 22,
+  /** `other` is knocked back by attack `what`; a: metres it moved */
+  knock: 23,
+  /** `other` is slowed; a: share, b: µs */
+  slow: 24,
+  /** `other` is changed by a boost of attack `what`; a: µs */
+  boost: 25,
+  /** `other` loses energy; a: how much */
+  drain: 26,
+  /** `other` must turn on the unit; a: µs */
+  taunt: 27,
+  /** `other` is marked; a: multiplier, b: µs */
+  mark: 28,
+  /** gate `what` of a unit stopped damage (a: 0), or was passed without its state having come (a: 1) */
+  gate: 29,
+  /** flag `what` is raised (a: 1) or lowered (a: 0), by the unit or by the encounter (−1) */
+  flag: 30,
+  /** a unit turns back for home; a: distance from it */
+  leash: 31,
+  /** a unit is home again */
+  home: 32,
+  /** a party member answers attack `what` of `other`. a: which answer (−1: none), b: one of VERDICT, c: reaction margin in s */
+  answer: 33,
+  /** a hit of attack `what` on party member `other` that it could have answered. a: which answer was tried, b: why it failed, c: margin in s, d: damage */
+  exposed: 34,
+  /** an event of the encounter happens. what: which */
+  happening: 35,
+  /** a unit of kind `what` is due but the cap on the living holds: it waits (a: 0) or is left out (a: 1), or a summon is lost (a: 2) */
+  capped: 36,
 } as const;
+export const EVENT_NAMES = Object.keys(EVENT) as (keyof typeof EVENT)[];
 
-export const MISS = { reach: 0, arc: 1, aim: 2, flown: 3 } as const;
+export const MISS = { reach: 0, arc: 1, aim: 2, flown: 3, dodged: 4, wall: 5, warded: 6, gone: 7 } as const;
+export const MISS_NAMES = Object.keys(MISS) as (keyof typeof MISS)[];
+export const BREAK = { targetDied: 0, stagger: 1, hit: 2, answer: 3, state: 4, noTarget: 5 } as const;
+export const BREAK_NAMES = Object.keys(BREAK) as (keyof typeof BREAK)[];
+export const GONE = { home: 0, farAway: 1, replaced: 2, bledOut: 3 } as const;
+export const GONE_NAMES = Object.keys(GONE) as (keyof typeof GONE)[];
+
+/** What came of an answer to an announced attack, or why there was none. The order is from luck to structure. */
+export const VERDICT = { worked: 0, notSeen: 1, mistake: 2, tooLate: 3, cooldown: 4, nowhere: 5, none: 6, tried: 7 } as const;
+export const VERDICT_NAMES = Object.keys(VERDICT) as (keyof typeof VERDICT)[];
 
 /** What a unit is about: attacking, or why not. The order is the order of the hurdles to an attack. */
 export const DOING = {
   unaware: 0,
   noTarget: 1,
   noAttack: 2,
-  pause: 3,
-  cooldown: 4,
-  energy: 5,
-  range: 6,
-  facing: 7,
-  attacking: 8,
+  staggered: 3,
+  evading: 4,
+  reloading: 5,
+  mending: 6,
+  goingHome: 7,
+  pause: 8,
+  cooldown: 9,
+  charges: 10,
+  energy: 11,
+  condition: 12,
+  slot: 13,
+  range: 14,
+  toBand: 15,
+  line: 16,
+  facing: 17,
+  attacking: 18,
 } as const;
-export const DOING_NAMES = [
-  'unaware',
-  'noTarget',
-  'noAttack',
-  'pause',
-  'cooldown',
-  'range',
-  'facing',
-  'windup',
-  'active',
-  'recovery',
-] as const;
+export const DOING_NAMES = Object.keys(DOING) as (keyof typeof DOING)[];
 export type Doing = (typeof DOING_NAMES)[number];
 
-export const OUTCOME = { cleared: 0, partyDown: 1, timeOut: 2, runaway: 3 } as const;
-export const OUTCOME_NAMES = ['cleared', 'partyDown', 'timeOut', 'runaway'] as const;
+export const OUTCOME = { cleared: 0, partyDown: 1, timeOut: 2, runaway: 3, survived: 4, lost: 5, ended: 6 } as const;
+export const OUTCOME_NAMES = Object.keys(OUTCOME) as (keyof typeof OUTCOME)[];
 export type Outcome = (typeof OUTCOME_NAMES)[number];
 
 export class EventLog {

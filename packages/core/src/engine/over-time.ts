@@ -1,9 +1,10 @@
 /** Damage over time: what a hit leaves on its victim, tick by tick, whatever becomes of whoever left it. */
-import type { CompiledAttack } from './compile';
+import type { CompiledAttack } from './tables';
 import { hurt } from './damage';
 import type { Fight } from './fight';
 import { EVENT } from './log';
 import { DUE } from './queue';
+import { MOST_SHOTS } from './tuning';
 
 /** One running effect. */
 export interface OverTime {
@@ -20,33 +21,57 @@ export interface OverTime {
 
 export class OverTimes {
   readonly all: OverTime[] = [];
-  private used = 0;
+  private readonly free: number[] = [];
+  /** Numbers of those that run on each victim. */
+  private readonly on = new Map<number, number[]>();
+  /** How many run. */
+  running = 0;
 
   clear(): void {
-    for (const effect of this.all) effect.running = false;
-    this.used = 0;
+    this.free.length = 0;
+    for (let number = this.all.length - 1; number >= 0; number--) {
+      this.all[number].running = false;
+      this.free.push(number);
+    }
+    this.on.clear();
+    this.running = 0;
   }
 
   /** The one that an attack of an attacker has running on a victim. */
   find(attacker: number, victim: number, attack: number): OverTime | undefined {
-    return this.all.find((each) => each.running && each.attacker === attacker && each.victim === victim && each.attack === attack);
+    const here = this.on.get(victim);
+    if (!here) return undefined;
+    for (const number of here) if (this.all[number].attacker === attacker && this.all[number].attack === attack) return this.all[number];
+    return undefined;
   }
 
-  /** Number of a free object, marked running. */
-  take(): number {
-    let number = this.used < this.all.length ? this.used++ : this.all.findIndex(({ running }) => !running);
-    if (number < 0) {
-      number = this.all.push({ attacker: 0, victim: 0, attack: 0, startedAt: 0, endsAt: 0, ticks: 0, running: false, life: 0 }) - 1;
-      this.used = this.all.length;
-    }
+  /** Number of a free object, marked running on a victim. */
+  take(victim: number): number {
+    const number =
+      this.free.pop() ??
+      this.all.push({ attacker: 0, victim: 0, attack: 0, startedAt: 0, endsAt: 0, ticks: 0, running: false, life: 0 }) - 1;
     this.all[number].running = true;
     this.all[number].life++;
+    const here = this.on.get(victim);
+    if (here) here.push(number);
+    else this.on.set(victim, [number]);
+    this.running++;
     return number;
+  }
+
+  end(number: number): void {
+    const { victim } = this.all[number];
+    const here = this.on.get(victim)!;
+    here.splice(here.indexOf(number), 1);
+    this.all[number].running = false;
+    this.free.push(number);
+    this.running--;
   }
 
   /** Dead is dead: what runs on a victim ends with it. */
   endOn(victim: number): void {
-    for (const effect of this.all) if (effect.victim === victim) effect.running = false;
+    const here = this.on.get(victim);
+    while (here?.length) this.end(here[here.length - 1]);
   }
 }
 
@@ -58,8 +83,8 @@ export function leave(fight: Fight, attacker: number, victim: number, number: nu
     if (attack.tickStacking === 0) present.endsAt = now + attack.tickFor;
     return;
   }
-  if (attack.tickFor < attack.tickEvery) return;
-  const id = overTime.take();
+  if (attack.tickFor < attack.tickEvery || overTime.running >= MOST_SHOTS) return;
+  const id = overTime.take(victim);
   const effect = overTime.all[id];
   Object.assign(effect, { attacker, victim, attack: number, startedAt: now, endsAt: now + attack.tickFor, ticks: 0 });
   fight.queue.push(now + attack.tickEvery, DUE.tick, attacker, effect.life, id);
@@ -70,8 +95,12 @@ export function tick(fight: Fight, id: number, life: number): void {
   const effect = fight.overTime.all[id];
   if (!effect.running || effect.life !== life) return;
   const attack = fight.attackOf(effect.attacker, effect.attack);
-  hurt(fight, EVENT.tick, effect.attacker, effect.victim, effect.attack, attack.tickAmount);
+  if (!fight.invulnerable[effect.victim]) {
+    const { guardCosine } = fight.kinds[effect.victim];
+    hurt(fight, EVENT.tick, effect.attacker, effect.victim, effect.attack, attack.tickAmount, attack.tickType, guardCosine <= -1);
+  }
+  if (!effect.running || effect.life !== life) return; // it killed its victim
   const next = effect.startedAt + (++effect.ticks + 1) * attack.tickEvery;
   if (next <= effect.endsAt) fight.queue.push(next, DUE.tick, effect.attacker, life, id);
-  else effect.running = false;
+  else fight.overTime.end(id);
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { arbitraryFight } from '../testing/arbitraries';
-import { type FightSketch, compiled, eventsOf } from '../testing/builders';
+import { type FightSketch, compiledTrusted as compiled, eventsOf } from '../testing/builders';
 import { Runner, run } from './run';
 
 /** More, and others, on demand: INSIDIA_CASES=20000 INSIDIA_SEED=7 npx jest properties */

@@ -5,18 +5,53 @@
 import { doubled } from './columns';
 
 /** What can come due. The order at one instant is by CLASS_OF, then unit, then sequence. */
-export const DUE = { tick: 0, hit: 1, impact: 2, shotEnd: 3, phaseEnd: 4, wave: 5, notice: 6, choice: 7, spawn: 8, end: 9 } as const;
+export const DUE = {
+  tick: 0,
+  shotEnd: 1,
+  expiry: 2,
+  aid: 3,
+  task: 4,
+  hit: 5,
+  impact: 6,
+  burst: 7,
+  contact: 8,
+  bleedOut: 9,
+  phaseEnd: 10,
+  wave: 11,
+  timeout: 12,
+  notice: 13,
+  cue: 14,
+  answer: 15,
+  dodge: 16,
+  block: 17,
+  stepOut: 18,
+  choice: 19,
+  spawn: 20,
+  end: 21,
+} as const;
 
-/** Classes in the order in which they act within one instant (gaps are for classes to come). */
-export const CLASS = { tick: 0, expiry: 1, hit: 3, phaseEnd: 6, wave: 7, choice: 8, spawn: 9, end: 10 } as const;
+/** Classes in the order in which they act within one instant. */
+export const CLASS = { tick: 0, expiry: 1, aid: 2, hit: 3, death: 5, phaseEnd: 6, wave: 7, choice: 8, spawn: 9, end: 10 } as const;
 
 const CLASS_OF = [
   CLASS.tick,
-  CLASS.hit,
-  CLASS.hit,
   CLASS.expiry,
+  CLASS.expiry,
+  CLASS.aid,
+  CLASS.aid,
+  CLASS.hit,
+  CLASS.hit,
+  CLASS.hit,
+  CLASS.hit,
+  CLASS.death,
   CLASS.phaseEnd,
   CLASS.wave,
+  CLASS.wave,
+  CLASS.choice,
+  CLASS.choice,
+  CLASS.choice,
+  CLASS.choice,
+  CLASS.choice,
   CLASS.choice,
   CLASS.choice,
   CLASS.spawn,

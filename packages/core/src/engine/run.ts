@@ -1,8 +1,9 @@
 /** A whole fight: (compiled encounter, seed) → event stream and digest. No clock, no globals, no I/O. */
 import { arrive } from './bearings';
 import { tryAttacks } from './choice';
-import type { Compiled } from './compile';
+
 import { Digest } from './digest';
+import { direct, isDirected } from './director';
 import { Fight } from './fight';
 import { runInstants } from './instant';
 import { type EventLog, OUTCOME_NAMES, type Outcome } from './log';
@@ -10,7 +11,10 @@ import { move } from './movement';
 import { look } from './senses';
 import { begin } from './spawns';
 import { changeStates } from './states';
+import { touch } from './strike';
+import type { Compiled } from './tables';
 import { chooseTargets } from './targets';
+import { mindThemselves } from './tasks';
 
 /** What a run leaves. The log belongs to the fight's buffers: read it before the next run, or copy it. */
 export interface Run {
@@ -21,10 +25,14 @@ export interface Run {
   outcome: Outcome;
   /** Sixteen hexadecimal digits over the whole event stream and the final state: the same fight, the same digest. */
   digest: string;
-  /** Kind of each unit that appeared, by its number; the party first. */
+  /** Kind of each unit that appeared, by its number; the party first, then allies and what is to be defended. */
   kinds: Int32Array;
+  /** Wave of each unit; −1: none. */
+  waves: Int32Array;
   sides: Uint8Array;
   units: number;
+  /** Share of the party's full health that is left. */
+  partyLeft: number;
 }
 
 /** Sees each step once it is worked out; changes nothing. */
@@ -33,38 +41,54 @@ export type Watcher = (fight: Fight, time: number) => void;
 /** A fight made ready: allocate once, run many seeds. */
 export class Runner {
   private readonly fight: Fight;
+  private readonly directed: boolean;
+  private readonly touches: boolean;
 
   constructor(readonly compiled: Compiled) {
     this.fight = new Fight(compiled);
+    this.directed = isDirected(this.fight);
+    this.touches = compiled.kinds.some(({ contacts }) => contacts.length > 0);
   }
 
-  /** @param seed any 32-bit integer */
-  run(seed: number, watch?: Watcher): Run {
+  /**
+   * @param seed any 32-bit integer
+   * @param watch sees each step once it is worked out
+   * @param observe is told of every choice, before it is carried out
+   */
+  run(seed: number, watch?: Watcher, observe?: Fight['observer']): Run {
     const { fight } = this;
     begin(fight, seed);
+    fight.observer = observe;
     runInstants(fight, 0);
-    for (let number = 0; !fight.over; number++) step(fight, number * this.compiled.step, watch);
+    for (let number = 0; !fight.over; number++) this.step(number * this.compiled.step, watch);
     return finish(fight, seed);
+  }
+
+  /**
+   * One step: everyone arrives; senses; the encounter's own doings; states; targets; players mind themselves; touch; tries;
+   * movement. Then every instant up to its end.
+   */
+  private step(time: number, watch?: Watcher): void {
+    const { fight } = this;
+    fight.now = time;
+    fight.stepEnd = time + this.compiled.step;
+    arrive(fight);
+    look(fight);
+    if (this.directed) direct(fight);
+    changeStates(fight);
+    chooseTargets(fight);
+    if (this.compiled.hasPlayers) mindThemselves(fight);
+    if (this.touches) touch(fight);
+    tryAttacks(fight);
+    move(fight);
+    watch?.(fight, time);
+    runInstants(fight, fight.stepEnd);
   }
 }
 
 /** One run on its own. */
 export function run(compiled: Compiled, seed: number, watch?: Watcher): Run {
   return new Runner(compiled).run(seed, watch);
-}
-
-/** One step: arrival, senses, states, targets, tries, movement; then every instant up to its end. */
-function step(fight: Fight, time: number, watch?: Watcher): void {
-  fight.now = time;
-  fight.stepEnd = time + fight.compiled.step;
-  arrive(fight);
-  look(fight);
-  changeStates(fight);
-  chooseTargets(fight);
-  tryAttacks(fight);
-  move(fight);
-  watch?.(fight, time);
-  runInstants(fight, fight.stepEnd);
 }
 
 function finish(fight: Fight, seed: number): Run {
@@ -75,9 +99,21 @@ function finish(fight: Fight, seed: number): Run {
     outcome: OUTCOME_NAMES[fight.outcome],
     digest: digestOf(fight),
     kinds: fight.kindNumber,
+    waves: fight.wave,
     sides: fight.side,
     units: fight.count,
+    partyLeft: partyLeft(fight),
   };
+}
+
+function partyLeft(fight: Fight): number {
+  let left = 0;
+  let full = 0;
+  for (let unit = 0; unit < fight.compiled.party.length; unit++) {
+    full += fight.kinds[unit].maxHealth;
+    if (fight.isAlive[unit]) left += fight.healthNow(unit);
+  }
+  return left / full;
 }
 
 function digestOf(fight: Fight): string {

@@ -1,13 +1,16 @@
 /** Shots in flight: launched along the shooter's facing, swept against the segments of those they may strike. */
-import { type Landing, aimHolds } from './attack';
+import { turnedTowards } from './facing';
 import { PURPOSE } from './chance';
-import type { CompiledAttack } from './compile';
-import { type Fight, NOBODY, type Shot } from './fight';
+import { type Fight, NOBODY } from './fight';
+import { CROSSING } from './lines';
 import { EVENT, MISS } from './log';
+import type { Shot } from './pools';
 import { DUE } from './queue';
 import { cosine, sine } from './rotation';
+import { settle } from './strike';
+import type { CompiledAttack } from './tables';
 import { microsecondsUp } from './time';
-import { SECOND } from './tuning';
+import { MOST_SHOTS, SECOND } from './tuning';
 
 /**
  * The direction to shoot in: at the target, moved on by the led share of its velocity for as long as the shot needs.
@@ -29,9 +32,12 @@ export function aimOf(fight: Fight, unit: number, target: number, attack: Compil
 }
 
 export function launch(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
-  for (let i = 0; i < attack.volley; i++) {
+  for (let i = 0; i < attack.volley && fight.shots.flying.length < MOST_SHOTS; i++) {
     let fx = fight.fx[unit];
     let fy = fight.fy[unit];
+    const muzzle = attack.muzzles.length > 0 ? attack.muzzles[i % attack.muzzles.length] : null;
+    const x = fight.xAt(unit, fight.now) + (muzzle === null ? fx * fight.radius[unit] : fx * muzzle.ahead - fy * muzzle.left);
+    const y = fight.yAt(unit, fight.now) + (muzzle === null ? fy * fight.radius[unit] : fy * muzzle.ahead + fx * muzzle.left);
     if (attack.volleySpread > 0) {
       const degrees = (fight.chance(unit, PURPOSE.spread) - 0.5) * attack.volleySpread;
       const c = cosine(degrees);
@@ -44,16 +50,49 @@ export function launch(fight: Fight, unit: number, number: number, attack: Compi
     shot.attack = number;
     shot.side = fight.side[unit];
     shot.meant = target;
+    shot.use = fight.use[unit];
+    shot.pierces = attack.pierces;
     shot.startedAt = fight.now;
-    shot.endsAt = fight.now + attack.shotLifetime;
-    shot.x = fight.xAt(unit, fight.now) + fx * fight.radius[unit];
-    shot.y = fight.yAt(unit, fight.now) + fy * fight.radius[unit];
+    shot.endsAt = shot.diesAt = fight.now + attack.shotLifetime;
+    shot.x = x;
+    shot.y = y;
     shot.vx = fx * attack.shotSpeed;
     shot.vy = fy * attack.shotSpeed;
     shot.radius = attack.shotRadius;
+    shot.height = fight.kinds[unit].muzzle;
+    shot.aimed = Math.max(fight.apartFrom(target, x, y), attack.shotRadius);
+    shot.slope = (fight.kinds[target].height / 2 - shot.height) / shot.aimed;
     fight.log.add(fight.now, EVENT.shot, unit, target, number);
+    stopAtWall(fight, shot, 0);
     fight.queue.push(shot.endsAt, DUE.shotEnd, unit, shot.life, id);
     sweep(fight, id);
+  }
+}
+
+/**
+ * A shot rises or falls evenly from its muzzle to half its target's height and then flies level; it ends at the first wall
+ * that is higher than it there.
+ * @param flown m it has come
+ */
+function stopAtWall(fight: Fight, shot: Shot, flown: number): void {
+  shot.wall = false;
+  if (fight.ground.walls.length === 0) return;
+  const speed = Math.sqrt(shot.vx * shot.vx + shot.vy * shot.vy);
+  const left = ((shot.endsAt - shot.startedAt) / SECOND) * speed;
+  const rising = Math.min(left, Math.max(0, shot.aimed - flown));
+  const ux = shot.vx / speed;
+  const uy = shot.vy / speed;
+  const at = (distance: number) => shot.height + shot.slope * Math.min(shot.aimed, flown + distance);
+  for (let leg = 0, from = 0; leg < 2; leg++) {
+    const to = leg === 0 ? rising : left;
+    if (to <= from) continue;
+    const hit = fight.ground.blocked(shot.x + ux * from, shot.y + uy * from, at(from), shot.x + ux * to, shot.y + uy * to, at(to));
+    if (hit) {
+      shot.endsAt = shot.startedAt + microsecondsUp((from + CROSSING.at * (to - from)) / speed);
+      shot.wall = true;
+      return;
+    }
+    from = to;
   }
 }
 
@@ -64,19 +103,51 @@ export function sweepAll(fight: Fight): void {
   fight.shots.stale = false;
 }
 
+/** Phase of a step: homing shots turn towards their targets, as far as a step lets them. */
+export function steerShots(fight: Fight): void {
+  const { shots, now } = fight;
+  for (let i = 0; i < shots.flying.length; i++) {
+    const shot = shots.all[shots.flying[i]];
+    const { homing, shotSpeed } = fight.attackOf(shot.owner, shot.attack);
+    if (homing === 0 || !fight.isAlive[shot.meant] || now <= shot.startedAt) continue;
+    const elapsed = (now - shot.startedAt) / SECOND;
+    shot.x += shot.vx * elapsed;
+    shot.y += shot.vy * elapsed;
+    const [fx, fy] = turnedTowards(
+      shot.vx / shotSpeed,
+      shot.vy / shotSpeed,
+      fight.xAt(shot.meant, now) - shot.x,
+      fight.yAt(shot.meant, now) - shot.y,
+      homing * elapsed,
+    );
+    shot.vx = fx * shotSpeed;
+    shot.vy = fy * shotSpeed;
+    shot.slope = 0;
+    shot.startedAt = now;
+    shot.endsAt = Math.max(now, shot.diesAt);
+    stopAtWall(fight, shot, shot.aimed);
+    shot.life++;
+    fight.queue.push(shot.endsAt, DUE.shotEnd, shot.owner, shot.life, shots.flying[i]);
+  }
+}
+
 /** Queues the first contact before the step ends, if there is one. An earlier plan for this shot is stale. */
 function sweep(fight: Fight, id: number): void {
   const shot = fight.shots.all[id];
-  const foes = fight.living[1 - shot.side];
   const until = Math.min(fight.stepEnd, shot.endsAt);
   let first = Infinity;
   let met: number = NOBODY;
-  for (let i = 0; i < foes.length; i++) {
-    if (shot.passed.includes(foes[i])) continue;
-    const time = contactTime(fight, shot, foes[i]);
-    if (time <= until && time < first) {
-      first = time;
-      met = foes[i];
+  for (let side = 0; side < 2; side++) {
+    if (side === shot.side && !fight.attackOf(shot.owner, shot.attack).friendly) continue;
+    const others = fight.living[side];
+    for (let i = 0; i < others.length; i++) {
+      const other = others[i];
+      if (other === shot.owner || (shot.passed.length > 0 && shot.passed.includes(other))) continue;
+      const time = contactTime(fight, shot, other);
+      if (time <= until && time < first) {
+        first = time;
+        met = other;
+      }
     }
   }
   shot.contact = met;
@@ -101,8 +172,8 @@ function contactTime(fight: Fight, shot: Shot, foe: number): number {
   return fight.now + microsecondsUp((0 - b - Math.sqrt(root)) / a);
 }
 
-/** A contact is due. Accuracy is drawn here; a shot that fails it flies on. */
-export function settleImpact(fight: Fight, id: number, plan: number, landings: Landing[]): void {
+/** A contact is due. A shot that is dodged or fails its accuracy flies on, and so does one that pierces. */
+export function settleImpact(fight: Fight, id: number, plan: number): void {
   const shot = fight.shots.all[id];
   if (!shot.flying || shot.plan !== plan) return;
   const victim = shot.contact;
@@ -110,21 +181,17 @@ export function settleImpact(fight: Fight, id: number, plan: number, landings: L
   const dx = fight.xAt(victim, fight.now) - shot.x;
   const dy = fight.yAt(victim, fight.now) - shot.y;
   const travelled = Math.max(0, Math.sqrt(dx * dx + dy * dy) - fight.radius[victim]);
-  if (aimHolds(fight, shot.owner, attack, travelled)) {
-    landings.push({ attacker: shot.owner, victim, attack: shot.attack });
-    fight.shots.end(id);
-    return;
-  }
-  fight.log.add(fight.now, EVENT.miss, shot.owner, victim, shot.attack, MISS.aim);
-  shot.missed = true;
+  const landed = settle(fight, shot.owner, victim, shot.attack, attack, shot.use, travelled, shot.x, shot.y);
+  shot.missed = true; // whatever becomes of it, its fate has been said
+  if (landed && shot.pierces-- <= 0) return fight.shots.end(id);
   shot.passed.push(victim);
   sweep(fight, id);
 }
 
-/** A shot has flown its time. */
+/** A shot has flown its time, or meets a wall. */
 export function endShot(fight: Fight, id: number, life: number): void {
   const shot = fight.shots.all[id];
   if (!shot.flying || shot.life !== life) return;
-  if (!shot.missed) fight.log.add(fight.now, EVENT.miss, shot.owner, shot.meant, shot.attack, MISS.flown);
+  if (!shot.missed) fight.log.add(fight.now, EVENT.miss, shot.owner, shot.meant, shot.attack, shot.wall ? MISS.wall : MISS.flown);
   fight.shots.end(id);
 }

@@ -1,63 +1,187 @@
-/** How units come to be: the party at its start, waves at their spawn points, each where there is room. */
-import { PURPOSE, draw } from './chance';
-import { type Compiled, ENEMY, PARTY, unitKey } from './compile';
-import { type Fight, NOBODY, PHASE } from './fight';
-import { DOING, EVENT } from './log';
+/** How units come to be: the party at its start, waves at their spawn points, the summoned about their summoner. */
+import { takeOn } from './changes';
+import { PURPOSE, childKey, draw, textKey } from './chance';
+import { depart } from './death';
+import { addBoost } from './effects';
+import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
+import { DOING, EVENT, GONE } from './log';
 import { DUE } from './queue';
 import { cosine, sine } from './rotation';
-import { alert } from './senses';
-import { takeUp } from './states';
-import { PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from './tuning';
+import { alert, seesUnit } from './senses';
+import { begin as beginState } from './states';
+import { type CompiledAttack, type CompiledGroup, ENEMY, PARTY } from './tables';
+import { setTarget } from './targets';
+import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from './tuning';
+import { COMINGS, beginWaves, drawCount, groupChance, joinWave } from './waves';
 
-/** The party stands, and every wave's start is queued. */
+/** The party stands, what is to be defended stands, and every wave that time starts is queued. */
 export function begin(fight: Fight, seed: number): void {
   fight.reset(seed);
-  const { party, waves, limit } = fight.compiled;
-  for (const { kind, key, x, y, fx, fy } of party) appear(fight, kind, PARTY, key, x, y, fx, fy);
-  waves.forEach((wave, number) => {
-    fight.pending += 1; // the wave itself, until its counts are drawn
-    fight.queue.push(wave.delay, DUE.wave, 0, 0, number);
-  });
+  const { party, allies, places, limit } = fight.compiled;
+  for (const { kind, key, x, y, fx, fy } of party) {
+    const unit = appearFreely(fight, kind, key, x, y, fx, fy);
+    fight.isMember[unit] = 1;
+    fight.standing++;
+  }
+  for (const { kind, key, x, y, fx, fy } of allies) appearFreely(fight, kind, key, x, y, fx, fy);
+  for (const { id, kind, x, y, defended } of places) {
+    if (kind < 0) continue;
+    const unit = appear(fight, kind, PARTY, textKey(3, id), x, y, 1, 0, NOBODY);
+    fight.defended[unit] = defended ? 1 : 0;
+  }
+  beginWaves(fight);
   fight.queue.push(limit, DUE.end, 0, 0, 0);
 }
 
-/** A wave starts: its counts are drawn and its units queued. */
-export function startWave(fight: Fight, number: number): void {
-  const wave = fight.compiled.waves[number];
-  fight.pending -= 1;
-  wave.groups.forEach((group, g) => {
-    // A group's own luck, not any unit's: the count is the first draw of the group's key.
-    const span = group.max - group.min + 1;
-    const count = span > 1 ? group.min + Math.min(span - 1, Math.floor(groupChance(fight, group.key) * span)) : group.min;
-    fight.pending += count;
-    for (let i = 0; i < count; i++) fight.queue.push(fight.now + i * group.spacing, DUE.spawn, 0, (number << 8) | g, i);
-  });
+/** Where it should stand, or the nearest free place. */
+function appearFreely(fight: Fight, kind: number, key: number, x: number, y: number, fx: number, fy: number): number {
+  const { radius, ground } = fight.compiled.kinds[kind];
+  const place = isFree(fight, ground, x, y, radius) ? { x, y } : (nearestFree(fight, ground, x, y, radius) ?? { x, y });
+  return appear(fight, kind, PARTY, key, place.x, place.y, fx, fy, NOBODY);
 }
 
-function groupChance(fight: Fight, key: number): number {
-  return draw(fight.seed, key, PURPOSE.count, 0);
+/**
+ * What a group brings at one coming: for each unit its entry of the pool. Drawn from the group's own luck, so it is the
+ * same whenever it is asked.
+ */
+export function planGroup(fight: Fight, wave: number, coming: number, number: number): number[] {
+  const group = fight.compiled.waves[wave].groups[number];
+  const key = childKey(group.key, 1000 + coming);
+  const count = drawCount(fight, group.key, coming, group.min[coming], group.max[coming]) * (group.rule === 1 ? group.points.length : 1);
+  if (group.weights.length === 1 && group.draws !== 2) return new Array<number>(count).fill(0);
+  const left = [...group.weights];
+  const plan: number[] = [];
+  let budget = group.budget;
+  const most = group.draws === 2 ? group.max[coming] : count;
+  for (let n = 0; plan.length < most; n++) {
+    const usable = left.map((weight, e) => (group.draws === 2 && group.worths[e] > budget ? 0 : weight));
+    const total = usable.reduce((a, b) => a + b, 0);
+    if (total <= 0) break;
+    let ticket = groupChance(fight, key, PURPOSE.pool, n) * total;
+    let entry = usable.findIndex((weight) => (ticket -= weight) < 0);
+    if (entry < 0) entry = usable.reduce((last, weight, e) => (weight > 0 ? e : last), 0);
+    plan.push(entry);
+    budget -= group.worths[entry];
+    if (group.draws === 1) left[entry] = Math.max(0, left[entry] - 1);
+  }
+  return plan;
 }
 
 /** One unit of a group is due: on its scatter disc, else the nearest free place, else again in a second. */
-export function spawn(fight: Fight, groupCode: number, ordinal: number): void {
-  const group = fight.compiled.waves[groupCode >> 8].groups[groupCode & 255];
-  const point = fight.compiled.points[group.points[ordinal % group.points.length]];
-  const key = unitKey(group, ordinal);
-  const radius = fight.compiled.kinds[group.kind].radius;
-  const place = findPlace(fight, key, point, radius);
+export function spawn(fight: Fight, code: number, ordinal: number): void {
+  const number = code % COMINGS;
+  const coming = Math.floor(code / COMINGS) % COMINGS;
+  const wave = Math.floor(code / COMINGS / COMINGS);
+  const group = fight.compiled.waves[wave].groups[number];
+  const key = unitKey(group, coming, ordinal);
+  const entry = planGroup(fight, wave, coming, number)[ordinal];
+  const elite = group.elites.length > 0 && draw(fight.seed, key, PURPOSE.elite, 0) < group.eliteChance;
+  const kind = (elite ? group.elites : group.kinds)[coming][entry];
+  if (!hasRoom(fight, kind, wave, coming, code, ordinal)) return;
+  const { radius, ground } = fight.compiled.kinds[kind];
+  const point = fight.compiled.points[choosePoint(fight, group, key, ordinal)];
+  const place = findPlace(fight, key, point, radius, ground);
   if (!place) {
-    fight.log.add(fight.now, EVENT.noPlace, NOBODY, NOBODY, group.kind);
-    fight.queue.push(fight.now + PLACE_RETRY, DUE.spawn, 0, groupCode, ordinal);
+    fight.log.add(fight.now, EVENT.noPlace, NOBODY, NOBODY, kind);
+    fight.queue.push(fight.now + PLACE_RETRY, DUE.spawn, 0, code, ordinal);
     return;
   }
   fight.pending--;
-  const unit = appear(fight, group.kind, ENEMY, key, place.x, place.y, point.fx, point.fy);
+  const unit = appear(fight, kind, ENEMY, key, place.x, place.y, point.fx, point.fy, NOBODY, wave);
+  fight.coming[unit] = coming;
+  fight.group[unit] = number;
+  fight.counted[unit] = 1;
+  fight.waves[wave].alive++;
   if (group.alerted) alert(fight, unit);
+  if (group.targetType >= 0 || group.targetRole >= 0) forceTarget(fight, unit, group);
 }
 
-function findPlace(fight: Fight, key: number, point: Compiled['points'][number], radius: number): { x: number; y: number } | undefined {
+/** The caps on the living: one more waits in line, is left out, or takes the place of the one that has lived longest. */
+function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code: number, ordinal: number): boolean {
+  const { aliveMost, aliveMostOfType, whenFull, kinds } = fight.compiled;
+  const { type } = kinds[kind];
+  const living = fight.living[ENEMY].length;
+  const full = living >= aliveMost || fight.aliveOfType[type] >= aliveMostOfType[type];
+  const hard = fight.alive.length >= MOST_LIVE || fight.count >= fight.compiled.capacity;
+  if (!full && !hard) return true;
+  if (full && !hard && whenFull === 2) {
+    const same = fight.aliveOfType[type] >= aliveMostOfType[type];
+    const oldest = fight.living[ENEMY].find((unit) => !same || fight.kinds[unit].type === type);
+    if (oldest !== undefined) depart(fight, oldest, GONE.replaced);
+    return true;
+  }
+  const skipped = whenFull === 1 || fight.count >= fight.compiled.capacity;
+  fight.log.add(fight.now, EVENT.capped, NOBODY, NOBODY, kind, skipped ? 1 : 0);
+  if (skipped) {
+    fight.pending--;
+    const progress = fight.waves[wave];
+    progress.defeated++;
+    progress.defeatedOf[coming]++;
+    progress.reached = Math.max(progress.reached, progress.defeated);
+  } else fight.waiting.push(code, ordinal);
+  return false;
+}
+
+/** Somebody made room: those who wait are due again, in their order. */
+export function admitWaiting(fight: Fight): void {
+  const { waiting } = fight;
+  for (let i = 0; i < waiting.length; i += 2) fight.queue.push(fight.now, DUE.spawn, 0, waiting[i], waiting[i + 1]);
+  waiting.length = 0;
+}
+
+/** Which of its points a group's unit uses. */
+function choosePoint(fight: Fight, group: CompiledGroup, key: number, ordinal: number): number {
+  const { points, rule } = group;
+  if (points.length === 1) return points[0];
+  const usable = group.leastDistance > 0 || group.outOfView ? points.filter((point) => isOut(fight, group, point)) : points;
+  const from = usable.length > 0 ? usable : points;
+  if (rule === 2) return from[Math.min(from.length - 1, Math.floor(draw(fight.seed, key, PURPOSE.point, 0) * from.length))];
+  if (rule < 2) return from[ordinal % from.length];
+  let best = from[0];
+  for (const point of from) {
+    const nearer = distanceToParty(fight, point) < distanceToParty(fight, best);
+    if (rule === 3 ? nearer : distanceToParty(fight, point) > distanceToParty(fight, best)) best = point;
+  }
+  return best;
+}
+
+function distanceToParty(fight: Fight, point: number): number {
+  const { x, y } = fight.compiled.points[point];
+  return fight.living[PARTY].reduce((least, member) => (fight.isMember[member] ? Math.min(least, fight.apartFrom(member, x, y)) : least), Infinity);
+}
+
+/** Far enough from the party, and out of its view where asked. */
+function isOut(fight: Fight, { leastDistance, outOfView }: CompiledGroup, point: number): boolean {
+  if (distanceToParty(fight, point) < leastDistance) return false;
+  if (!outOfView) return true;
+  const { x, y } = fight.compiled.points[point];
+  return !fight.living[PARTY].some((member) => {
+    const kind = fight.kinds[member];
+    const distance = fight.apartFrom(member, x, y);
+    if (!fight.isMember[member] || distance > kind.sight) return false;
+    const [px, py] = [fight.xAt(member, fight.now), fight.yAt(member, fight.now)];
+    const ahead = fight.fx[member] * (x - px) + fight.fy[member] * (y - py) >= kind.sightCosine * distance;
+    return ahead && !fight.ground.blocked(px, py, kind.eye, x, y, 0);
+  });
+}
+
+function forceTarget(fight: Fight, unit: number, { targetType, targetRole }: CompiledGroup): void {
+  let best: number = NOBODY;
+  for (const foe of fight.living[PARTY]) {
+    const kind = fight.kinds[foe];
+    if (kind.type !== targetType && kind.role !== targetRole) continue;
+    if (best === NOBODY || fight.gap(unit, foe) < fight.gap(unit, best)) best = foe;
+  }
+  if (best === NOBODY || !fight.alerted[unit]) return;
+  fight.boundUntil[unit] = Infinity;
+  setTarget(fight, unit, best);
+}
+
+type Point = { x: number; y: number; scatter: number };
+
+function findPlace(fight: Fight, key: number, point: Point, radius: number, ground: number): { x: number; y: number } | undefined {
   const { scatter } = point;
-  if (scatter === 0 && isFree(fight, point.x, point.y, radius)) return point;
+  if (scatter === 0 && isFree(fight, ground, point.x, point.y, radius)) return point;
   let n = 0;
   for (let tries = 0; tries < SCATTER_TRIES && scatter > 0; tries++) {
     // Uniform over the disc: points of the square outside it are drawn again.
@@ -66,21 +190,25 @@ function findPlace(fight: Fight, key: number, point: Compiled['points'][number],
     if (dx * dx + dy * dy > 1) continue;
     const x = point.x + dx * scatter;
     const y = point.y + dy * scatter;
-    if (isFree(fight, x, y, radius)) return { x, y };
+    if (isFree(fight, ground, x, y, radius)) return { x, y };
   }
+  return nearestFree(fight, ground, point.x, point.y, radius);
+}
+
+/** In rings of half a radius, out to a bounded number of radii. */
+function nearestFree(fight: Fight, ground: number, x: number, y: number, radius: number): { x: number; y: number } | undefined {
   for (let ring = 1; ring <= 2 * PLACE_SEARCH_RADII; ring++) {
     for (let way = 0; way < 16; way++) {
-      const x = point.x + (cosine(way * 22.5) * ring * radius) / 2;
-      const y = point.y + (sine(way * 22.5) * ring * radius) / 2;
-      if (isFree(fight, x, y, radius)) return { x, y };
+      const px = x + (cosine(way * 22.5) * ring * radius) / 2;
+      const py = y + (sine(way * 22.5) * ring * radius) / 2;
+      if (isFree(fight, ground, px, py, radius)) return { x: px, y: py };
     }
   }
   return undefined;
 }
 
-function isFree(fight: Fight, x: number, y: number, radius: number): boolean {
-  const { halfWidth, halfDepth } = fight.compiled;
-  if (Math.abs(x) > halfWidth - radius || Math.abs(y) > halfDepth - radius) return false;
+function isFree(fight: Fight, ground: number, x: number, y: number, radius: number): boolean {
+  if (!fight.ground.isFree(ground, x, y, radius)) return false;
   for (let i = 0; i < fight.alive.length; i++) {
     const other = fight.alive[i];
     const dx = fight.xAt(other, fight.now) - x;
@@ -91,7 +219,49 @@ function isFree(fight: Fight, x: number, y: number, radius: number): boolean {
   return true;
 }
 
-function appear(fight: Fight, kindNumber: number, side: number, key: number, x: number, y: number, fx: number, fy: number): number {
+/** A hit of a summoning: so many appear about the summoner, up to its cap and that on the living; the rest are lost. */
+export function summon(fight: Fight, unit: number, attack: CompiledAttack): void {
+  const { aliveMost, aliveMostOfType, kinds, capacity } = fight.compiled;
+  const kind = kinds[attack.summonKind];
+  for (let i = 0; i < attack.summonCount; i++) {
+    const key = childKey(fight.key[unit], fight.summoned[unit]++);
+    const side = fight.side[unit];
+    const full =
+      fight.helpers[unit] >= attack.summonCap ||
+      fight.count >= capacity ||
+      fight.alive.length >= MOST_LIVE ||
+      (side === ENEMY && (fight.living[ENEMY].length >= aliveMost || fight.aliveOfType[kind.type] >= aliveMostOfType[kind.type]));
+    if (full) {
+      fight.log.add(fight.now, EVENT.capped, unit, NOBODY, attack.summonKind, 2);
+      continue;
+    }
+    const reach = fight.radius[unit] + kind.radius + attack.summonAround;
+    const about = { x: fight.xAt(unit, fight.now), y: fight.yAt(unit, fight.now), scatter: reach };
+    const place = findPlace(fight, key, about, kind.radius, kind.ground);
+    if (!place) {
+      fight.log.add(fight.now, EVENT.noPlace, unit, NOBODY, attack.summonKind);
+      continue;
+    }
+    const helper = appear(fight, attack.summonKind, side, key, place.x, place.y, fight.fx[unit], fight.fy[unit], unit);
+    fight.helpers[unit]++;
+    const wave = fight.wave[unit];
+    if (wave >= 0 && fight.compiled.waves[wave].countsSummoned) joinWave(fight, helper, wave, fight.coming[unit]);
+    if (fight.alerted[unit]) alert(fight, helper);
+  }
+}
+
+function appear(
+  fight: Fight,
+  kindNumber: number,
+  side: number,
+  key: number,
+  x: number,
+  y: number,
+  fx: number,
+  fy: number,
+  summoner: number,
+  wave = -1,
+): number {
   const unit = fight.count++;
   const kind = fight.compiled.kinds[kindNumber];
   const { now } = fight;
@@ -100,38 +270,103 @@ function appear(fight: Fight, kindNumber: number, side: number, key: number, x: 
   fight.side[unit] = side;
   fight.key[unit] = key;
   fight.isAlive[unit] = 1;
-  fight.x[unit] = x;
-  fight.y[unit] = y;
+  fight.wave[unit] = wave;
+  fight.coming[unit] = fight.group[unit] = 0;
+  fight.summoner[unit] = summoner;
+  fight.counted[unit] = fight.isMember[unit] = fight.isDown[unit] = fight.defended[unit] = 0;
+  fight.helpers[unit] = fight.summoned[unit] = fight.revived[unit] = 0;
+  fight.x[unit] = fight.homeX[unit] = fight.knownX[unit] = x;
+  fight.y[unit] = fight.homeY[unit] = fight.knownY[unit] = y;
   fight.fx[unit] = fx;
   fight.fy[unit] = fy;
   fight.vx[unit] = fight.vy[unit] = fight.speed[unit] = 0;
-  fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = now;
-  fight.radius[unit] = kind.radius;
-  fight.health[unit] = kind.maxHealth;
-  fight.healthAt[unit] = fight.regenFrom[unit] = now;
-  fight.shield[unit] = kind.shield;
-  fight.shieldAt[unit] = fight.shieldFrom[unit] = now;
-  fight.energy[unit] = kind.energyStart;
-  fight.energyAt[unit] = now;
-  fight.windowUntil[unit] = fight.nextTarget[unit] = fight.lastSeen[unit] = fight.pauseUntil[unit] = 0;
-  fight.alerted[unit] = fight.noticing[unit] = 0;
-  fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = NOBODY;
-  fight.state[unit] = kind.startsIn;
-  takeUp(fight, unit);
-  fight.phase[unit] = PHASE.idle;
-  fight.moving[unit] = 1;
-  fight.held[unit] = 0;
-  fight.lose[unit] = kind.lose;
-  fight.acceleration[unit] = kind.acceleration;
-  fight.turnsAtOnce[unit] = kind.turnRate === 0 ? 1 : 0;
-  fight.stepCosine[unit] = kind.stepCosine;
-  fight.serial[unit] = 0;
-  fight.choiceAt[unit] = fight.nextReady[unit] = -1;
-  fight.doing[unit] = DOING.unaware;
+  fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = fight.nextTarget[unit] = now;
+  fight.bearingX[unit] = fx;
+  fight.bearingY[unit] = fy;
+  fight.bearingLength[unit] = fight.bearingGap[unit] = 0;
+  resetBody(fight, unit);
+  resetMind(fight, unit);
+  resetPlayer(fight, unit);
   fight.alive.push(unit);
   fight.living[side].push(unit);
+  fight.aliveOfType[kind.type]++;
   fight.shots.stale = true;
   fight.crowd.clear();
-  fight.log.add(now, EVENT.spawn, unit, NOBODY, kindNumber, x, y);
+  fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, x, y, wave, summoner);
+  takeOn(fight, unit, kind);
+  beginState(fight, unit);
+  for (const { type, id, tweaks } of fight.standingBoosts) {
+    if (type === kind.type) addBoost(fight, NOBODY, unit, -1, fight.compiled.events[id].then[tweaks].boosts[type]!);
+  }
   return unit;
+}
+
+function resetBody(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const { now } = fight;
+  fight.health[unit] = kind.maxHealth;
+  fight.shield[unit] = kind.shield;
+  fight.energy[unit] = kind.energyStart;
+  fight.healthAt[unit] = fight.regenFrom[unit] = fight.shieldAt[unit] = fight.shieldFrom[unit] = fight.energyAt[unit] = now;
+  fight.windowUntil[unit] = fight.gatesPassed[unit] = fight.gatesHeld[unit] = 0;
+  fight.hurtAt[unit] = fight.attackedAt[unit] = -Infinity;
+  fight.hurtBy[unit] = NOBODY;
+  fight.dealt[unit] = 0;
+  fight.staggeredUntil[unit] = fight.steadyUntil[unit] = 0;
+  fight.slowed[unit] = fight.lent[unit] = 0;
+  fight.marked[unit] = fight.mobility[unit] = 1;
+  emptied(fight.recent, unit);
+  emptied(fight.ills, unit);
+  emptied(fight.struck, unit);
+}
+
+function resetMind(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const room = fight.compiled.attackRoom;
+  fight.lastSeen[unit] = fight.pauseUntil[unit] = fight.seenFor[unit] = fight.boundUntil[unit] = 0;
+  fight.alerted[unit] = fight.noticing[unit] = 0;
+  fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = fight.comboAttack[unit] = NOBODY;
+  fight.comboUntil[unit] = 0;
+  fight.lineAt[unit] = -1;
+  fight.state[unit] = kind.startsIn;
+  fight.stateEntries[unit] = 0;
+  fight.phase[unit] = PHASE.idle;
+  fight.held[unit] = 0;
+  fight.serial[unit] = 0;
+  fight.use[unit] = 0;
+  fight.choiceAt[unit] = fight.nextReady[unit] = -1;
+  fight.doing[unit] = DOING.unaware;
+  for (let a = 0; a < kind.attacks.length; a++) {
+    fight.readyAt[unit * room + a] = fight.chargedAt[unit * room + a] = fight.now;
+    fight.charges[unit * room + a] = kind.attacks[a].charges;
+  }
+}
+
+function resetPlayer(fight: Fight, unit: number): void {
+  const { player } = fight.kinds[unit];
+  fight.urge[unit] = URGE.none;
+  fight.urgeUntil[unit] = fight.wayUntil[unit] = 0;
+  fight.task[unit] = TASK.none;
+  fight.taskSerial[unit] = 0;
+  fight.taskOf[unit] = NOBODY;
+  fight.dodgeFrom[unit] = fight.dodgeUntil[unit] = fight.blockUntil[unit] = fight.blockShare[unit] = 0;
+  fight.coverUntil[unit] = fight.nextCover[unit] = 0;
+  fight.rounds[unit] = player?.rounds ?? 0;
+  fight.doses[unit] = player?.doses ?? 0;
+  fight.livesLeft[unit] = player?.lives ?? 0;
+  emptied(fight.threats, unit);
+  emptied(fight.answerReady, unit);
+  if (player === null) return;
+  for (let a = 0; a < player.answers.length; a++) fight.answerReady[unit].push(0);
+  fight.players.push(unit);
+}
+
+function emptied<T>(lists: T[][], unit: number): void {
+  if (lists[unit]) lists[unit].length = 0;
+  else lists[unit] = [];
+}
+
+/** The key of the n-th unit of a group at one of its wave's comings. */
+function unitKey(group: CompiledGroup, coming: number, ordinal: number): number {
+  return childKey(coming === 0 ? group.key : childKey(group.key, 2000 + coming), ordinal);
 }

@@ -1,18 +1,23 @@
-import { type Fight, NOBODY } from './fight';
+/** Which state a unit is in: its transitions, and what it takes up on entering one. */
+import { startAttack } from './attack';
+import { refit } from './changes';
+import { tryAgainAt } from './choice';
+import { holds } from './conditions';
+import { type Fight, NOBODY, PHASE } from './fight';
 import { EVENT } from './log';
-import { SECOND } from './tuning';
+import { PURPOSE } from './chance';
+import { CONTACT } from './tables';
 
-/** Phase of a step: the first transition whose time and condition have come is taken; one a step. */
+/** Phase of a step: the first transition whose time and condition have come is taken; one a step. Who reels stays. */
 export function changeStates(fight: Fight): void {
-  const { alive } = fight;
+  const { alive, leaves, now } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (fight.leaves[unit] === 0) continue;
-    const { leaves } = fight.kinds[unit].states[fight.state[unit]];
-    for (let l = 0; l < leaves.length; l++) {
-      const leave = leaves[l];
-      const since = fight.now - fight.stateSince[unit];
-      if (since < leave.after || !holds(fight, unit, leave.subject, leave.above, leave.value, since)) continue;
+    if (leaves[unit] === 0 || now < fight.staggeredUntil[unit]) continue;
+    const state = fight.kinds[unit].states[fight.state[unit]];
+    for (let l = 0; l < state.leaves.length; l++) {
+      const leave = state.leaves[l];
+      if (now - fight.stateSince[unit] < leave.after || !holds(fight, unit, leave.when)) continue;
       enterState(fight, unit, leave.to);
       break;
     }
@@ -20,16 +25,34 @@ export function changeStates(fight: Fight): void {
 }
 
 export function enterState(fight: Fight, unit: number, state: number): void {
+  const changes = fight.kinds[unit].states[fight.state[unit]].tweaks.length + fight.kinds[unit].states[state].tweaks.length > 0;
   fight.state[unit] = state;
-  takeUp(fight, unit);
+  fight.stateEntries[unit]++;
   fight.log.add(fight.now, EVENT.state, unit, NOBODY, state);
+  passGates(fight, unit, state);
+  begin(fight, unit);
+  if (changes) refit(fight, unit);
+  onEnter(fight, unit);
 }
 
-/** A state begins: what every step asks of it is put beside the unit. */
+/** The state's clock starts, and what it left open before is forgotten. */
+export function begin(fight: Fight, unit: number): void {
+  const { startAt, invulnerable } = fight.kinds[unit].states[fight.state[unit]];
+  fight.stateSince[unit] = fight.now;
+  fight.stop[unit] = startAt;
+  fight.stopWay[unit] = 1;
+  fight.hasGoal[unit] = 0;
+  fight.waitUntil[unit] = 0;
+  fight.wayUntil[unit] = 0;
+  fight.strafeSign[unit] = 0;
+  fight.invulnerable[unit] = invulnerable ? 1 : 0;
+  takeUp(fight, unit);
+}
+
+/** What every step asks of a state is put beside the unit. */
 export function takeUp(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
   const { does, speed, near, far, leaves, mayAttack } = kind.states[fight.state[unit]];
-  fight.stateSince[unit] = fight.now;
   fight.does[unit] = does;
   fight.pace[unit] = speed;
   fight.near[unit] = near;
@@ -38,16 +61,48 @@ export function takeUp(fight: Fight, unit: number): void {
   fight.mayAttack[unit] = mayAttack && kind.choice.length ? 1 : 0;
 }
 
-/** A comparison with something that is not there (the distance to no target) is false. */
-function holds(fight: Fight, unit: number, subject: number, above: boolean, value: number, since: number): boolean {
-  let actual: number;
-  if (subject === 0) {
-    if (fight.target[unit] === NOBODY) return false;
-    actual = fight.bearingGap[unit];
-  } else if (subject === 1) {
-    actual = fight.healthNow(unit) / fight.kinds[unit].maxHealth;
-  } else {
-    actual = since / SECOND;
+/** A gate is passed once its state has come; a gate above it whose state has not is skipped, and that is said. */
+function passGates(fight: Fight, unit: number, state: number): void {
+  const { gates } = fight.kinds[unit];
+  let last = -1;
+  for (let g = 0; g < gates.length; g++) if (gates[g].state === state) last = g;
+  for (let g = 0; g <= last; g++) {
+    if (fight.gatesPassed[unit] & (1 << g)) continue;
+    fight.gatesPassed[unit] |= 1 << g;
+    if (gates[g].state !== state) fight.log.add(fight.now, EVENT.gate, unit, NOBODY, g, 1);
   }
-  return above ? actual > value : actual < value;
+}
+
+function onEnter(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const { raise, lower, refill, enterAttack } = kind.states[fight.state[unit]];
+  if (raise >= 0) setFlag(fight, unit, raise, true);
+  if (lower >= 0) setFlag(fight, unit, lower, false);
+  if (refill) {
+    const room = fight.compiled.attackRoom;
+    fight.energy[unit] = kind.energy;
+    fight.energyAt[unit] = fight.now;
+    for (let a = 0; a < kind.attacks.length; a++) {
+      fight.readyAt[unit * room + a] = fight.now;
+      fight.charges[unit * room + a] = kind.attacks[a].charges;
+    }
+    if (fight.nextReady[unit] >= 0) fight.nextReady[unit] = fight.now;
+    if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
+  }
+  if (enterAttack >= 0 && fight.phase[unit] === PHASE.idle && kind.attacks[enterAttack].delivery !== CONTACT) {
+    const target = fight.target[unit] === NOBODY ? unit : fight.target[unit];
+    startAttack(fight, unit, enterAttack, target, kind.attacks[enterAttack]);
+  }
+}
+
+export function setFlag(fight: Fight, unit: number, flag: number, raised: boolean): void {
+  if (fight.flags[flag] === raised) return;
+  fight.flags[flag] = raised;
+  fight.log.add(fight.now, EVENT.flag, unit, NOBODY, flag, raised ? 1 : 0);
+}
+
+/** Left or right, drawn when first asked for in a state. */
+export function strafeSide(fight: Fight, unit: number): number {
+  if (fight.strafeSign[unit] === 0) fight.strafeSign[unit] = fight.chance(unit, PURPOSE.strafe) < 0.5 ? -1 : 1;
+  return fight.strafeSign[unit];
 }

@@ -1,10 +1,10 @@
 /**
  * The engine's constants: each with its unit, its purpose and what goes wrong when it is changed. A change here
- * changes results, so ENGINE_VERSION must change with it.
+ * changes results, so ENGINE_VERSION must change with it. None is in metres: what has metres in it is in the document.
  */
 
 /** Part of the identity of every result. Raise it whenever a run of the same document and seed may come out different. */
-export const ENGINE_VERSION = 2;
+export const ENGINE_VERSION = 3;
 
 /** µs in a second. Time is a whole number of microseconds; doubles hold an hour of them exactly. */
 export const SECOND = 1_000_000;
@@ -19,10 +19,19 @@ export const DEFAULT_STEP_SECONDS = 0.05;
 export const MOST_PASSES = 1000;
 
 /** Events in one run before it is ended as runaway. A four-minute fight of 30 units has about 20,000. */
-export const MOST_EVENTS = 4_000_000;
+export const MOST_EVENTS = 2_000_000;
 
 /** Units in one run, the dead among them. Bounded by the rank of an event in the queue (12 bits). */
 export const MOST_UNITS = 4000;
+
+/** Units alive at one time; summons beyond it are lost, spawns wait. */
+export const MOST_LIVE = 500;
+
+/** Units that summons may add in one run. More: larger buffers; fewer: long boss fights run out of helpers. */
+export const SUMMON_ROOM = 900;
+
+/** Shots and effects over time in the air at one time before further ones are dropped; keeps odd documents from eating memory. */
+export const MOST_SHOTS = 20_000;
 
 /** Times per step that overlapping bodies are parted. Fewer: crowds overlap; more: slower, hardly visible. */
 export const PARTING_ITERATIONS = 4;
@@ -44,3 +53,27 @@ export const PLACE_RETRY = SECOND;
 
 /** Share of full health below which health counts as 0. */
 export const DEAD_BELOW = 1e-9;
+
+/** Times a circle is pushed out of walls before it goes back to where it was. */
+export const PUSH_ITERATIONS = 4;
+
+/** Cells by which a body may be too wide for the grid and still be let through. Less: corridors close; more: bodies scrape. */
+export const SQUEEZE_CELLS = 0.35;
+
+/** Cells ahead that a way along a distance field is straightened. */
+export const LOOK_AHEAD_CELLS = 12;
+
+/** µs for which a way point is kept. Longer: detours after a target that moves; shorter: slower. */
+export const WAY_LASTS = 400_000;
+
+/** Bytes of distance fields kept between runs; beyond it all are dropped and made again. Changes no result. */
+export const FIELD_BYTES = 64e6;
+
+/** s of running that a unit looks ahead for walls when it backs away. */
+export const RETREAT_SECONDS = 0.5;
+
+/** µs between looks for cover, and between choices of a place to wander to when one can't be reached. */
+export const RETHINK = 500_000;
+
+/** Share of a body's radius by which stepping out aims to clear what is coming. */
+export const CLEARANCE_SHARE = 0.25;

@@ -1,7 +1,8 @@
-import { EVENT } from '../engine/log';
-import type { Stream } from './stream';
+import { EVENT, MISS } from '../engine/log';
+import { SECOND } from '../engine/tuning';
+import { type Stream, isParty, lostIn, typeOf, typesOf } from './stream';
 
-/** What became of one attack of one kind in a run. */
+/** What became of one attack of one type in a run. */
 export interface AttackUse {
   starts: number;
   interrupted: number;
@@ -9,33 +10,68 @@ export interface AttackUse {
   /** Ticks of damage over time. */
   ticks: number;
   misses: number;
-  /** Hits stopped by an invulnerability window. */
+  /** Misses that a dodge or a full block made. */
+  dodged: number;
+  /** Hits stopped by an invulnerability window or state. */
   blocked: number;
   /** Health and shield taken. */
   damage: number;
   overkill: number;
+  /** s spent in its phases */
+  time: number;
 }
 
-export const noUse = (): AttackUse => ({ starts: 0, interrupted: 0, hits: 0, ticks: 0, misses: 0, blocked: 0, damage: 0, overkill: 0 });
+export const noUse = (): AttackUse => ({
+  starts: 0,
+  interrupted: 0,
+  hits: 0,
+  ticks: 0,
+  misses: 0,
+  dodged: 0,
+  blocked: 0,
+  damage: 0,
+  overkill: 0,
+  time: 0,
+});
 
-/** By kind, then by attack. */
-export function attackUse({ compiled, run }: Stream): AttackUse[][] {
+/**
+ * By type, then by attack. Damage to one's own side is damage all the same. Completed uses are starts less interrupted; damage
+ * per use and shares follow from these.
+ */
+export function attackUse(stream: Stream): AttackUse[][] {
+  const { compiled, run } = stream;
   const { log } = run;
-  const table = compiled.kinds.map(({ attacks }) => attacks.map(noUse));
+  const table = typesOf(compiled).map(({ attacks }) => attacks.map(noUse));
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
     if (kind !== EVENT.tick && (kind < EVENT.start || kind > EVENT.interrupted || kind === EVENT.death || kind === EVENT.shot)) continue;
-    const use = table[run.kinds[log.actor[i]]][log.what[i]];
-    if (kind === EVENT.start) use.starts++;
-    else if (kind === EVENT.interrupted) use.interrupted++;
-    else if (kind === EVENT.miss) use.misses++;
-    else if (kind === EVENT.blocked) use.blocked++;
+    const use = table[typeOf(stream, log.actor[i])][log.what[i]];
+    if (kind === EVENT.start) {
+      const { windup, active, recovery } = compiled.kinds[run.kinds[log.actor[i]]].attacks[log.what[i]];
+      use.starts++;
+      use.time += (windup + active + recovery) / SECOND;
+    } else if (kind === EVENT.interrupted) use.interrupted++;
+    else if (kind === EVENT.miss) {
+      use.misses++;
+      if (log.a[i] === MISS.dodged || log.a[i] === MISS.warded) use.dodged++;
+    } else if (kind === EVENT.blocked) use.blocked++;
     else {
       if (kind === EVENT.hit) use.hits++;
       else use.ticks++;
-      use.damage += log.a[i] + log.d[i];
+      use.damage += lostIn(stream, i);
       use.overkill += log.b[i];
     }
   }
   return table;
+}
+
+/** Damage that each type did to the party, by type: health and shield taken. */
+export function partyDamageByType(stream: Stream): number[] {
+  const { log } = stream.run;
+  const sums = typesOf(stream.compiled).map(() => 0);
+  for (let i = 0; i < log.length; i++) {
+    if (log.kind[i] !== EVENT.hit && log.kind[i] !== EVENT.tick) continue;
+    if (!isParty(stream, log.actor[i]) && isParty(stream, log.other[i])) sums[typeOf(stream, log.actor[i])] += lostIn(stream, i);
+  }
+  return sums;
 }

@@ -1,29 +1,69 @@
-import type { Compiled } from '../engine/compile';
 import { Digest } from '../engine/digest';
-import type { Outcome } from '../engine/log';
+import { OUTCOME_NAMES, type Outcome } from '../engine/log';
 import { type Run, Runner, type Watcher } from '../engine/run';
+import type { Compiled, CompiledUnit } from '../engine/tables';
 import { type AttackUse, noUse } from './attack-use';
+import {
+  ENCOUNTER_MEASURES,
+  type EncounterMeasure,
+  MEMBER_MEASURES,
+  type MemberMeasure,
+  type Measure,
+  TYPE_MEASURES,
+  type TypeMeasure,
+  WAVE_MEASURES,
+  type WaveMeasure,
+  timeOf,
+} from './catalogue';
+import { type Fairness, joined } from './fairness';
 import { type Interval, ratioOfSums, wilson } from './intervals';
-import { type Row, rowOf } from './row';
+import { type KindRow, type Row, rowOf } from './row';
+import { typesOf } from './stream';
 import { type Summary, summarise } from './summary';
-import { TIME_USES, type TimeUse } from './time-use';
+import { PLAYER_USES, type PlayerUse, TIME_USES, type TimeUse } from './time-use';
+
+export type Ratio = { value: number } & Interval;
+
+/** What one attack came to over a batch. */
+export type AttackSummary = { id: string; name: string } & AttackUse & {
+    /** Share of all damage of its type; of all time its type lived. */
+    damageShare: number;
+    timeShare: number;
+    damagePerUse: number;
+    fairness: FairnessSummary;
+  };
+
+export interface FairnessSummary extends Omit<Fairness, 'margins'> {
+  /** Reaction margins of all its hits, s; for looking at: hits of one run are not independent. */
+  margin?: Summary;
+  /** Share of damage with no answer available, over runs. */
+  unanswerableShare: Ratio;
+}
 
 /** The measures of one enemy type or party kind over a batch. */
-export interface KindSummary {
+export type KindSummary = Partial<Record<TypeMeasure, Summary>> & {
   id: string;
   name: string;
   spawned: number;
   killed: number;
   neverDamaged: number;
-  timeToKill?: Summary;
-  lifetime?: Summary;
-  timeToFirstStrike?: Summary;
+  neverStruck: number;
   /** Shares of alerted time; they sum to 1. Undefined when it was never alerted. */
-  timeUse?: Record<TimeUse, { value: number } & Interval>;
-  /** Damage to health per alerted second. */
+  timeUse?: Record<TimeUse, Ratio>;
+  /** Damage to anybody's health and shield per second alerted, and per second alive. */
   damagePerAlertedSecond?: number;
-  attacks: ({ id: string; name: string } & AttackUse)[];
-}
+  damagePerSecondAlive?: number;
+  /** Share of all damage the party took. */
+  partyDamageShare: Ratio;
+  attacks: AttackSummary[];
+  states: { id: string; name: string; share: number; entriesPerLife: number; moves: { to: number; perLife: number }[] }[];
+  mostChanges: number;
+  healing: KindRow['healing'];
+  energySpent: number;
+  gatesSkipped: number;
+  noPlace: number;
+  capped: number;
+};
 
 export interface BatchSummary {
   runs: number;
@@ -31,15 +71,13 @@ export interface BatchSummary {
   /** Over the digests of all runs in order: same document, same seeds, same digest, wherever it is run. */
   digest: string;
   outcomes: Record<Outcome, number>;
-  cleared: { value: number } & Interval;
-  length?: Summary;
-  /** hp/s */
-  peakPressure?: Summary;
-  /** share of the party's full health per second */
-  peakPressureShare?: Summary;
-  dose?: Summary;
+  /** Share of runs the party won: cleared, or survived to the limit where that counts. */
+  cleared: Ratio;
+  encounter: Partial<Record<EncounterMeasure, Summary>>;
   /** By party member, in the encounter's order. */
-  timeToDown: (Summary | undefined)[];
+  members: (Partial<Record<MemberMeasure, Summary>> & { time: Record<PlayerUse, Ratio> })[];
+  waves: (Partial<Record<WaveMeasure, Summary>> & { id: string; name: string; came: number })[];
+  fairness: FairnessSummary;
   kinds: KindSummary[];
 }
 
@@ -53,6 +91,7 @@ export class Batch {
     readonly firstSeed: number,
     readonly runs: number,
     private readonly watch?: Watcher,
+    private readonly each?: (run: Run) => void,
   ) {
     if (!Number.isInteger(runs) || runs < 1 || runs > 100_000)
       throw new Error(`runs must be a whole number from 1 to 100000: it is ${runs}`);
@@ -71,6 +110,7 @@ export class Batch {
     for (let i = 0; i < most && !this.done; i++) {
       const run: Run = this.runner.run(this.firstSeed + this.rows.length, this.watch);
       this.rows.push(rowOf({ compiled: this.compiled, run }));
+      this.each?.(run);
     }
   }
 
@@ -95,24 +135,68 @@ export function runBatch(compiled: Compiled, firstSeed: number, runs: number): B
   return batch.summary();
 }
 
+/** Whether an end counts as the party's victory. */
+export function isWon(outcome: Outcome): boolean {
+  return outcome === 'cleared' || outcome === 'survived';
+}
+
 /** Reduces rows in run order. */
 export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSeed: number): BatchSummary {
-  const outcomes: Record<Outcome, number> = { cleared: 0, partyDown: 0, timeOut: 0, runaway: 0 };
+  const outcomes = Object.fromEntries(OUTCOME_NAMES.map((name) => [name, 0])) as Record<Outcome, number>;
   for (const { outcome } of rows) outcomes[outcome]++;
-  const of = (value: (row: Row) => number) => summarise(rows.map(value));
+  const won = outcomes.cleared + outcomes.survived;
+  const partyDamage = rows.map(({ kinds }) => kinds.reduce((sum, kind) => sum + kind.partyDamage, 0));
   return {
     runs: rows.length,
     firstSeed,
     digest: batchDigest(rows),
     outcomes,
-    cleared: { value: outcomes.cleared / rows.length, ...wilson(outcomes.cleared, rows.length) },
-    length: of((row) => row.length),
-    peakPressure: of((row) => row.peakPressure),
-    peakPressureShare: of((row) => row.peakPressureShare),
-    dose: of((row) => row.dose),
-    timeToDown: compiled.party.map((_, member) => of((row) => row.timeToDown[member])),
-    kinds: compiled.kinds.map((_, kind) => summariseKind(compiled, rows, kind)),
+    cleared: { value: won / rows.length, ...wilson(won, rows.length) },
+    encounter: summaries(ENCOUNTER_MEASURES, rows),
+    members: compiled.party.map((_, member) => ({
+      ...summaries(
+        MEMBER_MEASURES,
+        rows.map((row): [Row, number] => [row, member]),
+      ),
+      time: record(PLAYER_USES, (use) =>
+        ratioOfSums(
+          rows.map((row) => timeOf(row, member, use)),
+          rows.map(({ length }) => length),
+        ),
+      ),
+    })),
+    waves: compiled.waves.map(({ id, name }, wave) => ({
+      id,
+      name,
+      came: rows.filter((row) => row.waves[wave].started >= 0).length,
+      ...summaries(
+        WAVE_MEASURES,
+        rows.map((row) => row.waves[wave]),
+      ),
+    })),
+    fairness: summariseFairness(rows.map(({ kinds }) => joined(kinds.flatMap(({ fairness }) => fairness)))),
+    kinds: typesOf(compiled).map((unit, type) =>
+      summariseKind(
+        unit,
+        rows.map((row) => row.kinds[type]),
+        partyDamage,
+      ),
+    ),
   };
+}
+
+/** Each measure of a catalogue over as many values as there are runs; one that no run has is left out. */
+function summaries<T, K extends string>(catalogue: Record<K, Measure<T>>, from: readonly T[]): Partial<Record<K, Summary>> {
+  const found: Partial<Record<K, Summary>> = {};
+  for (const id of Object.keys(catalogue) as K[]) {
+    const summary = summarise(from.map(catalogue[id].of));
+    if (summary) found[id] = summary;
+  }
+  return found;
+}
+
+function record<K extends string, V>(keys: readonly K[], value: (key: K, place: number) => V): Record<K, V> {
+  return Object.fromEntries(keys.map((key, place) => [key, value(key, place)])) as Record<K, V>;
 }
 
 function batchDigest(rows: readonly Row[]): string {
@@ -124,39 +208,75 @@ function batchDigest(rows: readonly Row[]): string {
   return digest.toString();
 }
 
-function summariseKind(compiled: Compiled, rows: readonly Row[], kind: number): KindSummary {
-  const { id, name, attacks } = compiled.kinds[kind];
-  const own = rows.map((row) => row.kinds[kind]);
-  const sum = (value: (row: (typeof own)[number]) => number) => own.reduce((total, row) => total + value(row), 0);
+function summariseFairness(own: readonly Fairness[]): FairnessSummary {
+  const { margins, ...counts } = joined(own);
+  return {
+    ...counts,
+    margin: summarise(margins),
+    unanswerableShare: ratioOfSums(
+      own.map(({ unanswerable }) => unanswerable),
+      own.map(({ damage }) => damage),
+    ),
+  };
+}
+
+function summariseKind(unit: CompiledUnit, own: readonly KindRow[], partyDamage: readonly number[]): KindSummary {
+  const sum = (value: (row: KindRow) => number) => own.reduce((total, row) => total + value(row), 0);
   const alerted = own.map(({ timeUse }) => timeUse.reduce((a, b) => a + b, 0));
   const alertedTotal = alerted.reduce((a, b) => a + b, 0);
-  const uses = attacks.map((attack, a) => {
-    const total = noUse();
-    for (const row of own) for (const key of Object.keys(total) as (keyof AttackUse)[]) total[key] += row.attacks[a][key];
-    return { id: attack.id, name: attack.name, ...total };
-  });
-  const damage = uses.reduce((total, use) => total + use.damage, 0);
+  const alive = sum((row) => row.alive);
+  const damage = sum(({ attacks }) => attacks.reduce((total, use) => total + use.damage, 0));
+  const lives = sum((row) => row.states.entries.reduce((a, b) => a + b, 0) - row.states.moves.reduce((a, b) => a + b, 0));
+  const states = unit.states.length;
   return {
-    id,
-    name,
+    id: unit.id,
+    name: unit.name,
     spawned: sum(({ spawned }) => spawned),
     killed: sum(({ killed }) => killed),
     neverDamaged: sum(({ neverDamaged }) => neverDamaged),
-    timeToKill: summarise(own.map(({ timeToKill }) => timeToKill)),
-    lifetime: summarise(own.map(({ lifetime }) => lifetime)),
-    timeToFirstStrike: summarise(own.map(({ timeToFirstStrike }) => timeToFirstStrike)),
+    neverStruck: sum(({ neverStruck }) => neverStruck),
+    ...summaries(TYPE_MEASURES, own),
     ...(alertedTotal > 0 && {
-      timeUse: Object.fromEntries(
-        TIME_USES.map((use, u) => [
-          use,
-          ratioOfSums(
-            own.map((row) => row.timeUse[u]),
-            alerted,
-          ),
-        ]),
-      ) as KindSummary['timeUse'],
+      timeUse: record(TIME_USES, (_, u) =>
+        ratioOfSums(
+          own.map((row) => row.timeUse[u]),
+          alerted,
+        ),
+      ),
       damagePerAlertedSecond: damage / alertedTotal,
     }),
-    attacks: uses,
+    ...(alive > 0 && { damagePerSecondAlive: damage / alive }),
+    partyDamageShare: ratioOfSums(
+      own.map((row) => row.partyDamage),
+      partyDamage,
+    ),
+    attacks: unit.attacks.map(({ id, name }, a) => {
+      const total = noUse();
+      for (const row of own) for (const key of Object.keys(total) as (keyof AttackUse)[]) total[key] += row.attacks[a][key];
+      return {
+        id,
+        name,
+        ...total,
+        damageShare: damage > 0 ? total.damage / damage : NaN,
+        timeShare: alive > 0 ? total.time / alive : NaN,
+        damagePerUse: total.starts > 0 ? total.damage / total.starts : NaN,
+        fairness: summariseFairness(own.map((row) => row.fairness[a])),
+      };
+    }),
+    states: unit.states.map(({ id, name }, state) => ({
+      id,
+      name,
+      share: alive > 0 ? sum((row) => row.states.time[state]) / alive : NaN,
+      entriesPerLife: lives > 0 ? sum((row) => row.states.entries[state]) / lives : NaN,
+      moves: Array.from({ length: states }, (_, to) => ({ to, perLife: sum((row) => row.states.moves[state * states + to]) / Math.max(1, lives) })).filter(
+        ({ perLife }) => perLife > 0,
+      ),
+    })),
+    mostChanges: own.reduce((most, row) => Math.max(most, row.mostChanges), 0),
+    healing: record(['done', 'received', 'wasted', 'revives', 'lent', 'added'], (key) => sum((row) => row.healing[key])),
+    energySpent: sum((row) => row.energySpent),
+    gatesSkipped: sum((row) => row.gatesSkipped),
+    noPlace: sum((row) => row.noPlace),
+    capped: sum((row) => row.capped),
   };
 }

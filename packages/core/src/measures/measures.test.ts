@@ -28,7 +28,9 @@ function hitsOnParty(hits: [number, number][]): Stream {
       digest: '',
       kinds: Int32Array.of(0, 1),
       sides: Uint8Array.of(0, 1),
+      waves: Int32Array.of(-1, 0),
       units: 2,
+      partyLeft: 1,
     } satisfies Run,
   };
 }
@@ -80,8 +82,8 @@ describe('lives and strikes of a fight worked by hand', () => {
 
   test('time-to-down runs from the first damage; who was never hurt is apart; a survivor lives on', () => {
     expect(lives(stream)).toEqual([
-      { unit: 0, kind: 0, timeToKill: 3.2, lifetime: 3.3 },
-      { unit: 1, kind: 1, timeToKill: NaN, lifetime: Infinity },
+      { unit: 0, type: 0, timeToKill: 3.2, lifetime: 3.3 },
+      { unit: 1, type: 1, timeToKill: NaN, lifetime: Infinity },
     ]);
   });
 
@@ -99,9 +101,9 @@ describe('lives and strikes of a fight worked by hand', () => {
 
   test('a batch of it is certain, and says so', () => {
     const summary = runBatch(tables, 1, 30);
-    expect(summary.timeToDown[0]).toMatchObject({ n: 30, median: 3.2, p10: 3.2, p90: 3.2, mean: expect.closeTo(3.2, 9) });
-    expect(summary.peakPressure?.median).toBe(32); // eight blows within 3 s
-    expect(summary.dose?.median).toBe(1);
+    expect(summary.members[0].timeToDown).toMatchObject({ n: 30, median: 3.2, p10: 3.2, p90: 3.2, mean: expect.closeTo(3.2, 9) });
+    expect(summary.encounter.peakPressure?.median).toBe(32); // eight blows within 3 s
+    expect(summary.encounter.dose?.median).toBe(1);
     expect(summary.outcomes.partyDown).toBe(30);
     expect(summary.kinds[1].attacks[0]).toMatchObject({ starts: 270, hits: 270, damage: 3000, overkill: 240 });
   });

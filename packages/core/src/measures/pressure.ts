@@ -1,5 +1,5 @@
 import { SECOND } from '../engine/tuning';
-import { type Stream, isDamage, isParty } from './stream';
+import { type Stream, isDamage, isMember, lostIn, partyHealth, typeOf } from './stream';
 
 /** s: the window W of damage pressure unless said otherwise. */
 export const PRESSURE_WINDOW_SECONDS = 3;
@@ -15,9 +15,27 @@ export interface Pressure {
   dose: number;
 }
 
-/** Full health and shield of the party at the start: what shares of pressure are shares of. */
-export function partyHealth({ compiled }: Stream): number {
-  return compiled.party.reduce((sum, { kind }) => sum + compiled.kinds[kind].maxHealth + compiled.kinds[kind].shield, 0);
+/** One loss of the party: s, health and shield lost, the type, attack and wave (−1: none) of whoever did it. */
+export interface Loss {
+  time: number;
+  amount: number;
+  by: number;
+  attack: number;
+  wave: number;
+}
+
+/** Every loss of a party member, in order; what friends did to it is left out. */
+export function partyLosses(stream: Stream): Loss[] {
+  const { run } = stream;
+  const { log } = run;
+  const losses: Loss[] = [];
+  for (let i = 0; i < log.length; i++) {
+    if (!isDamage(log.kind[i]) || !isMember(stream, log.other[i])) continue;
+    const amount = lostIn(stream, i);
+    const by = log.actor[i];
+    if (amount > 0) losses.push({ time: log.time[i] / SECOND, amount, by: typeOf(stream, by), attack: log.what[i], wave: run.waves[by] });
+  }
+  return losses;
 }
 
 /**
@@ -25,44 +43,143 @@ export function partyHealth({ compiled }: Stream): number {
  *
  * Worked: W = 3; 6 lost at 1 s, 6 at 2 s, 6 at 4 s: p = 2, 4, 4 (the window (1, 4] holds the hits at 2 and 4).
  */
-export function pressure(stream: Stream, windowSeconds = PRESSURE_WINDOW_SECONDS): Pressure {
-  const { log } = stream.run;
-  const window = windowSeconds * SECOND;
+export function pressureOf(losses: readonly Loss[], full: number, windowSeconds = PRESSURE_WINDOW_SECONDS): Pressure {
   let tail = 0;
   let inside = 0;
   let peak = 0;
   let peakAt = NaN;
   let total = 0;
-  for (let i = 0; i < log.length; i++) {
-    if (!hurtsParty(stream, i)) continue;
-    total += lost(stream, i);
-    inside += lost(stream, i);
-    for (; log.time[tail] <= log.time[i] - window; tail++) if (hurtsParty(stream, tail)) inside -= lost(stream, tail);
+  for (const { time, amount } of losses) {
+    total += amount;
+    inside += amount;
+    for (; losses[tail].time <= time - windowSeconds; tail++) inside -= losses[tail].amount;
     if (inside / windowSeconds > peak * (1 + 1e-12)) {
       peak = inside / windowSeconds;
-      peakAt = log.time[i] / SECOND;
+      peakAt = time;
     }
   }
-  const full = partyHealth(stream);
   return { peak, peakShare: peak / full, peakAt, dose: total / full };
 }
 
-/** Times (s) and amounts of health the party lost: what the curve is made from. */
-export function partyLosses(stream: Stream): { time: number; amount: number; by: number }[] {
-  const { log, kinds } = stream.run;
-  const losses = [];
-  for (let i = 0; i < log.length; i++) {
-    if (hurtsParty(stream, i)) losses.push({ time: log.time[i] / SECOND, amount: lost(stream, i), by: kinds[log.actor[i]] });
+export function pressure(stream: Stream, windowSeconds = PRESSURE_WINDOW_SECONDS): Pressure {
+  return pressureOf(partyLosses(stream), partyHealth(stream.compiled), windowSeconds);
+}
+
+/** p(t) as it stands at given times, s in ascending order; hp/s. */
+export function pressureAt(losses: readonly Loss[], times: ArrayLike<number>, windowSeconds = PRESSURE_WINDOW_SECONDS): Float64Array {
+  const curve = new Float64Array(times.length);
+  let head = 0;
+  let tail = 0;
+  let inside = 0;
+  for (let i = 0; i < times.length; i++) {
+    for (; head < losses.length && losses[head].time <= times[i]; head++) inside += losses[head].amount;
+    for (; tail < head && losses[tail].time <= times[i] - windowSeconds; tail++) inside -= losses[tail].amount;
+    // Adding and taking away leaves what rounding leaves.
+    curve[i] = tail === head ? 0 : Math.max(0, inside) / windowSeconds;
   }
-  return losses;
+  return curve;
 }
 
-function hurtsParty(stream: Stream, i: number): boolean {
-  const { log } = stream.run;
-  return isDamage(log.kind[i]) && log.a[i] + log.d[i] > 0 && isParty(stream, log.other[i]);
+/** Stretches in which p(t) is above (or at most at) a level, s. p changes at every loss and a window after it. */
+function stretches(losses: readonly Loss[], length: number, level: number, windowSeconds: number): { from: number; to: number; above: boolean }[] {
+  const changes = [...losses.map(({ time, amount }) => ({ time, amount })), ...losses.map(({ time, amount }) => ({ time: time + windowSeconds, amount: 0 - amount }))]
+    .filter(({ time }) => time <= length)
+    .sort((a, b) => a.time - b.time || a.amount - b.amount);
+  const found: { from: number; to: number; above: boolean }[] = [];
+  let inside = 0;
+  let from = 0;
+  let above = false;
+  for (let i = 0; i < changes.length; i++) {
+    inside += changes[i].amount;
+    if (i + 1 < changes.length && changes[i + 1].time === changes[i].time) continue;
+    const now = inside / windowSeconds > level * (1 + 1e-9);
+    if (now === above) continue;
+    if (changes[i].time > from) found.push({ from, to: changes[i].time, above });
+    from = changes[i].time;
+    above = now;
+  }
+  if (length > from) found.push({ from, to: length, above });
+  return found;
 }
 
-/** Health and shield lost. */
-function lost({ run: { log } }: Stream, i: number): number {
-  return log.a[i] + log.d[i];
+/**
+ * Share of fighting time (first to last party damage) with p(t) above a level, hp/s; NaN without two losses.
+ */
+export function timeOverLevel(losses: readonly Loss[], level: number, windowSeconds = PRESSURE_WINDOW_SECONDS): number {
+  if (losses.length < 2) return NaN;
+  const first = losses[0].time;
+  const last = losses[losses.length - 1].time;
+  const over = stretches(losses, last, level, windowSeconds).reduce((sum, { from, to, above }) => sum + (above ? to - Math.max(from, first) : 0), 0);
+  return last > first ? over / (last - first) : NaN;
+}
+
+/** Share of full health per second below which the party rests, and s for which it must. */
+export const LULL_LEVEL = 0.02;
+export const LULL_SECONDS = 3;
+
+export interface Lull {
+  from: number;
+  to: number;
+}
+
+export interface Lulls {
+  lulls: Lull[];
+  /** s: longest stretch without one */
+  longestWithout: number;
+}
+
+/**
+ * Lulls: p(t) at or below a low level for at least L seconds; dated from W before p falls below it, for that is when the last
+ * damage that counted was done. A lull at the very beginning is dated from 0.
+ *
+ * Worked: W = 3, level 0, L = 3; losses at 5 and 20 s of 30: p falls to 0 at 8 and 23; lulls 0–5, 5–20 and 20–30; nothing
+ * between them, so the longest stretch without one is 0.
+ */
+export function lulls(
+  losses: readonly Loss[],
+  length: number,
+  level: number,
+  leastSeconds = LULL_SECONDS,
+  windowSeconds = PRESSURE_WINDOW_SECONDS,
+): Lulls {
+  const found = stretches(losses, length, level, windowSeconds)
+    .filter(({ above, from, to }) => !above && to - from >= leastSeconds - 1e-9)
+    .map(({ from, to }) => ({ from: Math.max(0, from > 0 ? from - windowSeconds : 0), to }));
+  let longestWithout = 0;
+  let since = 0;
+  for (const { from, to } of found) {
+    longestWithout = Math.max(longestWithout, from - since);
+    since = to;
+  }
+  return { lulls: found, longestWithout: Math.max(longestWithout, length - since) };
+}
+
+/**
+ * Burst: the most that one member lost within any 1 s, as a share of its full health and shield.
+ * @param losses of that member
+ */
+export function burst(losses: readonly { time: number; amount: number }[], full: number, seconds = 1): number {
+  let tail = 0;
+  let inside = 0;
+  let most = 0;
+  for (const { time, amount } of losses) {
+    inside += amount;
+    for (; losses[tail].time <= time - seconds; tail++) inside -= losses[tail].amount;
+    most = Math.max(most, inside);
+  }
+  return most / full;
+}
+
+/** By member. */
+export function bursts(stream: Stream): number[] {
+  const { compiled, run } = stream;
+  const { log } = run;
+  const of: { time: number; amount: number }[][] = compiled.party.map(() => []);
+  for (let i = 0; i < log.length; i++) {
+    if (isDamage(log.kind[i]) && isMember(stream, log.other[i])) of[log.other[i]].push({ time: log.time[i] / SECOND, amount: lostIn(stream, i) });
+  }
+  return of.map((losses, member) => {
+    const { maxHealth, shield } = compiled.kinds[compiled.party[member].kind];
+    return burst(losses, maxHealth + shield);
+  });
 }

@@ -1,11 +1,11 @@
 import { EVENT } from '../engine/log';
 import { SECOND } from '../engine/tuning';
-import { type Stream, isDamage } from './stream';
+import { type Stream, isDamage, isDown, lostIn, typeOf } from './stream';
 
-/** A life of one unit. */
+/** One life of one unit: a revived unit begins another. */
 export interface Life {
   unit: number;
-  kind: number;
+  type: number;
   /** s from its first damage to its death; +∞ for one that was damaged and survived; NaN for one never damaged. */
   timeToKill: number;
   /** s from its spawn to its death; +∞ for a survivor. */
@@ -14,31 +14,47 @@ export interface Life {
 
 /**
  * Time-to-kill: first damage taken → death. For a party member the same span is its time-to-down. Damage is health
- * or shield lost; a hit that armour took whole starts nothing.
+ * or shield lost; a hit that armour took whole starts nothing. Who leaves alive survives.
  *
  * Worked: hits at 0.1, 0.5 … 3.3 s, death at 3.3 s: 3.2 s.
  */
-export function lives({ run }: Stream): Life[] {
-  const { log } = run;
-  const born = new Float64Array(run.units);
-  const first = new Float64Array(run.units).fill(-1);
-  const died = new Float64Array(run.units).fill(-1);
+export function lives(stream: Stream): Life[] {
+  const { log, units } = stream.run;
+  const born = new Float64Array(units);
+  const first = new Float64Array(units).fill(-1);
+  const ended = new Uint8Array(units);
+  const found: Life[] = [];
+  const close = (unit: number, died: number) => {
+    found.push({
+      unit,
+      type: typeOf(stream, unit),
+      timeToKill: first[unit] < 0 ? NaN : (died - first[unit]) / SECOND,
+      lifetime: (died - born[unit]) / SECOND,
+    });
+    ended[unit] = 1;
+  };
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
     if (isDamage(kind)) {
-      if (log.a[i] + log.d[i] > 0 && first[log.other[i]] < 0) first[log.other[i]] = log.time[i];
-    } else if (kind === EVENT.death) died[log.actor[i]] = log.time[i];
-    else if (kind === EVENT.spawn) born[log.actor[i]] = log.time[i];
+      if (first[log.other[i]] < 0 && lostIn(stream, i) > 0) first[log.other[i]] = log.time[i];
+    } else if (isDown(kind)) {
+      // Whoever bleeds out was down already.
+      if (!ended[log.actor[i]]) close(log.actor[i], log.time[i]);
+    } else if (kind === EVENT.spawn) born[log.actor[i]] = log.time[i];
+    else if (kind === EVENT.revive) {
+      born[log.other[i]] = log.time[i];
+      first[log.other[i]] = -1;
+      ended[log.other[i]] = 0;
+    }
   }
-  const found: Life[] = [];
-  for (let unit = 0; unit < run.units; unit++) {
-    const dead = died[unit] >= 0;
-    found.push({
-      unit,
-      kind: run.kinds[unit],
-      timeToKill: first[unit] < 0 ? NaN : dead ? (died[unit] - first[unit]) / SECOND : Infinity,
-      lifetime: dead ? (died[unit] - born[unit]) / SECOND : Infinity,
-    });
-  }
+  for (let unit = 0; unit < units; unit++) if (!ended[unit]) close(unit, Infinity);
   return found;
+}
+
+/** A party member's first time down, s from its first damage; +∞ for one that stood to the end. */
+export function timesToDown(stream: Stream, found: readonly Life[]): number[] {
+  return stream.compiled.party.map((_, member) => {
+    const life = found.find(({ unit }) => unit === member);
+    return life && life.lifetime < Infinity ? life.timeToKill : Infinity;
+  });
 }

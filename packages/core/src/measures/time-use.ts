@@ -1,49 +1,103 @@
 import { DOING, DOING_NAMES, EVENT } from '../engine/log';
 import { SECOND } from '../engine/tuning';
-import type { Stream } from './stream';
+import { type Stream, isMember, typeOf, typesOf } from './stream';
 
 /** Why a unit that is alerted does not attack. */
-export const IDLE_REASONS = ['pause', 'cooldown', 'energy', 'range', 'facing', 'noTarget', 'noAttack'] as const;
+export const IDLE_REASONS = [
+  'pause',
+  'cooldown',
+  'charges',
+  'energy',
+  'condition',
+  'slot',
+  'range',
+  'toBand',
+  'line',
+  'facing',
+  'staggered',
+  'evading',
+  'reloading',
+  'mending',
+  'goingHome',
+  'noTarget',
+  'noAttack',
+] as const;
 /** What alerted time goes into: the phases of an attack, or the reason for none. */
 export const TIME_USES = ['windup', 'active', 'recovery', ...IDLE_REASONS] as const;
 export type TimeUse = (typeof TIME_USES)[number];
 
 const USE_OF_DOING = DOING_NAMES.map((name) => TIME_USES.indexOf(name as TimeUse));
 
-/**
- * Seconds of alerted life by what they went into, by kind: row `kind` of a table with TIME_USES.length columns. While
- * several things keep a unit from attacking, the farthest hurdle counts (cooldown before energy before range before facing).
- */
-export function timeUse({ compiled, run }: Stream): Float64Array[] {
+/** What a player's time goes into. */
+export const PLAYER_USES = ['attacking', 'evading', 'reloading', 'mending', 'staggered', 'moving', 'down'] as const;
+export type PlayerUse = (typeof PLAYER_USES)[number];
+
+/** Seconds of one unit's doings, as they come. */
+type Spend = (unit: number, doing: number, attack: number, span: number) => void;
+
+/** Tells every stretch of every unit's life by what it was about; attacking with which attack. */
+function eachStretch({ run }: Stream, spend: Spend): void {
   const { log } = run;
-  const columns = TIME_USES.length;
-  const table = compiled.kinds.map(() => new Float64Array(columns));
   const doing = new Int32Array(run.units).fill(DOING.unaware);
   const since = new Float64Array(run.units);
   const attack = new Int32Array(run.units);
-  const close = (unit: number, now: number) => {
-    const row = table[run.kinds[unit]];
-    const span = now - since[unit];
-    if (doing[unit] === DOING.attacking) {
-      const { windup, active } = compiled.kinds[run.kinds[unit]].attacks[attack[unit]];
-      row[0] += Math.min(span, windup) / SECOND;
-      row[1] += Math.min(Math.max(span - windup, 0), active) / SECOND;
-      row[2] += Math.max(span - windup - active, 0) / SECOND;
-    } else if (doing[unit] !== DOING.unaware) row[USE_OF_DOING[doing[unit]]] += span / SECOND;
+  const turnTo = (unit: number, now: number, next: number, with_: number) => {
+    if (now > since[unit]) spend(unit, doing[unit], attack[unit], now - since[unit]);
     since[unit] = now;
+    doing[unit] = next;
+    attack[unit] = with_;
   };
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
     const unit = log.actor[i];
-    if (kind === EVENT.doing || kind === EVENT.start) {
-      close(unit, log.time[i]);
-      doing[unit] = kind === EVENT.start ? DOING.attacking : log.what[i];
-      attack[unit] = kind === EVENT.start ? log.what[i] : 0;
-    } else if (kind === EVENT.interrupted || kind === EVENT.death) {
-      close(unit, log.time[i]);
-      doing[unit] = kind === EVENT.death ? DOING.unaware : DOING.noTarget;
-    }
+    if (kind === EVENT.doing) turnTo(unit, log.time[i], log.what[i], 0);
+    else if (kind === EVENT.start) turnTo(unit, log.time[i], DOING.attacking, log.what[i]);
+    else if (kind === EVENT.interrupted) turnTo(unit, log.time[i], DOING.noTarget, 0);
+    else if (kind === EVENT.spawn) turnTo(unit, log.time[i], DOING.unaware, 0);
+    else if (kind === EVENT.death || kind === EVENT.down || kind === EVENT.gone) turnTo(unit, log.time[i], GONE, 0);
   }
-  for (let unit = 0; unit < run.units; unit++) close(unit, run.length);
+  for (let unit = 0; unit < run.units; unit++) turnTo(unit, run.length, GONE, 0);
+}
+
+/** No doing at all: dead, gone or down. */
+const GONE = -1;
+
+/**
+ * Seconds of alerted life by what they went into, by type: row `type` of a table with TIME_USES.length columns. While several
+ * things keep a unit from attacking, the farthest hurdle counts (cooldown before energy before range before facing).
+ */
+export function timeUse(stream: Stream): Float64Array[] {
+  const { compiled, run } = stream;
+  const table = typesOf(compiled).map(() => new Float64Array(TIME_USES.length));
+  eachStretch(stream, (unit, doing, attack, span) => {
+    const row = table[typeOf(stream, unit)];
+    if (doing === DOING.attacking) {
+      const { windup, active } = compiled.kinds[run.kinds[unit]].attacks[attack];
+      row[0] += Math.min(span, windup) / SECOND;
+      row[1] += Math.min(Math.max(span - windup, 0), active) / SECOND;
+      row[2] += Math.max(span - windup - active, 0) / SECOND;
+    } else if (doing > DOING.unaware) row[USE_OF_DOING[doing]] += span / SECOND;
+  });
+  return table;
+}
+
+/** Seconds of life, by type: from spawn to death, down or the end. */
+export function timeAlive(stream: Stream): Float64Array {
+  const sums = new Float64Array(typesOf(stream.compiled).length);
+  eachStretch(stream, (unit, doing, _attack, span) => {
+    if (doing !== GONE) sums[typeOf(stream, unit)] += span / SECOND;
+  });
+  return sums;
+}
+
+/** Seconds of each party member by PLAYER_USES: what is neither fighting nor tending itself is moving about. */
+export function playerTime(stream: Stream): Float64Array[] {
+  const table = stream.compiled.party.map(() => new Float64Array(PLAYER_USES.length));
+  eachStretch(stream, (unit, doing, _attack, span) => {
+    if (!isMember(stream, unit)) return;
+    const use =
+      doing === GONE ? 'down' : ((PLAYER_USES as readonly string[]).includes(DOING_NAMES[doing]) ? DOING_NAMES[doing] : 'moving');
+    table[unit][PLAYER_USES.indexOf(use as PlayerUse)] += span / SECOND;
+  });
   return table;
 }

@@ -1,31 +1,36 @@
 /**
- * Effective values: a unit's or encounter's numbers as seen through a tier, a skill and a list of dials, each with the
- * chain that led to it ("28 → ×1.25 Bramble → 35"). Tweaks stack by age: base → tier → skill → dials; × and + compose,
- * = replaces; every result is kept within the tweak's own and the field's limits.
+ * Effective values: a unit's or encounter's numbers as seen through a lens, each with the chain that led to it
+ * ("28 → ×1.25 Bramble → 35"). Tweaks stack by age: base → variant → tier → skill → style → party size → dials; × and +
+ * compose, = replaces; every result is kept within the tweak's own and the field's limits. What comes later in a fight
+ * (elite, growth, state, boosts) is applied by the engine with the same function.
  */
 import { Encounter } from './encounter';
-import { type QuantityInfo, quantityAt } from './field';
+import { type Constructor, type QuantityInfo, quantityAt } from './field';
 import { placesAt, pointerOf, pointerSteps, stepInto } from './pointer';
 import type { Project } from './project';
-import type { Tweak } from './tweak';
+import type { NumberTweak, Tweak } from './tweak';
 import { Unit } from './unit';
+import { alter, lineage } from './variants';
 
 /** What the project is looked at through. Absent: as it is written. */
 export interface Lens {
   tier?: string;
   skill?: string;
+  style?: string;
+  /** How many of an encounter's party take part; absent: all. */
+  players?: number;
   /** Tweaks on top of all others: a sweep's, a solver's, an edit being tried. */
   dials?: Tweak[];
 }
 
 /** One step of a chain. */
 export interface ChainStep {
-  source: 'tier' | 'skill' | 'dial';
-  /** Name of the tier or skill. */
+  source: 'variant' | 'tier' | 'skill' | 'style' | 'size' | 'dial';
+  /** Name of the variant, tier, skill or style. */
   name: string;
   /** Where the tweak stands in its list. */
   index: number;
-  tweak: Tweak;
+  tweak: NumberTweak;
   /** What the tweak alone would have given. */
   asked: number;
   /** What limits left of it. */
@@ -48,21 +53,29 @@ export interface Effective<T> {
 interface Source {
   source: ChainStep['source'];
   name: string;
-  tweaks: Tweak[];
+  tweaks: readonly NumberTweak[];
+  largestOnly?: boolean;
 }
 
-function sourcesOf(project: Project, lens: Lens): Source[] {
+/** The lists of tweaks that a lens lays over a project, in their order. */
+function sourcesOf(project: Project, lens: Lens, encounter?: Encounter): Source[] {
   const sources: Source[] = [];
-  const tier = project.tiers.find(({ id }) => id === lens.tier);
-  const skill = project.skills.find(({ id }) => id === lens.skill);
-  if (tier) sources.push({ source: 'tier', name: tier.name, tweaks: tier.tweaks });
-  if (skill) sources.push({ source: 'skill', name: skill.name, tweaks: skill.tweaks });
+  const add = (source: ChainStep['source'], list: { id: string; name: string; tweaks: Tweak[]; largestOnly?: boolean }[], id?: string) => {
+    const found = id === undefined ? undefined : list.find((item) => item.id === id);
+    if (found) sources.push({ source, name: found.name, tweaks: found.tweaks, largestOnly: found.largestOnly });
+  };
+  add('tier', project.tiers, lens.tier);
+  add('skill', project.skills, lens.skill);
+  add('style', project.styles, lens.style);
+  const members = encounter && Math.min(lens.players ?? encounter.party.length, encounter.party.length);
+  const size = encounter?.bySize.find((one) => one.members === members);
+  if (size) sources.push({ source: 'size', name: `party of ${members}`, tweaks: size.tweaks });
   if (lens.dials?.length) sources.push({ source: 'dial', name: 'dial', tweaks: lens.dials });
   return sources;
 }
 
 /** Whether a tweak speaks of a unit. */
-export function tweakApplies(tweak: Tweak, unit: Unit): boolean {
+export function tweakApplies(tweak: Tweak, unit: Pick<Unit, 'id' | 'side' | 'role'>): boolean {
   switch (tweak.scope) {
     case 'enemies':
       return unit.side === 'enemy';
@@ -77,34 +90,58 @@ export function tweakApplies(tweak: Tweak, unit: Unit): boolean {
   }
 }
 
-/** @throws Error when there is no such unit */
-export function effectiveUnit(project: Project, id: string, lens: Lens): Effective<Unit> {
-  const base = project.units.find((unit) => unit.id === id);
-  if (!base) throw new Error(`there is no unit "${id}" in ${project.name}`);
-  return apply(Unit, base, sourcesOf(project, lens), (tweak) => tweakApplies(tweak, base));
-}
-
-/** @throws Error when there is no such encounter */
-export function effectiveEncounter(project: Project, encounter: Encounter, lens: Lens): Effective<Encounter> {
-  return apply(Encounter, encounter, sourcesOf(project, lens), (tweak) => tweak.scope === 'encounter');
-}
-
-function apply<T extends object>(type: new () => T, base: T, sources: Source[], applies: (tweak: Tweak) => boolean): Effective<T> {
+/**
+ * @param encounter whose tweaks by party size count; absent: none do
+ * @throws VariantError when there is no such unit
+ */
+export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
+  const { original, variants } = lineage(project, id);
   const chains = new Map<string, Chain>();
+  let unit = original;
+  for (const variant of variants) {
+    unit = alter(unit, variant);
+    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, chains, true);
+  }
+  const speaksOf = (tweak: NumberTweak) => tweakApplies(tweak as Tweak, unit);
+  const owned = unit !== original;
+  return { unit: applySources(Unit, unit, sourcesOf(project, lens, encounter), speaksOf, chains, owned), chains };
+}
+
+/** @throws nothing */
+export function effectiveEncounter(project: Project, encounter: Encounter, lens: Lens): Effective<Encounter> {
+  const chains = new Map<string, Chain>();
+  const speaksOf = (tweak: NumberTweak) => (tweak as Tweak).scope === 'encounter';
+  return { unit: applySources(Encounter, encounter, sourcesOf(project, lens, encounter), speaksOf, chains, false), chains };
+}
+
+/** A unit with more tweaks laid over it: what an elite, a wave's growth, a state or a boost makes of it. */
+export function tweakedUnit(unit: Unit, tweaks: readonly NumberTweak[]): Unit {
+  return applySources(Unit, unit, [{ source: 'dial', name: '', tweaks }], () => true, new Map(), false);
+}
+
+function applySources<T extends object>(
+  type: Constructor,
+  base: T,
+  sources: Source[],
+  speaksOf: (tweak: NumberTweak) => boolean,
+  chains: Map<string, Chain>,
+  owned: boolean,
+): T {
   let unit = base;
-  for (const { source, name, tweaks } of sources) {
+  for (const { source, name, tweaks, largestOnly } of sources) {
+    const counted = largestOnly ? largestOf(tweaks.filter(speaksOf)) : undefined;
     tweaks.forEach((tweak, index) => {
-      if (!applies(tweak)) return;
+      if (!speaksOf(tweak) || (counted && !counted.has(tweak))) return;
       const steps = pointerSteps(tweak.path);
       const field = quantityAt(type, steps);
       if (!field) return;
       for (const place of placesAt(base, steps)) {
-        if (unit === base) unit = structuredClone(base);
+        if (unit === base && !owned) unit = structuredClone(base);
         const pointer = pointerOf(...place);
         const parent = place.slice(0, -1).reduce<unknown>((value, step) => stepInto(value, step), unit) as Record<string, number>;
         const key = place[place.length - 1];
         const chain = chains.get(pointer) ?? { base: parent[key], steps: [], value: parent[key] };
-        const asked = operate(chain.value, tweak);
+        const asked = operate(parent[key], tweak);
         const granted = kept(asked, tweak, field);
         chain.steps.push({ source, name, index, tweak, asked, granted });
         chain.value = granted;
@@ -113,15 +150,27 @@ function apply<T extends object>(type: new () => T, base: T, sources: Source[], 
       }
     });
   }
-  return { unit, chains };
+  return unit;
 }
 
-function operate(value: number, tweak: Tweak): number {
+/** Of several × tweaks on one path the largest; everything else as it is. */
+function largestOf(tweaks: readonly NumberTweak[]): Set<NumberTweak> {
+  const largest = new Map<string, NumberTweak>();
+  const counted = new Set<NumberTweak>();
+  for (const tweak of tweaks) {
+    if (tweak.op !== '×') counted.add(tweak);
+    else if (!(tweak.value <= (largest.get(tweak.path)?.value ?? -Infinity))) largest.set(tweak.path, tweak);
+  }
+  largest.forEach((tweak) => counted.add(tweak));
+  return counted;
+}
+
+function operate(value: number, tweak: NumberTweak): number {
   if (tweak.op === '×') return value * tweak.value;
   return tweak.op === '+' ? value + tweak.value : tweak.value;
 }
 
-function kept(asked: number, tweak: Tweak, field: QuantityInfo): number {
+function kept(asked: number, tweak: NumberTweak, field: QuantityInfo): number {
   let value = asked;
   if (tweak.round !== undefined) value = Math.floor(value / tweak.round + 0.5) * tweak.round;
   if (tweak.min !== undefined) value = Math.max(value, tweak.min);

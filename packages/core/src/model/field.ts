@@ -58,12 +58,24 @@ function fieldsOf(prototype: object): ClassFields {
 
 /** The fields of a class, with those it inherits; undefined for a class that declares none. */
 export function classFields(type: Constructor): ClassFields | undefined {
+  const known = merged.get(type);
+  if (known) return known;
+  let found: ClassFields | undefined;
   for (let prototype = type.prototype as object; prototype; prototype = Object.getPrototypeOf(prototype) as object) {
     const fields = registry.get(prototype);
-    if (fields) return fields;
+    if (!fields) continue;
+    found = {
+      quantities: new Map([...fields.quantities, ...(found?.quantities ?? [])]),
+      groups: new Map([...fields.groups, ...(found?.groups ?? [])]),
+      lists: new Map([...fields.lists, ...(found?.lists ?? [])]),
+      planned: new Set([...fields.planned, ...(found?.planned ?? [])]),
+    };
   }
-  return undefined;
+  if (found) merged.set(type, found);
+  return found;
 }
+
+const merged = new Map<Constructor, ClassFields>();
 
 /** Applies decorators in order; a shorthand for the combinations below. */
 function all(...decorators: PropertyDecorator[]): PropertyDecorator {
@@ -129,6 +141,16 @@ export function Name(): PropertyDecorator {
 /** Free text up to a limit. */
 export function Text(limit: number): PropertyDecorator {
   return all(IsString(), MaxLength(limit));
+}
+
+/** A list of words: roles, ids. */
+export function Words(limit: number): PropertyDecorator {
+  return all(IsArray(), ArrayMaxSize(limit), IsString({ each: true }), MinLength(1, { each: true }), MaxLength(80, { each: true }));
+}
+
+/** A list of words out of a stated set. */
+export function SomeOf(words: readonly string[]): PropertyDecorator {
+  return all(IsArray(), ArrayMaxSize(words.length), IsIn([...words], { each: true }));
 }
 
 /** A plain object, or a list of them; not a list of lists, a number or null: class-validator alone would let a list through. */

@@ -26,4 +26,32 @@ export const LIMITS = {
   tweaks: 500,
   groups: 64,
   spawnPoints: 200,
+  variants: 200,
+  styles: 24,
+  /** Conditions joined in one, and how deep they may be nested. */
+  conditions: 16,
+  conditionDepth: 6,
+  waves: 64,
+  /** Times a wave may come. */
+  repeats: 50,
+  /** Units an encounter may plan over its whole length; each is remembered to the end of a run. */
+  plannedUnits: 3000,
+  walls: 200,
+  /** Corners of a wall, a ground area or a zone. */
+  corners: 16,
+  zones: 64,
+  points: 64,
+  grounds: 64,
+  events: 64,
+  pools: 16,
+  patrolPoints: 32,
+  muzzles: 8,
+  answers: 8,
+  gates: 8,
+  damageTypes: 16,
+  words: 40,
+  /** Cells of the grid that paths are found on: width × depth ÷ grid². */
+  gridCells: 250_000,
+  /** Levels of nesting in a document. */
+  depth: 40,
 } as const;

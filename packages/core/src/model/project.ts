@@ -1,9 +1,11 @@
-import { Arena, Encounter } from './encounter';
+import { Arena } from './arena';
+import { Encounter } from './encounter';
 import { Identifier, ListOf, Name, Planned } from './field';
 import { Equals } from 'class-validator';
 import { LIMITS } from './limits';
-import { Skill, Tier } from './tweak';
+import { Skill, Style, Tier } from './tweak';
 import { Unit } from './unit';
+import { Variant } from './variant';
 
 export const FORMAT = 'insidia-project';
 export const FORMAT_VERSION = 1;
@@ -15,14 +17,15 @@ export class Project {
   @Identifier() id: string;
   @Name() name: string;
   @ListOf(() => Unit, LIMITS.units) units: Unit[] = [];
+  @ListOf(() => Variant, LIMITS.variants) variants: Variant[] = [];
   @ListOf(() => Arena, LIMITS.arenas) arenas: Arena[] = [];
   @ListOf(() => Encounter, LIMITS.encounters) encounters: Encounter[] = [];
   @ListOf(() => Tier, LIMITS.tiers) tiers: Tier[] = [];
   @ListOf(() => Skill, LIMITS.skills) skills: Skill[] = [];
-  @Planned('play styles') styles?: object[];
+  @ListOf(() => Style, LIMITS.styles) styles: Style[] = [];
   @Planned('the brief') brief?: object;
 }
 
 /** The lists of a project whose items have ids, in the order in which references point. */
-export const COLLECTIONS = ['units', 'arenas', 'encounters', 'tiers', 'skills'] as const;
+export const COLLECTIONS = ['units', 'variants', 'arenas', 'encounters', 'tiers', 'skills', 'styles'] as const;
 export type Collection = (typeof COLLECTIONS)[number];

@@ -1,0 +1,387 @@
+/**
+ * The simulated player and what is coming: an attack is announced, seen or not, reacted to, and answered in the order
+ * the player would try, where an answer can still work in the time left. Whether it does is decided by the fight itself;
+ * for every hit that lands all the same it is on record which answer was tried and why it failed.
+ */
+import { ANSWERS } from '../model/attack';
+import { interrupt, startAttack } from './attack';
+import { PURPOSE } from './chance';
+import { hurdleOf, tryAgainAt } from './choice';
+import { within } from './facing';
+import { type Fight, type Landing, NOBODY, PHASE, TASK, type Threat, URGE } from './fight';
+import { BREAK, EVENT, MISS, VERDICT } from './log';
+import { DUE } from './queue';
+import { seesPast } from './senses';
+import { AREA, CONTACT, type CompiledAnswer, type CompiledAttack, HITSCAN, MELEE, PROJECTILE } from './tables';
+import { dropTask } from './tasks';
+import { microsecondsUp } from './time';
+import { CLEARANCE_SHARE, SECOND } from './tuning';
+
+const STEP_OUT = ANSWERS.indexOf('stepOut');
+const DODGE = ANSWERS.indexOf('dodge');
+const BLOCK = ANSWERS.indexOf('block');
+const BREAK_LINE = ANSWERS.indexOf('breakLine');
+const INTERRUPT = ANSWERS.indexOf('interrupt');
+
+/** An attack has begun: from its cue on it can be read. */
+export function announce(fight: Fight, unit: number, attack: CompiledAttack): void {
+  fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.serial[unit], 0);
+}
+
+/** The cue of an attack has come: every player it threatens sees it, or does not. */
+export function cue(fight: Fight, attacker: number): void {
+  const attack = fight.attackOf(attacker, fight.attack[attacker]);
+  for (const member of fight.players) {
+    if (fight.side[member] === fight.side[attacker] || !fight.isAlive[member] || !threatens(fight, attacker, attack, member)) continue;
+    perceive(fight, attacker, attack, member);
+  }
+}
+
+/** Whether an attack would strike a unit as things stand. */
+function threatens(fight: Fight, attacker: number, attack: CompiledAttack, member: number): boolean {
+  if (fight.attackTarget[attacker] === member) return true;
+  if (attack.delivery === MELEE) return attack.limit > 1 && fight.gap(attacker, member) <= attack.rangeMax && within(fight, attacker, member, attack.arcCosine);
+  if (attack.delivery !== AREA) return false;
+  return outOfArea(fight, attacker, attack, member) <= 0;
+}
+
+/** m from a unit's edge to the edge of the area an attack will strike; below 0: inside it. */
+function outOfArea(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
+  const [x, y] = middleOf(fight, attacker, attack);
+  return fight.apartFrom(member, x, y) - fight.radius[member] - attack.areaRadius;
+}
+
+/** The middle of what an attack will strike: a mark, its target, or its owner. */
+function middleOf(fight: Fight, attacker: number, attack: CompiledAttack): [number, number] {
+  if (attack.delivery === AREA && attack.areaAbout === 2) return [fight.markX[attacker], fight.markY[attacker]];
+  const about = attack.delivery === AREA && attack.areaAbout === 1 ? fight.attackTarget[attacker] : attacker;
+  return [fight.xAt(about, fight.now), fight.yAt(about, fight.now)];
+}
+
+function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member: number): void {
+  const player = fight.kinds[member].player!;
+  const { now } = fight;
+  const flight = attack.delivery === PROJECTILE ? microsecondsUp(fight.gap(attacker, member) / attack.shotSpeed) : 0;
+  const hitAt = fight.attackStart[attacker] + attack.windup + attack.areaDelay + flight;
+  const threat: Threat = {
+    attacker,
+    use: fight.use[attacker],
+    attack: fight.attack[attacker],
+    cueAt: now,
+    hitAt,
+    until: hitAt + attack.active,
+    answer: -1,
+    verdict: VERDICT.notSeen,
+    margin: (hitAt - now) / SECOND - player.reactionMean - quickest(fight, attacker, attack, member),
+  };
+  const threats = fight.threats[member];
+  for (let i = threats.length - 1; i >= 0; i--) if (threats[i].until < now) threats.splice(i, 1);
+  let followed = 0;
+  for (const { verdict, hitAt: other } of threats) if (verdict !== VERDICT.notSeen && other >= now) followed++;
+  threats.push(threat);
+  const seen =
+    followed < player.follows && within(fight, member, attacker, player.viewCosine) && seesPast(fight, member, attacker);
+  if (!seen) return say(fight, member, threat, -1, VERDICT.notSeen);
+  if (player.mistakes > 0 && fight.chance(member, PURPOSE.mistake) < player.mistakes) return say(fight, member, threat, -1, VERDICT.mistake);
+  threat.verdict = VERDICT.tooLate; // until it has reacted
+  const reaction = microsecondsUp(fight.around(member, PURPOSE.answer, player.reactionMean, player.reactionSpread));
+  fight.queue.push(now + reaction, DUE.answer, member, 0, threat.use);
+}
+
+function say(fight: Fight, member: number, threat: Threat, answer: number, verdict: number): void {
+  threat.answer = answer;
+  threat.verdict = verdict;
+  fight.log.add(fight.now, EVENT.answer, member, threat.attacker, threat.attack, answer, verdict, threat.margin);
+}
+
+/**
+ * s that the quickest answer needs which works against an attack and which the player has, whatever its cooldown; Infinity
+ * where none works. A dodge or block takes no time; stepping out takes the way at a run; interrupting, the wind-up.
+ */
+function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
+  const kind = fight.kinds[member];
+  let least = Infinity;
+  for (const { kind: answer } of kind.player!.answers) {
+    if (!(attack.answers & (1 << answer))) continue;
+    if (answer === DODGE || answer === BLOCK) return 0;
+    if (answer === STEP_OUT) least = Math.min(least, wayOut(fight, attacker, attack, member) / kind.run);
+    if (answer === BREAK_LINE && fight.ground.walls.length > 0 && ranged(attack)) least = Math.min(least, fight.radius[member] / kind.run);
+    if (answer === INTERRUPT) {
+      for (const own of kind.attacks) if (breaks(own, attack)) least = Math.min(least, own.windup / SECOND);
+    }
+  }
+  return least;
+}
+
+function ranged(attack: CompiledAttack): boolean {
+  return attack.delivery === PROJECTILE || attack.delivery === HITSCAN;
+}
+
+function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
+  return (own.staggerFor > 0 && attack.breakStagger) || own.amount - own.spread >= attack.breakHit;
+}
+
+/** m that a unit must move to be out of what is coming; Infinity where moving does not help. */
+function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
+  const own = fight.radius[member];
+  const spare = own * CLEARANCE_SHARE;
+  switch (attack.delivery) {
+    case MELEE:
+      return Math.max(0, attack.rangeMax - fight.gap(attacker, member)) + spare;
+    case PROJECTILE:
+      return own + attack.shotRadius + spare;
+    case HITSCAN:
+      return attack.turns ? Infinity : own + spare;
+    case AREA:
+      return attack.areaAbout === 1 && attack.areaDelay === 0 ? Infinity : Math.max(0, 0 - outOfArea(fight, attacker, attack, member)) + spare;
+    default:
+      return Infinity;
+  }
+}
+
+/** The reaction time has passed: the first answer that can still work is given. */
+export function decide(fight: Fight, member: number, use: number): void {
+  const threat = fight.threats[member].find((one) => one.use === use);
+  if (!threat || !fight.isAlive[member]) return;
+  const { attacker } = threat;
+  const attack = fight.attackOf(attacker, threat.attack);
+  const begun = fight.now >= threat.hitAt - attack.areaDelay || (fight.isAlive[attacker] && fight.use[attacker] === use && fight.phase[attacker] !== PHASE.idle);
+  if (!begun) return; // it was broken off
+  if (fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member] || fight.urge[member] === URGE.evade) {
+    return say(fight, member, threat, -1, VERDICT.tooLate);
+  }
+  const { answers } = fight.kinds[member].player!;
+  let verdict: number = VERDICT.none;
+  for (let a = 0; a < answers.length; a++) {
+    if (!(attack.answers & (1 << answers[a].kind))) continue;
+    const outcome = attempt(fight, member, a, answers[a], threat, attack);
+    if (outcome === VERDICT.tried) return say(fight, member, threat, answers[a].kind, VERDICT.tried);
+    verdict = verdict === VERDICT.none ? outcome : Math.max(verdict, outcome);
+  }
+  say(fight, member, threat, -1, verdict);
+}
+
+/** Tries one answer. @returns tried, or why it can't work */
+function attempt(fight: Fight, member: number, number: number, answer: CompiledAnswer, threat: Threat, attack: CompiledAttack): number {
+  const { now } = fight;
+  if (answer.cooldown > 0 && now < fight.answerReady[member][number]) return VERDICT.cooldown;
+  const free = freeToMove(fight, member);
+  switch (answer.kind) {
+    case DODGE:
+    case BLOCK: {
+      // Its window is laid about the hit.
+      const from = Math.max(now, threat.hitAt - Math.floor(answer.window / 2));
+      if (free > threat.hitAt) return VERDICT.tooLate;
+      fight.answerReady[member][number] = Math.max(from, free) + answer.cooldown;
+      fight.queue.push(Math.max(from, free), answer.kind === DODGE ? DUE.dodge : DUE.block, member, number, threat.attacker);
+      return VERDICT.tried;
+    }
+    case STEP_OUT:
+      return stepOut(fight, member, threat, attack, free);
+    case BREAK_LINE:
+      return breakLine(fight, member, threat, attack, free);
+    case INTERRUPT:
+      return strikeFirst(fight, member, threat, attack);
+    default:
+      return VERDICT.none;
+  }
+}
+
+/** When a unit may move away: at once, unless an attack of its own roots it past its wind-up. */
+function freeToMove(fight: Fight, member: number): number {
+  const phase = fight.phase[member];
+  if (phase === PHASE.idle || phase === PHASE.windup) return fight.now;
+  const { moving, windup, active, recovery } = fight.attackOf(member, fight.attack[member]);
+  return moving > 0 ? fight.now : fight.attackStart[member] + windup + active + recovery;
+}
+
+/** A dodge begins: for its window nothing that allows it lands; it carries the member across the attacker's way. */
+export function beginDodge(fight: Fight, member: number, number: number, attacker: number): void {
+  if (!fight.isAlive[member] || fight.now < fight.staggeredUntil[member]) return;
+  const { window, distance } = fight.kinds[member].player!.answers[number];
+  fight.dodgeFrom[member] = fight.now;
+  fight.dodgeUntil[member] = fight.now + window;
+  if (distance <= 0 || window <= 0) return;
+  const [dx, dy] = across(fight, member, attacker, distance);
+  evade(fight, member, dx, dy, (distance * SECOND) / window, fight.now + window);
+}
+
+export function beginBlock(fight: Fight, member: number, number: number): void {
+  if (!fight.isAlive[member] || fight.now < fight.staggeredUntil[member]) return;
+  const { window, reduces } = fight.kinds[member].player!.answers[number];
+  fight.blockUntil[member] = fight.now + window;
+  fight.blockShare[member] = reduces;
+}
+
+/** Sideways to the way from an attacker, to the side that is clear; the left one where both are. */
+function across(fight: Fight, member: number, attacker: number, distance: number): [number, number] {
+  const x = fight.xAt(member, fight.now);
+  const y = fight.yAt(member, fight.now);
+  const dx = x - fight.xAt(attacker, fight.now);
+  const dy = y - fight.yAt(attacker, fight.now);
+  const length = Math.sqrt(dx * dx + dy * dy);
+  const ux = length > 0 ? dx / length : 1;
+  const uy = length > 0 ? dy / length : 0;
+  return clearPath(fight, member, x, y, 0 - uy, ux, distance) || !clearPath(fight, member, x, y, uy, 0 - ux, distance) ? [0 - uy, ux] : [uy, 0 - ux];
+}
+
+function clearPath(fight: Fight, member: number, x: number, y: number, dx: number, dy: number, distance: number): boolean {
+  const { ground } = fight;
+  const r = fight.radius[member];
+  const toX = x + dx * distance;
+  const toY = y + dy * distance;
+  if (Math.abs(toX) > ground.halfWidth - r || Math.abs(toY) > ground.halfDepth - r) return false;
+  return ground.clearWay(fight.kinds[member].ground, x, y, toX, toY, r);
+}
+
+/** From now on a member runs in a direction, dropping its wind-up and whatever it was busy with. */
+export function evade(fight: Fight, member: number, dx: number, dy: number, speed: number, until: number): void {
+  if (fight.phase[member] === PHASE.windup) interrupt(fight, member, BREAK.answer);
+  if (fight.task[member] !== TASK.none) dropTask(fight, member);
+  fight.urge[member] = URGE.evade;
+  fight.urgeX[member] = dx;
+  fight.urgeY[member] = dy;
+  fight.urgeSpeed[member] = speed;
+  fight.urgeUntil[member] = until;
+}
+
+/** Away from the middle of what is coming, or sideways out of a line, from the instant its aim is fixed. */
+function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledAttack, free: number): number {
+  const { attacker, hitAt } = threat;
+  const need = wayOut(fight, attacker, attack, member);
+  if (need === Infinity) return VERDICT.none;
+  const line = ranged(attack);
+  const marks = attack.delivery === AREA && attack.areaAbout > 0;
+  const fixed = (line || marks) && attack.turns ? fight.attackStart[attacker] + attack.windup : fight.now;
+  const from = Math.max(fight.now, free, fixed);
+  const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
+  if (need > (speed * (hitAt - from)) / SECOND) return VERDICT.tooLate;
+  const x = fight.xAt(member, fight.now);
+  const y = fight.yAt(member, fight.now);
+  let dx: number;
+  let dy: number;
+  if (line) [dx, dy] = across(fight, member, attacker, need);
+  else {
+    const [mx, my] = middleOf(fight, attacker, attack);
+    const length = fight.apartFrom(member, mx, my);
+    [dx, dy] = length > 0 ? [(x - mx) / length, (y - my) / length] : [0 - fight.fx[attacker], 0 - fight.fy[attacker]];
+  }
+  if (!clearPath(fight, member, x, y, dx, dy, need)) {
+    [dx, dy] = line ? [0 - dx, 0 - dy] : across(fight, member, attacker, need);
+    if (!clearPath(fight, member, x, y, dx, dy, need)) return VERDICT.nowhere;
+  }
+  if (from <= fight.now) evade(fight, member, dx, dy, fight.kinds[member].run, hitAt);
+  else fight.queue.push(from, DUE.stepOut, member, threat.use, 0);
+  return VERDICT.tried;
+}
+
+/** The aim is fixed now: the step that was put off is taken. */
+export function stepOutNow(fight: Fight, member: number, use: number): void {
+  const threat = fight.threats[member].find((one) => one.use === use);
+  if (!threat || !fight.isAlive[member] || fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member]) return;
+  stepOut(fight, member, threat, { ...fight.attackOf(threat.attacker, threat.attack), turns: false }, fight.now);
+}
+
+/** To the nearest of eight places in reach from which the attacker's muzzle sees nothing of it. */
+function breakLine(fight: Fight, member: number, { attacker, hitAt }: Threat, attack: CompiledAttack, free: number): number {
+  const { ground, now } = fight;
+  if (ground.walls.length === 0 || !ranged(attack)) return VERDICT.none;
+  const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
+  const most = (speed * (hitAt - Math.max(now, free))) / SECOND;
+  if (most <= 0) return VERDICT.tooLate;
+  const x = fight.xAt(member, now);
+  const y = fight.yAt(member, now);
+  const ax = fight.xAt(attacker, now);
+  const ay = fight.yAt(attacker, now);
+  const half = fight.kinds[member].height / 2;
+  for (let reach = 1; reach <= 2; reach++) {
+    const distance = (most * reach) / 2;
+    for (let way = 0; way < 8; way++) {
+      const dx = WAYS_X[way];
+      const dy = WAYS_Y[way];
+      const toX = x + dx * distance;
+      const toY = y + dy * distance;
+      if (!ground.blocked(ax, ay, fight.kinds[attacker].muzzle, toX, toY, half) || !clearPath(fight, member, x, y, dx, dy, distance)) continue;
+      evade(fight, member, dx, dy, fight.kinds[member].run, now + microsecondsUp(distance / fight.kinds[member].run));
+      return VERDICT.tried;
+    }
+  }
+  return VERDICT.nowhere;
+}
+
+const SLANT = Math.sqrt(0.5);
+const WAYS_X = [1, SLANT, 0, 0 - SLANT, -1, 0 - SLANT, 0, SLANT];
+const WAYS_Y = [0, SLANT, 1, SLANT, 0, 0 - SLANT, -1, 0 - SLANT];
+
+/** An attack of its own that breaks off what is coming and lands before it. */
+function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, attack: CompiledAttack): number {
+  const kind = fight.kinds[member];
+  let verdict: number = VERDICT.none;
+  if (!fight.isAlive[attacker]) return verdict;
+  for (let a = 0; a < kind.attacks.length; a++) {
+    const own = kind.attacks[a];
+    if (!breaks(own, attack) || own.delivery === CONTACT) continue;
+    if (fight.phase[member] !== PHASE.idle || fight.task[member] !== TASK.none) {
+      verdict = VERDICT.tooLate;
+      continue;
+    }
+    const gap = fight.gap(member, attacker);
+    if (hurdleOf(fight, member, attacker, a, gap) !== 0) {
+      verdict = VERDICT.cooldown;
+      continue;
+    }
+    const flight = own.delivery === PROJECTILE ? microsecondsUp(gap / own.shotSpeed) : 0;
+    if (fight.now + own.windup + flight >= hitAt) {
+      verdict = VERDICT.tooLate;
+      continue;
+    }
+    startAttack(fight, member, a, attacker, own);
+    return VERDICT.tried;
+  }
+  return verdict;
+}
+
+/** Whether a member's dodge or full block keeps a hit from landing: which miss it is then; −1: neither. */
+export function defends(fight: Fight, victim: number, attack: CompiledAttack, x: number, y: number): number {
+  const { now } = fight;
+  if (now >= fight.dodgeFrom[victim] && now < fight.dodgeUntil[victim] && attack.answers & (1 << DODGE)) return MISS.dodged;
+  if (now < fight.blockUntil[victim] && fight.blockShare[victim] >= 1 && attack.answers & (1 << BLOCK) && ahead(fight, victim, x, y)) return MISS.warded;
+  return -1;
+}
+
+/** Share of a hit that a block takes off: only from ahead, and where the attack lets itself be blocked. */
+export function blockedShare(fight: Fight, victim: number, { attacker, attack, x, y }: Landing): number {
+  return fight.attackOf(attacker, attack).answers & (1 << BLOCK) && ahead(fight, victim, x, y) ? fight.blockShare[victim] : 0;
+}
+
+/** A place is on the side a unit faces. */
+function ahead(fight: Fight, unit: number, x: number, y: number): boolean {
+  return fight.fx[unit] * (x - fight.xAt(unit, fight.now)) + fight.fy[unit] * (y - fight.yAt(unit, fight.now)) >= 0;
+}
+
+/** A hit landed on a player: which answer was tried, and why it failed. Touch announces nothing and is left out. */
+export function recordExposure(fight: Fight, { attacker, victim, attack: number, use }: Landing, attack: CompiledAttack, dealt: number): void {
+  if (attack.delivery === CONTACT || fight.side[attacker] === fight.side[victim]) return;
+  const threat = fight.threats[victim].find((one) => one.use === use && one.attacker === attacker);
+  if (threat) {
+    const verdict = threat.margin === -Infinity ? VERDICT.none : threat.verdict;
+    fight.log.add(fight.now, EVENT.exposed, attacker, victim, number, threat.answer, verdict, threat.margin, dealt);
+    return;
+  }
+  // It was not meant for it when it was announced: it came into its way since.
+  const announcedAt = fight.use[attacker] === use ? fight.attackStart[attacker] + attack.cue : fight.now;
+  const margin = (fight.now - announcedAt) / SECOND - fight.kinds[victim].player!.reactionMean - quickest(fight, attacker, attack, victim);
+  fight.log.add(fight.now, EVENT.exposed, attacker, victim, number, -1, margin === -Infinity ? VERDICT.none : VERDICT.notSeen, margin, dealt);
+}
+
+/** A unit that is gone threatens nobody, and minds nothing. */
+export function forgetThreats(fight: Fight, unit: number): void {
+  fight.threats[unit].length = 0;
+  if (fight.urge[unit] !== URGE.none) fight.urge[unit] = URGE.none;
+}
+
+/** An evasion is over: the member is free to fight on. */
+export function endEvasion(fight: Fight, member: number): void {
+  fight.urge[member] = URGE.none;
+  if (fight.alerted[member] && fight.phase[member] === PHASE.idle && fight.target[member] !== NOBODY) tryAgainAt(fight, member, fight.now);
+}

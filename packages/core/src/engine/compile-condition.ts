@@ -1,0 +1,50 @@
+import { type Condition, SUBJECTS, SUBJECT_NAMES, type SubjectInfo, TARGET_DOES } from '../model/condition';
+import type { CompiledCondition, Names } from './tables';
+import { microseconds } from './time';
+
+/** The number of a name in a list; a name that is not there yet is added. */
+export function numberIn(list: string[], name: string): number {
+  const known = list.indexOf(name);
+  return known >= 0 ? known : list.push(name) - 1;
+}
+
+/** What a condition's names are looked up in. */
+export interface ConditionScope {
+  names: Names;
+  /** Ids of the asking unit's attacks. */
+  attacks: readonly string[];
+  /** Counts the chances of the asking unit. */
+  nodes: { count: number };
+}
+
+/** @throws nothing: what a valid document says can always be compiled; a name that means nothing here is never true */
+export function compileCondition(condition: Condition, scope: ConditionScope): CompiledCondition {
+  const info: SubjectInfo = SUBJECTS[condition.subject];
+  return {
+    subject: SUBJECT_NAMES.indexOf(condition.subject),
+    above: condition.is === 'above',
+    yes: condition.is !== 'no',
+    value: info.unit === 's' && info.asked === 'number' ? microseconds(condition.value ?? 0) : (condition.value ?? 0),
+    of: condition.of === undefined ? -1 : numberOf(info.of, condition.of, scope),
+    within: info.within === 's' ? microseconds(condition.within ?? 0) : (condition.within ?? 0),
+    node: info.asked === 'chance' ? scope.nodes.count++ : 0,
+    parts: (condition.parts ?? []).map((part) => compileCondition(part, scope)),
+  };
+}
+
+function numberOf(what: SubjectInfo['of'], name: string, { names, attacks }: ConditionScope): number {
+  switch (what) {
+    case 'attack':
+      return attacks.indexOf(name);
+    case 'role':
+      return numberIn(names.roles, name);
+    case 'doing':
+      return (TARGET_DOES as readonly string[]).indexOf(name);
+    case 'wave':
+      return names.waves.indexOf(name);
+    case 'flag':
+      return numberIn(names.flags, name);
+    default:
+      return numberIn(names.types, name);
+  }
+}

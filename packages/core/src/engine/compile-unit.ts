@@ -1,0 +1,392 @@
+/** One unit of the document, effective values and all, to the row that a run reads. */
+import { ANSWERS, DELIVERIES, type Attack } from '../model/attack';
+import type { Player } from '../model/player';
+import { DOES, type State } from '../model/state';
+import { CRITERIA, type Targeting, type Unit } from '../model/unit';
+import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
+import { cosine, sine } from './rotation';
+import type {
+  CompiledAttack,
+  CompiledPlayer,
+  CompiledPriority,
+  CompiledState,
+  CompiledTargeting,
+  CompiledUnit,
+  Names,
+} from './tables';
+import { microseconds } from './time';
+import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
+
+/** What compiling a unit needs to know of its encounter. */
+export interface UnitContext {
+  names: Names;
+  stepSeconds: number;
+  /** The kind of a unit that is summoned. */
+  kindOf: (id: string) => number;
+  /** The class of ground that a unit of these rules belongs to. */
+  groundClass: (only: readonly string[], never: readonly string[]) => number;
+  /** Role of each type, for filters. */
+  roleOfType: (type: string) => string;
+  keepSource: boolean;
+}
+
+export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
+  const { names } = context;
+  const turned = unit.movement.turnRate * context.stepSeconds;
+  const scope: ConditionScope = { names, attacks: unit.attacks.map(({ id }) => id), nodes: { count: 0 } };
+  const attacks = unit.attacks.map((attack) => compileAttack(attack, unit, scope, context));
+  const choice = compileChoice(unit, scope, context);
+  const chosen = new Set(choice.flatMap((priority) => priority.attacks));
+  const longest = attacks.reduce((most, { rangeMax }, i) => (chosen.has(i) ? Math.max(most, rangeMax) : most), 0);
+  const states = unit.states.map((state) => compileState(state, unit, longest, scope));
+  if (!states.length) states.push(HOLDS);
+  const stateNumber = (id: string) => unit.states.findIndex((state) => state.id === id);
+  const { health, senses, temper, leash, weakPoint, stagger, onDeath } = unit;
+  return {
+    id: unit.id,
+    name: unit.name,
+    type: numberIn(names.types, unit.id),
+    role: numberIn(names.roles, unit.role),
+    radius: unit.body.radius,
+    height: unit.body.height,
+    eye: unit.body.eyeHeight,
+    muzzle: unit.body.muzzleHeight,
+    maxHealth: health.max,
+    regen: health.regen,
+    regenDelay: microseconds(health.regenDelay),
+    regenTop: health.max * health.regenUpTo,
+    gates: health.gates
+      .map(({ share, state, holds }) => ({ health: share * health.max, state: stateNumber(state), holds }))
+      .sort((a, b) => b.health - a.health),
+    shield: unit.shield?.max ?? 0,
+    shieldRegen: unit.shield?.regen ?? 0,
+    shieldDelay: microseconds(unit.shield?.regenDelay ?? 0),
+    energy: unit.energy?.max ?? 0,
+    energyStart: Math.min(unit.energy?.start ?? 0, unit.energy?.max ?? 0),
+    energyRegen: unit.energy?.regen ?? 0,
+    armour: unit.armour.flat,
+    minimumDamage: unit.armour.minimumDamage,
+    guardCosine: halfCosine(unit.armour.arc ?? 360),
+    resist: resistances(unit, names),
+    weakMultiplier: weakPoint?.multiplier ?? 1,
+    weakLethal: weakPoint?.lethal ?? false,
+    weakExposed: weakPoint ? 1 + ['always', 'unshielded', 'staggered', 'states'].indexOf(weakPoint.exposed) : 0,
+    weakStates: states.map(({ id }) => weakPoint?.states.includes(id) ?? false),
+    window: microseconds(unit.invulnerability.duration),
+    windowScope: ['any', 'attacker', 'attack'].indexOf(unit.invulnerability.scope),
+    staggerAt: stagger?.threshold ?? 0,
+    staggerWindow: microseconds(stagger?.window ?? 0),
+    staggerFor: microseconds(stagger?.duration ?? 0),
+    staggerImmunity: microseconds(stagger?.immunity ?? 0),
+    steadiness: unit.knockback.resist,
+    remembers: Math.max(microseconds(stagger?.window ?? 0), longestMemory(unit)),
+    walk: unit.movement.walk,
+    run: unit.movement.run,
+    acceleration: unit.movement.acceleration,
+    turnRate: unit.movement.turnRate,
+    stepCosine: turned >= 180 ? -1 : cosine(turned),
+    stepSine: turned >= 180 ? 0 : sine(turned),
+    ground: context.groundClass(unit.movement.only, unit.movement.never),
+    sight: senses.sight,
+    sightCosine: halfCosine(senses.angle),
+    lose: senses.lose,
+    needsLine: senses.needsLine,
+    memory: microseconds(senses.memory),
+    hearing: senses.hearing,
+    reactionMean: senses.reaction.mean,
+    reactionSpread: senses.reaction.spread,
+    lookEvery: microseconds(senses.interval),
+    buildUp: microseconds(senses.buildUp),
+    temper: ['hostile', 'retaliates', 'passive'].indexOf(temper.manner),
+    alertRadius: temper.alertRadius,
+    leash: leash?.radius ?? 0,
+    leashHeals: leash?.heals ?? false,
+    leashIgnores: leash?.ignoresDamage ?? false,
+    leashAnswers: leash?.answersAttack ?? false,
+    leashGone: leash?.gone ?? false,
+    targeting: compileTargeting(unit.targeting, context),
+    pauseMin: unit.choice.pause.min,
+    pauseMax: unit.choice.pause.max,
+    attacks,
+    contacts: attacks.flatMap(({ delivery }, i) => (DELIVERIES[delivery] === 'contact' ? [i] : [])),
+    choice,
+    states,
+    startsIn: unit.startsIn === undefined ? 0 : stateNumber(unit.startsIn),
+    deathAttack: onDeath.attack === undefined ? -1 : unit.attacks.findIndex(({ id }) => id === onDeath.attack),
+    worth: onDeath.worth,
+    revivableFor: microseconds(onDeath.revivableFor),
+    revivals: onDeath.revivals,
+    player: unit.player ? compilePlayer(unit.player, unit) : null,
+    source: context.keepSource ? unit : null,
+  };
+}
+
+const HOLDS: CompiledState = {
+  id: '',
+  name: 'hold',
+  does: 0,
+  speed: 0,
+  near: 0,
+  far: 0,
+  stopsAnyway: true,
+  radius: 0,
+  patrol: [],
+  backAndForth: false,
+  startAt: 0,
+  toPoint: -1,
+  toType: -1,
+  toRole: -1,
+  mayAttack: true,
+  only: null,
+  onTheWay: 2,
+  invulnerable: false,
+  tweaks: [],
+  raise: -1,
+  lower: -1,
+  refill: false,
+  enterAttack: -1,
+  leaves: [],
+};
+
+function halfCosine(degrees: number): number {
+  return degrees >= 360 ? -1 : cosine(degrees / 2);
+}
+
+function resistances({ armour: { resist }, attacks }: Unit, names: Names): number[] {
+  // Types are numbered as they are met; a type nobody resists is nobody's business.
+  for (const { effects } of attacks) for (const type of [effects.damage?.type, effects.overTime?.type]) if (type) numberIn(names.damageTypes, type);
+  const shares: number[] = [];
+  for (const { id, share } of resist) {
+    const type = numberIn(names.damageTypes, id);
+    while (shares.length <= type) shares.push(0);
+    shares[type] = share;
+  }
+  return shares;
+}
+
+/** µs for which the unit's conditions ask back for damage. */
+function longestMemory(unit: Unit): number {
+  let longest = 0;
+  const look = (value: unknown): void => {
+    if (typeof value !== 'object' || value === null) return;
+    const { subject, within } = value as { subject?: string; within?: number };
+    if (subject === 'damageTaken' && within !== undefined) longest = Math.max(longest, microseconds(within));
+    Object.values(value).forEach(look);
+  };
+  look([unit.states.map(({ leaves }) => leaves), unit.choice, unit.attacks.map(({ condition }) => condition)]);
+  return longest;
+}
+
+function compileChoice(unit: Unit, scope: ConditionScope, context: UnitContext): CompiledPriority[] {
+  return unit.choice.priorities.map(({ condition, entries }) => ({
+    condition: condition ? compileCondition(condition, scope) : null,
+    attacks: entries.map(({ attack }) => scope.attacks.indexOf(attack)),
+    weights: entries.map(({ weight }) => weight),
+    conditions: entries.map((entry) => (entry.condition ? compileCondition(entry.condition, scope) : null)),
+    targetings: entries.map((entry) => (entry.targeting ? compileTargeting(entry.targeting, context) : null)),
+  }));
+}
+
+function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitContext): CompiledTargeting {
+  const criteria = targeting.criteria.map(({ by, weight, of }) => ({
+    by: CRITERIA.indexOf(by),
+    weight,
+    of: of === undefined ? -1 : by === 'role' ? numberIn(names.roles, of) : numberIn(names.types, of),
+  }));
+  const { only, never } = targeting;
+  const speaksOf = (filter: { roles: string[]; units: string[] }, type: string) =>
+    filter.units.includes(type) || filter.roles.includes(roleOfType(type));
+  const filtered = Boolean((only && only.roles.length + only.units.length) || (never && never.roles.length + never.units.length));
+  const may = (type: string) => !(only && only.roles.length + only.units.length && !speaksOf(only, type)) && !(never && speaksOf(never, type));
+  return {
+    criteria,
+    nearestOnly: criteria.every(({ by }) => CRITERIA[by] === 'nearest'),
+    reconsider: microseconds(targeting.reconsider),
+    commitment: targeting.commitment,
+    allowed: filtered ? names.types.map(may) : null,
+    tracksHarm: criteria.some(({ by }) => CRITERIA[by] === 'mostDamageToMe'),
+  };
+}
+
+/** Hits of one use: at i × every while less than `active` has passed; one when nothing is said. */
+export function hitsInActive(active: number, every: number): number {
+  return every > 0 && active > 0 ? Math.ceil(active / every) : 1;
+}
+
+function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { names, kindOf }: UnitContext): CompiledAttack {
+  const { beat, range, effects, hits, projectile, aim, area, summon } = attack;
+  const { damage, overTime, heal, boost, revive, mark } = effects;
+  const active = microseconds(beat.active);
+  const every = beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every));
+  const type = (name: string | undefined) => (name ? numberIn(names.damageTypes, name) : -1);
+  return {
+    id: attack.id,
+    name: attack.name,
+    delivery: DELIVERIES.indexOf(attack.delivery),
+    targets: ['foes', 'friends', 'fallen'].indexOf(attack.targets),
+    rangeMin: Math.min(range.min, range.max),
+    rangeMax: range.max,
+    needsLine: attack.needsLine,
+    facingCosine: attack.facing >= 180 ? -1 : cosine(attack.facing),
+    arcCosine: halfCosine(attack.arc),
+    condition: attack.condition ? compileCondition(attack.condition, scope) : null,
+    windup: microseconds(beat.windup),
+    active,
+    every,
+    hits: hitsInActive(active, every),
+    recovery: microseconds(beat.recovery),
+    cooldown: microseconds(beat.cooldown),
+    cooldownFromEnd: beat.cooldownFrom === 'end',
+    initialMin: beat.initialDelay.min,
+    initialMax: beat.initialDelay.max,
+    moving: beat.moving === 'no' ? 0 : beat.moving === 'slow' ? SLOW_ATTACK_SHARE : 1,
+    turns: beat.tracking === 'turns',
+    cue: Math.min(microseconds(beat.cue ?? 0), microseconds(beat.windup)),
+    energy: attack.energy ?? 0,
+    charges: attack.charges?.count ?? 0,
+    recharge: microseconds(attack.charges?.reload ?? 0),
+    breakStagger: attack.interruptible.stagger,
+    breakHit: attack.interruptible.hit ?? Infinity,
+    amount: damage?.amount ?? 0,
+    spread: damage?.spread ?? 0,
+    damageType: type(damage?.type),
+    critChance: damage?.critChance ?? 0,
+    critMultiplier: damage?.critMultiplier ?? 1,
+    tickAmount: overTime?.amount ?? 0,
+    tickEvery: microseconds(overTime?.every ?? 0),
+    tickFor: microseconds(overTime?.for ?? 0),
+    tickStacking: ['refresh', 'stack', 'ignore'].indexOf(overTime?.stacking ?? 'refresh'),
+    tickType: type(overTime?.type),
+    heals: heal !== undefined,
+    healAmount: heal?.amount ?? 0,
+    healShare: heal?.share ?? 0,
+    lentAmount: effects.shield?.amount ?? 0,
+    lentFor: microseconds(effects.shield?.for ?? 0),
+    slowShare: effects.slow?.share ?? 0,
+    slowFor: microseconds(effects.slow?.for ?? 0),
+    staggerFor: microseconds(effects.stagger?.for ?? 0),
+    knockback: effects.knockback?.distance ?? 0,
+    boost: boost && { id: numberIn(names.boosts, `${unit.id}/${attack.id}`), tweaks: boost.tweaks, lasts: microseconds(boost.for) } || null,
+    revives: revive !== undefined,
+    reviveAmount: revive?.amount ?? 0,
+    reviveShare: revive?.share ?? 0,
+    drain: effects.drain?.amount ?? 0,
+    tauntFor: microseconds(effects.taunt?.for ?? 0),
+    markMultiplier: mark?.multiplier ?? 1,
+    markFor: microseconds(mark?.for ?? 0),
+    everyHit: hits.perTarget === 'every',
+    limit: hits.limit ?? (attack.delivery === 'area' || attack.delivery === 'contact' ? Infinity : 1),
+    friendly: hits.friendlyFire,
+    accuracyNear: aim.near,
+    accuracyFar: aim.far,
+    weakShare: aim.weakPointShare,
+    shotSpeed: projectile?.speed ?? 0,
+    shotRadius: projectile?.radius ?? 0,
+    shotLifetime: projectile ? microseconds(projectile.lifetime ?? range.max / projectile.speed) : 0,
+    volley: projectile?.count ?? 0,
+    volleySpread: projectile?.spread ?? 0,
+    lead: projectile?.lead ?? 0,
+    muzzles: (projectile?.muzzles ?? []).map(({ ahead, left }) => ({ ahead, left })),
+    pierces: projectile?.pierces ?? 0,
+    homing: projectile?.homing ?? 0,
+    areaAbout: ['self', 'target', 'mark'].indexOf(area?.about ?? 'self'),
+    areaRadius: area?.radius ?? 0,
+    areaCosine: halfCosine(area?.angle ?? 360),
+    areaDelay: microseconds(area?.delay ?? 0),
+    answers: ANSWERS.reduce((bits, answer, i) => (attack.answers.includes(answer) ? bits | (1 << i) : bits), 0),
+    next: attack.next ? scope.attacks.indexOf(attack.next.attack) : -1,
+    nextWindow: microseconds(attack.next?.window ?? 0),
+    pool: attack.slot ? names.pools.indexOf(attack.slot.pool) : -1,
+    takes: attack.slot?.takes ?? 0,
+    summonKind: summon ? kindOf(summon.unit) : -1,
+    summonCount: summon?.count ?? 0,
+    summonCap: summon?.cap ?? 0,
+    summonAround: summon?.around ?? 0,
+  };
+}
+
+function compileState(state: State, unit: Unit, longest: number, scope: ConditionScope): CompiledState {
+  const { names } = scope;
+  const speed = (state.pace === 'walk' ? unit.movement.walk : unit.movement.run) * state.paceFactor;
+  const approach = state.does === 'approach';
+  const goes = ['patrol', 'home', 'goTo', 'wander', 'search'].includes(state.does);
+  const onTheWay = ['ignore', 'clear', 'engage'].indexOf(state.onTheWay);
+  const to = state.to ?? '';
+  return {
+    id: state.id,
+    name: state.name,
+    does: DOES.indexOf(state.does),
+    speed,
+    near: approach ? 0 : (state.near ?? 0),
+    far: approach || goes ? (state.stopAt ?? APPROACH_SHARE * longest) : (state.far ?? unit.body.radius * 4),
+    stopsAnyway: state.stopAt !== undefined,
+    radius: state.radius ?? unit.body.radius * 8,
+    patrol: (state.patrol?.points ?? []).map(({ x, y, pause, facing }) => ({
+      x,
+      y,
+      pause: microseconds(pause),
+      turns: facing !== undefined,
+      fx: cosine(facing ?? 0),
+      fy: sine(facing ?? 0),
+    })),
+    backAndForth: state.patrol?.order === 'backAndForth',
+    startAt: state.patrol?.startAt ?? 0,
+    toPoint: names.points.indexOf(to),
+    toType: state.does === 'follow' ? names.types.indexOf(to) : -1,
+    toRole: state.does === 'follow' ? names.roles.indexOf(to) : -1,
+    mayAttack: state.attacks !== 'none' && !(goes && onTheWay === 0),
+    only: state.attacks === 'some' ? unit.attacks.map(({ id }) => state.only?.includes(id) ?? false) : null,
+    onTheWay,
+    invulnerable: state.invulnerable,
+    tweaks: state.tweaks,
+    raise: state.onEnter?.raise === undefined ? -1 : numberIn(names.flags, state.onEnter.raise),
+    lower: state.onEnter?.lower === undefined ? -1 : numberIn(names.flags, state.onEnter.lower),
+    refill: state.onEnter?.refill ?? false,
+    enterAttack: state.onEnter?.attack === undefined ? -1 : scope.attacks.indexOf(state.onEnter.attack),
+    leaves: state.leaves.map(({ when, to: next, after }) => ({
+      when: compileCondition(when, scope),
+      to: unit.states.findIndex(({ id }) => id === next),
+      after: microseconds(after),
+    })),
+  };
+}
+
+function compilePlayer(player: Player, unit: Unit): CompiledPlayer {
+  const { attention, magazine, healing, cover, down, rescues } = player;
+  return {
+    viewCosine: halfCosine(attention.angle),
+    follows: attention.follows,
+    reactionMean: attention.mean,
+    reactionSpread: attention.spread,
+    mistakes: attention.mistakes,
+    answers: player.answers.map(({ kind, window, distance, cooldown, reduces }) => ({
+      kind: ANSWERS.indexOf(kind),
+      window: microseconds(window),
+      distance,
+      cooldown: microseconds(cooldown),
+      reduces,
+    })),
+    aimTangent: player.aimError > 0 ? sine(player.aimError) / cosine(player.aimError) : 0,
+    rounds: magazine?.rounds ?? 0,
+    reload: microseconds(magazine?.reload ?? 0),
+    takesRound: unit.attacks.map(({ id }) => magazine?.attacks.includes(id) ?? false),
+    doses: healing?.count ?? 0,
+    doseBelow: healing?.below ?? 0,
+    doseTakes: microseconds(healing?.takes ?? 0),
+    doseAmount: healing?.heal.amount ?? 0,
+    doseShare: healing?.heal.share ?? 0,
+    coverBelow: cover?.below ?? 0,
+    coverStays: microseconds(cover?.stays ?? 0),
+    coverRadius: cover?.radius ?? 0,
+    runsWithin: player.runsWithin ?? -1,
+    downs: down !== undefined,
+    bleedOut: microseconds(down?.bleedOut ?? 0),
+    rescueTakes: Math.max(1, microseconds(down?.rescue ?? 0)),
+    rescueReach: down?.reach ?? 0,
+    rescueHealth: down?.health ?? 0,
+    lives: down?.lives ?? 0,
+    rescuesWithin: rescues?.within ?? 0,
+    rescueSafe: rescues?.safe ?? 0,
+  };
+}
+

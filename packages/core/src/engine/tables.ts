@@ -1,0 +1,478 @@
+/** What a run reads: effective values, whole microseconds, ids turned into numbers. Plain data, made once by `compile`. */
+import type { NumberTweak } from '../model/tweak';
+import type { Unit } from '../model/unit';
+
+export const PARTY = 0;
+export const ENEMY = 1;
+
+/** Numbers of the deliveries, in the order of the model's list. */
+export const MELEE = 0;
+export const HITSCAN = 1;
+export const PROJECTILE = 2;
+export const AREA = 3;
+export const CONTACT = 4;
+export const SELF = 5;
+export const SUPPORT = 6;
+export const SUMMON = 7;
+
+/** Whom an attack is for. */
+export const FOES = 0;
+export const FRIENDS = 1;
+export const FALLEN = 2;
+
+/** What a state does, in the order of the model's list; the first four look to the target alone. */
+export const DO = { hold: 0, approach: 1, band: 2, flee: 3, strafe: 4, wander: 5, patrol: 6, home: 7, search: 8, goTo: 9, follow: 10 } as const;
+
+/** What names and ids became: each number is a place in one of these lists. */
+export interface Names {
+  flags: string[];
+  waves: string[];
+  pools: string[];
+  /** Ids of units; points that stand are types too. */
+  types: string[];
+  roles: string[];
+  damageTypes: string[];
+  points: string[];
+  /** Ids of boosts: "unit/attack", and "event/n" for what an encounter's event changes. */
+  boosts: string[];
+}
+
+export interface CompiledCondition {
+  /** Place in SUBJECT_NAMES. */
+  subject: number;
+  above: boolean;
+  /** of a yes or no: whether yes is asked for */
+  yes: boolean;
+  value: number;
+  of: number;
+  /** metres or µs */
+  within: number;
+  /** which of the unit's chances this is */
+  node: number;
+  parts: CompiledCondition[];
+}
+
+export interface CompiledBoost {
+  /** Place in the names' boosts. */
+  id: number;
+  tweaks: NumberTweak[];
+  /** µs; 0: to the end */
+  lasts: number;
+}
+
+export interface CompiledAttack {
+  id: string;
+  name: string;
+  delivery: number;
+  targets: number;
+  rangeMin: number;
+  rangeMax: number;
+  needsLine: boolean;
+  /** cosine of the facing tolerance; −1: any */
+  facingCosine: number;
+  /** cosine of half the arc; −1: all round */
+  arcCosine: number;
+  condition: CompiledCondition | null;
+  windup: number;
+  active: number;
+  /** µs between hits; 0: one hit */
+  every: number;
+  /** hits in one use */
+  hits: number;
+  recovery: number;
+  cooldown: number;
+  cooldownFromEnd: boolean;
+  /** s */
+  initialMin: number;
+  initialMax: number;
+  /** share of its pace while attacking: 0, slow or 1 */
+  moving: number;
+  turns: boolean;
+  /** µs from the start of the wind-up */
+  cue: number;
+  /** Energy spent when the wind-up starts. */
+  energy: number;
+  /** 0: no charges */
+  charges: number;
+  recharge: number;
+  breakStagger: boolean;
+  /** a single hit of at least this breaks it off */
+  breakHit: number;
+  amount: number;
+  spread: number;
+  damageType: number;
+  critChance: number;
+  critMultiplier: number;
+  /** Damage over time: of one tick, µs between ticks, µs it lasts; no ticks: none. */
+  tickAmount: number;
+  tickEvery: number;
+  tickFor: number;
+  /** 0 refresh, 1 stack, 2 ignore */
+  tickStacking: number;
+  tickType: number;
+  heals: boolean;
+  healAmount: number;
+  healShare: number;
+  lentAmount: number;
+  lentFor: number;
+  slowShare: number;
+  slowFor: number;
+  staggerFor: number;
+  knockback: number;
+  boost: CompiledBoost | null;
+  revives: boolean;
+  reviveAmount: number;
+  reviveShare: number;
+  drain: number;
+  tauntFor: number;
+  markMultiplier: number;
+  markFor: number;
+  everyHit: boolean;
+  limit: number;
+  friendly: boolean;
+  accuracyNear: number;
+  accuracyFar: number;
+  weakShare: number;
+  shotSpeed: number;
+  shotRadius: number;
+  shotLifetime: number;
+  volley: number;
+  volleySpread: number;
+  lead: number;
+  muzzles: { ahead: number; left: number }[];
+  pierces: number;
+  /** degrees per second */
+  homing: number;
+  /** 0 itself, 1 its target, 2 a marked point */
+  areaAbout: number;
+  areaRadius: number;
+  areaCosine: number;
+  areaDelay: number;
+  /** One bit an answer that works against it, in the order of the model's list. */
+  answers: number;
+  /** Attack that follows; −1: none. */
+  next: number;
+  nextWindow: number;
+  /** Slot pool; −1: none. */
+  pool: number;
+  takes: number;
+  summonKind: number;
+  summonCount: number;
+  summonCap: number;
+  summonAround: number;
+}
+
+export interface CompiledState {
+  id: string;
+  name: string;
+  does: number;
+  speed: number;
+  near: number;
+  far: number;
+  /** approach: stops although the line is not clear */
+  stopsAnyway: boolean;
+  radius: number;
+  patrol: { x: number; y: number; pause: number; turns: boolean; fx: number; fy: number }[];
+  backAndForth: boolean;
+  startAt: number;
+  /** go to: a point; follow: a type or a role */
+  toPoint: number;
+  toType: number;
+  toRole: number;
+  mayAttack: boolean;
+  /** Attacks that may be begun; null: all. */
+  only: boolean[] | null;
+  /** 0 ignore, 1 clear, 2 engage */
+  onTheWay: number;
+  invulnerable: boolean;
+  tweaks: NumberTweak[];
+  raise: number;
+  lower: number;
+  refill: boolean;
+  enterAttack: number;
+  leaves: { when: CompiledCondition; to: number; after: number }[];
+}
+
+export interface CompiledCriterion {
+  /** Place in CRITERIA. */
+  by: number;
+  weight: number;
+  /** type or role */
+  of: number;
+}
+
+export interface CompiledTargeting {
+  criteria: CompiledCriterion[];
+  /** Nearest and nothing else. */
+  nearestOnly: boolean;
+  reconsider: number;
+  commitment: number;
+  /** By type: whether it may be a target; null: all may. */
+  allowed: boolean[] | null;
+  tracksHarm: boolean;
+}
+
+export interface CompiledAnswer {
+  kind: number;
+  window: number;
+  distance: number;
+  cooldown: number;
+  reduces: number;
+}
+
+export interface CompiledPlayer {
+  viewCosine: number;
+  follows: number;
+  /** s */
+  reactionMean: number;
+  reactionSpread: number;
+  mistakes: number;
+  answers: CompiledAnswer[];
+  /** tangent of the aim error; 0: none */
+  aimTangent: number;
+  rounds: number;
+  reload: number;
+  /** By attack: whether it takes rounds. */
+  takesRound: boolean[];
+  doses: number;
+  doseBelow: number;
+  doseTakes: number;
+  doseAmount: number;
+  doseShare: number;
+  coverBelow: number;
+  coverStays: number;
+  coverRadius: number;
+  /** m; −1: as its state says */
+  runsWithin: number;
+  downs: boolean;
+  bleedOut: number;
+  rescueTakes: number;
+  rescueReach: number;
+  rescueHealth: number;
+  lives: number;
+  rescuesWithin: number;
+  rescueSafe: number;
+}
+
+export interface CompiledUnit {
+  id: string;
+  name: string;
+  type: number;
+  role: number;
+  radius: number;
+  height: number;
+  eye: number;
+  muzzle: number;
+  maxHealth: number;
+  regen: number;
+  regenDelay: number;
+  regenTop: number;
+  /** In order of falling share. */
+  gates: { health: number; state: number; holds: boolean }[];
+  shield: number;
+  shieldRegen: number;
+  shieldDelay: number;
+  energy: number;
+  energyStart: number;
+  energyRegen: number;
+  armour: number;
+  minimumDamage: number;
+  /** cosine of half the guarded arc; −1: all round */
+  guardCosine: number;
+  /** by damage type */
+  resist: number[];
+  weakMultiplier: number;
+  weakLethal: boolean;
+  /** 0 none, 1 always, 2 unshielded, 3 staggered, 4 in some states */
+  weakExposed: number;
+  weakStates: boolean[];
+  window: number;
+  /** 0 any hit, 1 same attacker, 2 same attack of the same attacker */
+  windowScope: number;
+  /** hp; 0: is never staggered by damage */
+  staggerAt: number;
+  staggerWindow: number;
+  staggerFor: number;
+  staggerImmunity: number;
+  steadiness: number;
+  /** µs for which damage taken is remembered */
+  remembers: number;
+  walk: number;
+  run: number;
+  acceleration: number;
+  turnRate: number;
+  /** Cosine and sine of what it turns in one step; −1 and 0 from 180° on. */
+  stepCosine: number;
+  stepSine: number;
+  /** Which set of ground it may be on: place in the encounter's ground classes. */
+  ground: number;
+  sight: number;
+  sightCosine: number;
+  lose: number;
+  needsLine: boolean;
+  memory: number;
+  hearing: number;
+  reactionMean: number;
+  reactionSpread: number;
+  lookEvery: number;
+  buildUp: number;
+  /** 0 hostile, 1 retaliates, 2 passive */
+  temper: number;
+  alertRadius: number;
+  /** m; 0: none */
+  leash: number;
+  leashHeals: boolean;
+  leashIgnores: boolean;
+  leashAnswers: boolean;
+  leashGone: boolean;
+  targeting: CompiledTargeting;
+  pauseMin: number;
+  pauseMax: number;
+  attacks: CompiledAttack[];
+  /** Attacks that strike whoever touches. */
+  contacts: number[];
+  choice: CompiledPriority[];
+  states: CompiledState[];
+  startsIn: number;
+  deathAttack: number;
+  worth: number;
+  revivableFor: number;
+  revivals: number;
+  player: CompiledPlayer | null;
+  /** What it was made from, where a run may have to make it anew: a state's tweaks or a boost. */
+  source: Unit | null;
+}
+
+export interface CompiledPriority {
+  condition: CompiledCondition | null;
+  attacks: number[];
+  weights: number[];
+  conditions: (CompiledCondition | null)[];
+  targetings: (CompiledTargeting | null)[];
+}
+
+export interface CompiledWall {
+  id: string;
+  name: string;
+  height: number;
+  /** Corners counter-clockwise. */
+  xs: number[];
+  ys: number[];
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
+/** A convex stretch without height. */
+export interface CompiledShape {
+  xs: number[];
+  ys: number[];
+}
+
+export interface CompiledMember {
+  kind: number;
+  key: number;
+  x: number;
+  y: number;
+  fx: number;
+  fy: number;
+}
+
+export interface CompiledGroup {
+  id: string;
+  key: number;
+  /** By coming of the wave, then by entry of the pool: kinds, and the same as an elite. */
+  kinds: number[][];
+  elites: number[][];
+  weights: number[];
+  /** 0 with replacement, 1 without, 2 by budget */
+  draws: number;
+  budget: number;
+  worths: number[];
+  /** by coming */
+  min: number[];
+  max: number[];
+  points: number[];
+  /** 0 in turn, 1 each, 2 random, 3 nearest, 4 farthest */
+  rule: number;
+  leastDistance: number;
+  outOfView: boolean;
+  spacing: number;
+  alerted: boolean;
+  targetType: number;
+  targetRole: number;
+  eliteChance: number;
+  leavesBeyond: number;
+}
+
+export interface CompiledWave {
+  id: string;
+  name: string;
+  key: number;
+  /** 0 at once, 1 clock, 2 with, 3 defeated, 4 condition, 5 called */
+  start: number;
+  at: number;
+  after: number;
+  share: number;
+  when: CompiledCondition | null;
+  /** µs; 0: none */
+  timeout: number;
+  delay: number;
+  groups: CompiledGroup[];
+  times: number;
+  /** Comes again so long after the last coming; 0: when a share of it is defeated. */
+  every: number;
+  againShare: number;
+  holdsBack: boolean;
+  countsSummoned: boolean;
+  countsRevived: boolean;
+  optional: boolean;
+}
+
+export interface CompiledConsequence {
+  /** 0 raise, 1 lower, 2 tweak, 3 start wave, 4 end */
+  does: number;
+  of: number;
+  /** By type, for "tweak": boosts laid over the living and those to come. */
+  boosts: (CompiledBoost | null)[];
+  outcome: number;
+}
+
+export interface Compiled {
+  engine: number;
+  /** µs */
+  step: number;
+  limit: number;
+  halfWidth: number;
+  halfDepth: number;
+  grid: number;
+  walls: CompiledWall[];
+  /** Ground areas by class of unit: those that are closed to it. Class 0: none is. */
+  closed: CompiledShape[][];
+  zones: { id: string; shape: CompiledShape; flag: number; party: boolean; enemies: boolean; role: number }[];
+  points: { id: string; x: number; y: number; scatter: number; fx: number; fy: number }[];
+  places: { id: string; x: number; y: number; kind: number; defended: boolean }[];
+  names: Names;
+  kinds: CompiledUnit[];
+  /** The plain kind of each type; −1 for a point. */
+  kindOfType: number[];
+  party: CompiledMember[];
+  allies: CompiledMember[];
+  waves: CompiledWave[];
+  events: { id: string; name: string; when: CompiledCondition; then: CompiledConsequence[] }[];
+  pools: { id: string; size: number; perTarget: boolean; gap: number }[];
+  aliveMost: number;
+  /** by type */
+  aliveMostOfType: number[];
+  /** 0 wait, 1 skip, 2 replace */
+  whenFull: number;
+  winsCleared: boolean;
+  winsSurvive: boolean;
+  /** Most units there can ever be. */
+  capacity: number;
+  /** Most attacks of any kind. */
+  attackRoom: number;
+  /** Whether anybody answers attacks. */
+  hasPlayers: boolean;
+}

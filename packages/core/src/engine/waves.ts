@@ -1,0 +1,173 @@
+/** When waves start, how far each is defeated, and what that sets going. */
+import { draw, PURPOSE } from './chance';
+import { holds } from './conditions';
+import { type Fight, NOBODY } from './fight';
+import { EVENT } from './log';
+import { DUE } from './queue';
+import { planGroup } from './spawns';
+
+const AT_ONCE = 0;
+const CLOCK = 1;
+const WITH = 2;
+const DEFEATED = 3;
+const CONDITION = 4;
+/** Comings of a wave that a queued event can tell apart. */
+export const COMINGS = 64;
+
+/** Every wave that time alone starts is queued; every timeout that runs from the beginning too. */
+export function beginWaves(fight: Fight): void {
+  fight.compiled.waves.forEach((wave, number) => {
+    if (wave.timeout > 0 && wave.start !== WITH && wave.start !== DEFEATED) fight.queue.push(wave.timeout, DUE.timeout, 0, 0, number);
+    if (wave.start === CLOCK) fight.queue.push(wave.at, DUE.timeout, 0, 0, number);
+  });
+  checkWaves(fight);
+}
+
+/** Starts every wave whose time has come. Called whenever that may have changed: a death, a start, a timeout, a step. */
+export function checkWaves(fight: Fight): void {
+  const { waves, compiled } = fight;
+  for (let number = 0; number < waves.length; number++) {
+    const progress = waves[number];
+    const wave = compiled.waves[number];
+    if (progress.due || (progress.started && progress.comings >= wave.times)) continue;
+    if (progress.started) {
+      if (wave.every === 0 && isReached(progress.defeatedOf[progress.comings - 1], progress.plannedOf[progress.comings - 1], wave.againShare))
+        queueComing(fight, number, progress.comings, 0);
+    } else if (mayStart(fight, number) && !heldBack(fight, number)) queueComing(fight, number, 0, wave.delay);
+  }
+}
+
+function queueComing(fight: Fight, number: number, coming: number, delay: number): void {
+  fight.waves[number].due = true;
+  fight.pending++; // the coming itself, until its counts are drawn
+  fight.queue.push(fight.now + delay, DUE.wave, 0, coming, number);
+}
+
+/** ⌈share × count − 1e-9⌉ of them, at least one. */
+function isReached(defeated: number, planned: number, share: number): boolean {
+  return defeated >= Math.max(planned > 0 ? 1 : 0, Math.ceil(share * planned - 1e-9));
+}
+
+function mayStart(fight: Fight, number: number): boolean {
+  const { start, at, after, share, when } = fight.compiled.waves[number];
+  const progress = fight.waves[number];
+  if (progress.timedOut || progress.called) return true;
+  const other = fight.waves[after];
+  switch (start) {
+    case AT_ONCE:
+      return true;
+    case CLOCK:
+      return fight.now >= at;
+    case WITH:
+      return other !== undefined && other.started;
+    case DEFEATED:
+      return other !== undefined && other.started && isReached(other.reached, other.planned, share);
+    case CONDITION:
+      return when !== null && holds(fight, NOBODY, when);
+    default:
+      return false;
+  }
+}
+
+/** Another wave lives that holds back the rest. */
+function heldBack(fight: Fight, number: number): boolean {
+  return fight.compiled.waves.some(({ holdsBack }, other) => {
+    const progress = fight.waves[other];
+    return holdsBack && other !== number && progress.started && progress.defeated < progress.planned;
+  });
+}
+
+/** A coming of a wave is due: its counts are drawn (all comings' at the first), its units queued. */
+export function startWave(fight: Fight, number: number, coming: number): void {
+  const wave = fight.compiled.waves[number];
+  const progress = fight.waves[number];
+  progress.due = false;
+  fight.pending--;
+  if (coming === 0) {
+    progress.started = true;
+    progress.startedAt = fight.now;
+    for (let c = 0; c < wave.times; c++) {
+      const planned = wave.groups.reduce((sum, group, g) => sum + planGroup(fight, number, c, g).length, 0);
+      progress.plannedOf.push(planned);
+      progress.defeatedOf.push(0);
+      progress.planned += planned;
+    }
+    startFollowers(fight, number);
+  }
+  progress.comings = coming + 1;
+  fight.log.add(fight.now, EVENT.wave, NOBODY, NOBODY, number, coming);
+  wave.groups.forEach((group, g) => {
+    const count = planGroup(fight, number, coming, g).length;
+    fight.pending += count;
+    for (let i = 0; i < count; i++) fight.queue.push(fight.now + i * group.spacing, DUE.spawn, 0, spawnCode(number, coming, g), i);
+  });
+  if (wave.every > 0 && progress.comings < wave.times) queueComing(fight, number, progress.comings, wave.every);
+  checkWaves(fight);
+}
+
+/** Timeouts of the waves that wait for this one run from its start. */
+function startFollowers(fight: Fight, number: number): void {
+  fight.compiled.waves.forEach((wave, other) => {
+    if (wave.timeout > 0 && wave.after === number && (wave.start === WITH || wave.start === DEFEATED))
+      fight.queue.push(fight.now + wave.timeout, DUE.timeout, 0, 0, other);
+  });
+}
+
+/** A wave's clock time or its timeout has come. */
+export function timeOut(fight: Fight, number: number): void {
+  const { start, at } = fight.compiled.waves[number];
+  if (start !== CLOCK || fight.now > at) fight.waves[number].timedOut = true;
+  checkWaves(fight);
+}
+
+/** Which spawn: wave, coming and group in one number below 2^31. */
+export function spawnCode(wave: number, coming: number, group: number): number {
+  return (wave * COMINGS + coming) * COMINGS + group;
+}
+
+/** A unit of a wave is dead or gone. */
+export function defeat(fight: Fight, unit: number): void {
+  const wave = fight.wave[unit];
+  if (wave < 0) return;
+  const progress = fight.waves[wave];
+  progress.alive--;
+  if (!fight.counted[unit]) return;
+  fight.counted[unit] = 0;
+  progress.defeated++;
+  progress.defeatedOf[fight.coming[unit]]++;
+  progress.reached = Math.max(progress.reached, progress.defeated);
+}
+
+/** One that comes back must be defeated again, where its wave says so. */
+export function undefeat(fight: Fight, unit: number): void {
+  const wave = fight.wave[unit];
+  if (wave < 0) return;
+  const progress = fight.waves[wave];
+  progress.alive++;
+  if (!fight.compiled.waves[wave].countsRevived || fight.counted[unit]) return;
+  fight.counted[unit] = 1;
+  progress.defeated--;
+  progress.defeatedOf[fight.coming[unit]]--;
+}
+
+/** A summoned unit belongs to its summoner's wave, where that counts it. */
+export function joinWave(fight: Fight, unit: number, wave: number, coming: number): void {
+  const progress = fight.waves[wave];
+  fight.wave[unit] = wave;
+  fight.coming[unit] = coming;
+  progress.alive++;
+  fight.counted[unit] = 1;
+  progress.planned++;
+  progress.plannedOf[coming]++;
+}
+
+/** A draw of a group's own luck, not of any unit's. */
+export function groupChance(fight: Fight, key: number, purpose: number, n: number): number {
+  return draw(fight.seed, key, purpose, n);
+}
+
+/** How many a group brings: drawn uniformly between its least and its most. */
+export function drawCount(fight: Fight, key: number, coming: number, min: number, max: number): number {
+  const span = max - min + 1;
+  return span > 1 ? min + Math.min(span - 1, Math.floor(groupChance(fight, key, PURPOSE.count, coming) * span)) : min;
+}

@@ -1,0 +1,80 @@
+/** How many runs are enough, and how verdicts over many bands are read together. */
+import { quantileInterval, quantileOf } from './quantile';
+
+/** Runs after which a batch looks at what it has: 100, 200, 400 … */
+export function nextLook(runs: number): number {
+  let look = 100;
+  while (look <= runs) look *= 2;
+  return look;
+}
+
+/** Confidence of the interval at a look: several looks share what one is allowed to get wrong. */
+export const LOOK_CONFIDENCE = 0.995;
+
+export type Verdict = 'met' | 'missedLow' | 'missedHigh' | 'undecided';
+
+export interface Band {
+  /** Absent: no limit to that side. */
+  low?: number;
+  high?: number;
+}
+
+/** Where an interval lies to a band: inside it, wholly below, wholly above, or across an edge. */
+export function verdictOf({ low, high }: { low: number; high: number }, band: Band): Verdict {
+  const least = band.low ?? -Infinity;
+  const most = band.high ?? Infinity;
+  if (high < least) return 'missedLow';
+  if (low > most) return 'missedHigh';
+  return low >= least && high <= most ? 'met' : 'undecided';
+}
+
+export interface Look {
+  runs: number;
+  value: number;
+  low: number;
+  high: number;
+  verdict?: Verdict;
+  /** Whether the batch may stop. */
+  enough: boolean;
+  /** It is at its cap and still undecided. */
+  onTheEdge: boolean;
+}
+
+/**
+ * A look at a quantile of a measure: enough when its 99.5 % interval is narrower than the tolerance, or clear of the band's
+ * edges. At the cap it is enough whatever it says.
+ *
+ * @param values one a run, +∞ allowed, not empty
+ */
+export function look(values: readonly number[], wanted: { quantile?: number; tolerance?: number; band?: Band; cap: number }): Look {
+  const { quantile = 0.5, tolerance, band, cap } = wanted;
+  const sorted = values.filter((value) => value === value).sort((a, b) => a - b);
+  const { low, high } = quantileInterval(sorted, quantile, LOOK_CONFIDENCE);
+  const verdict = band && verdictOf({ low, high }, band);
+  const narrow = tolerance !== undefined && high - low <= tolerance;
+  const clear = verdict !== undefined && verdict !== 'undecided';
+  const capped = values.length >= cap;
+  return { runs: values.length, value: quantileOf(sorted, quantile), low, high, verdict, enough: narrow || clear || capped, onTheEdge: capped && !clear && band !== undefined };
+}
+
+/**
+ * Holm's step-down procedure (Holm 1979, Scand. J. Statist. 6): of m tests the one with the k-th smallest p counts when
+ * p ≤ α ÷ (m − k + 1) and all before it did; the chance of even one false finding stays at most α.
+ *
+ * Worked: p = 0.01, 0.04, 0.03 at 0.05: 0.01 ≤ 0.0167 counts, 0.03 > 0.025 ends it.
+ */
+export function holm(pValues: readonly number[], alpha = 0.05): boolean[] {
+  const order = pValues.map((_, i) => i).sort((a, b) => pValues[a] - pValues[b]);
+  const counts = pValues.map(() => false);
+  for (let k = 0; k < order.length; k++) {
+    if (!(pValues[order[k]] <= alpha / (order.length - k))) break;
+    counts[order[k]] = true;
+  }
+  return counts;
+}
+
+/** A measure as the range across play styles: the least and the most of their medians. */
+export function rangeAcross(medians: readonly (number | undefined)[]): { low: number; high: number } | undefined {
+  const known = medians.filter((value): value is number => value !== undefined);
+  return known.length ? { low: Math.min(...known), high: Math.max(...known) } : undefined;
+}

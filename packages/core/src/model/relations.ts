@@ -1,0 +1,203 @@
+/** How the parts of a document refer to one another. */
+import { conditionProblems } from './condition-relations';
+import type { Arena, Corner } from './arena';
+import { Encounter, type Wave, type WaveGroup } from './encounter';
+import { LIMITS } from './limits';
+import { pointerOf } from './pointer';
+import type { Problem } from './problem';
+import { COLLECTIONS, type Project } from './project';
+import type { Tweak } from './tweak';
+import { Unit } from './unit';
+import { type Report, tweakPaths, uniqueIn, unitProblems } from './unit-relations';
+import { hasUnit } from './variants';
+
+export function relationProblems(project: Project): Problem[] {
+  const problems: Problem[] = [];
+  const report: Report = (path, rule, value, message) => problems.push({ path, rule, value, message });
+  for (const collection of COLLECTIONS) uniqueIn(project[collection], report, collection);
+  uniqueEverywhere(project, report);
+  for (const unit of project.units) problems.push(...unitProblems(project, unit, ['units', unit.id]));
+  for (const { id, tweaks } of project.variants) tweakPaths(Unit, tweaks, report, 'variants', id, 'tweaks');
+  for (const arena of project.arenas) arenaProblems(arena, report);
+  for (const encounter of project.encounters) encounterProblems(project, encounter, report);
+  for (const list of ['tiers', 'skills', 'styles'] as const) {
+    for (const { id, tweaks } of project[list]) scopedTweaks(project, tweaks, list !== 'tiers', report, list, id, 'tweaks');
+  }
+  return problems;
+}
+
+/** References are by id alone, so an id is used once in the whole project; and a variant's name is not a unit's. */
+function uniqueEverywhere(project: Project, report: Report): void {
+  const everyId = new Map<string, string>();
+  for (const collection of COLLECTIONS) {
+    for (const { id } of project[collection]) {
+      const other = everyId.get(id);
+      if (other && other !== collection)
+        report(pointerOf(collection, id, 'id'), 'unique', id, `must be unique in the project; ${other} has it too`);
+      everyId.set(id, collection);
+    }
+  }
+  const names = new Set(project.units.map(({ name }) => name));
+  for (const { id, name } of project.variants)
+    if (names.has(name)) report(pointerOf('variants', id, 'name'), 'unique', name, 'must be unique among units and variants');
+}
+
+function scopedTweaks(project: Project, tweaks: Tweak[], partyOnly: boolean, report: Report, ...at: string[]): void {
+  tweaks.forEach((tweak, i) => {
+    const here = pointerOf(...at, i);
+    tweakPaths(tweak.scope === 'encounter' ? Encounter : Unit, [tweak], (path, ...rest) => report(path.replace('/0/', `/${i}/`), ...rest), ...at);
+    if (tweak.scope === 'unit' && !hasUnit(project, tweak.of ?? '')) report(`${here}/of`, 'reference', tweak.of, 'must be a unit of the project');
+    if (tweak.scope === 'role' && !tweak.of) report(`${here}/of`, 'required', tweak.of, 'must name the role');
+    if (partyOnly && (tweak.scope === 'enemies' || tweak.scope === 'role' || tweak.scope === 'encounter'))
+      report(`${here}/scope`, 'applies', tweak.scope, 'changes the party: party or one unit');
+  });
+}
+
+function arenaProblems(arena: Arena, report: Report): void {
+  const at = ['arenas', arena.id];
+  uniqueIn(arena.spawnPoints, report, ...at, 'spawnPoints');
+  uniqueIn(arena.points, report, ...at, 'points');
+  for (const list of ['walls', 'ground', 'zones'] as const) {
+    uniqueIn(arena[list], report, ...at, list);
+    for (const { id, corners } of arena[list]) shapeProblems(corners, report, ...at, list, id, 'corners');
+  }
+  const cells = (arena.width / arena.grid) * (arena.depth / arena.grid);
+  if ((arena.walls.length || arena.ground.length) && cells > LIMITS.gridCells)
+    report(pointerOf(...at, 'grid'), 'limit', arena.grid, `makes ${Math.ceil(cells)} cells; at most ${LIMITS.gridCells} are kept: widen the grid`);
+}
+
+/** A shape has at least three corners, turns one way all round, and has an area. */
+function shapeProblems(corners: Corner[], report: Report, ...at: string[]): void {
+  if (corners.length < 3) {
+    report(pointerOf(...at), 'required', corners.length, 'needs at least three corners');
+    return;
+  }
+  let left = 0;
+  let right = 0;
+  corners.forEach((a, i) => {
+    const b = corners[(i + 1) % corners.length];
+    const c = corners[(i + 2) % corners.length];
+    const turn = (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x);
+    if (turn > 0) left++;
+    if (turn < 0) right++;
+  });
+  if ((left > 0 && right > 0) || left + right < corners.length)
+    report(pointerOf(...at), 'convex', corners.length, 'must be the corners of a convex shape in order, none in line with its neighbours');
+}
+
+function encounterProblems(project: Project, encounter: Encounter, report: Report): void {
+  const at = ['encounters', encounter.id];
+  for (const list of ['party', 'allies', 'waves', 'events', 'slots'] as const) uniqueIn(encounter[list], report, ...at, list);
+  const arena = project.arenas.find(({ id }) => id === encounter.arena);
+  if (!arena) report(pointerOf(...at, 'arena'), 'reference', encounter.arena, 'must be an arena of the project');
+  if (!encounter.party.length) report(pointerOf(...at, 'party'), 'required', [], 'needs at least one member');
+  for (const list of ['party', 'allies'] as const) {
+    for (const member of encounter[list]) {
+      if (!hasUnit(project, member.unit))
+        report(pointerOf(...at, list, member.id, 'unit'), 'reference', member.unit, 'must be a unit of the project');
+    }
+  }
+  const waves = encounter.waves.map(({ id }) => id);
+  encounter.waves.forEach((wave, number) => waveProblems(project, encounter, arena, wave, number, waves, report));
+  encounter.bySize.forEach(({ tweaks }, i) => scopedTweaks(project, tweaks, false, report, ...at, 'bySize', String(i), 'tweaks'));
+  for (const event of encounter.events) eventProblems(project, encounter, event, waves, report);
+  encounter.ends.defend.forEach((id, i) => {
+    if (!arena?.points.some((point) => point.id === id && point.health !== undefined))
+      report(pointerOf(...at, 'ends', 'defend', i), 'reference', id, 'must be a point of the arena that has health');
+  });
+  sizeProblems(encounter, report, at);
+}
+
+/** How many units it may bring, all comings of its waves together. */
+export function plannedUnits(encounter: Encounter): number {
+  const of = ({ groups, repeat }: Wave): number => {
+    const once = groups.reduce((sum, { count, rule, at }) => sum + count.max * (rule === 'each' ? at.length : 1), 0);
+    let total = 0;
+    for (let coming = 0, factor = 1; coming < (repeat?.times ?? 1); coming++, factor *= repeat?.count ?? 1) total += Math.ceil(once * factor);
+    return total;
+  };
+  return encounter.party.length + encounter.allies.length + encounter.waves.reduce((sum, wave) => sum + of(wave), 0);
+}
+
+function sizeProblems(encounter: Encounter, report: Report, at: string[]): void {
+  const planned = plannedUnits(encounter);
+  const { alive } = encounter;
+  if (planned > LIMITS.plannedUnits)
+    report(pointerOf(...at, 'waves'), 'limit', planned, `may bring at most ${LIMITS.plannedUnits} units over the whole fight`);
+  else if (!alive && planned > LIMITS.liveUnits)
+    report(pointerOf(...at, 'waves'), 'limit', planned, `may bring at most ${LIMITS.liveUnits} living units, the party among them; or set a cap on the living`);
+  else if (alive && alive.most + encounter.party.length + encounter.allies.length > LIMITS.liveUnits)
+    report(pointerOf(...at, 'alive', 'most'), 'limit', alive.most, `with the party must be at most ${LIMITS.liveUnits}`);
+}
+
+function waveProblems(
+  project: Project,
+  encounter: Encounter,
+  arena: Arena | undefined,
+  wave: Wave,
+  number: number,
+  waves: string[],
+  report: Report,
+): void {
+  const at = ['encounters', encounter.id, 'waves', wave.id];
+  uniqueIn(wave.groups, report, ...at, 'groups');
+  if (wave.after !== undefined && (!waves.includes(wave.after) || wave.after === wave.id))
+    report(pointerOf(...at, 'after'), 'reference', wave.after, 'must be another wave of the encounter');
+  if ((wave.start === 'with' || wave.start === 'defeated') && wave.after === undefined && number === 0)
+    report(pointerOf(...at, 'after'), 'required', undefined, 'must name a wave: there is none before the first');
+  if (wave.start === 'condition' && !wave.when) report(pointerOf(...at, 'when'), 'required', undefined, 'is needed: the condition it waits for');
+  if (wave.when) conditionProblems(project, wave.when, { waves, encounter: true }, [...at, 'when'], report);
+  if (wave.repeat) tweakPaths(Unit, wave.repeat.tweaks, report, ...at, 'repeat', 'tweaks');
+  if (circular(encounter, wave)) report(pointerOf(...at, 'after'), 'circular', wave.after, 'waits for a wave that waits for it');
+  for (const group of wave.groups) groupProblems(project, arena, group, [...at, 'groups', group.id], report);
+}
+
+/** Whether a wave waits, at however many removes, for itself. */
+function circular({ waves }: Encounter, wave: Wave): boolean {
+  const waitsFor = (one: Wave) =>
+    one.start === 'with' || one.start === 'defeated' ? (one.after ?? waves[waves.indexOf(one) - 1]?.id) : undefined;
+  const seen = new Set<string>();
+  for (let at = waitsFor(wave); at !== undefined && !seen.has(at); ) {
+    if (at === wave.id) return true;
+    seen.add(at);
+    const next = waves.find(({ id }) => id === at);
+    at = next && waitsFor(next);
+  }
+  return false;
+}
+
+function groupProblems(project: Project, arena: Arena | undefined, group: WaveGroup, here: string[], report: Report): void {
+  const known = (id: string, ...steps: (string | number)[]) => {
+    if (!hasUnit(project, id)) report(pointerOf(...here, ...steps), 'reference', id, 'must be a unit of the project');
+  };
+  if (group.enemy !== undefined) known(group.enemy, 'enemy');
+  group.pool.forEach(({ enemy }, i) => known(enemy, 'pool', i, 'enemy'));
+  if ((group.enemy === undefined) === (group.pool.length === 0))
+    report(pointerOf(...here, 'enemy'), 'required', group.enemy, 'a group has either one enemy or a pool');
+  if (group.pool.length && !group.pool.some(({ weight }) => weight > 0))
+    report(pointerOf(...here, 'pool'), 'required', group.pool.length, 'needs an entry with a weight above 0');
+  if (group.draws === 'budget' && group.budget <= 0) report(pointerOf(...here, 'budget'), 'required', group.budget, 'must be above 0 to be spent');
+  if (group.count.min > group.count.max)
+    report(pointerOf(...here, 'count', 'min'), 'order', group.count.min, `must be at most ${group.count.max}`);
+  if (group.elite) tweakPaths(Unit, group.elite.tweaks, report, ...here, 'elite', 'tweaks');
+  group.at.forEach((id, i) => {
+    if (arena && !arena.spawnPoints.some((point) => point.id === id))
+      report(pointerOf(...here, 'at', i), 'reference', id, `must be a spawn point of ${arena.name}`);
+  });
+}
+
+function eventProblems(project: Project, encounter: Encounter, event: Encounter['events'][number], waves: string[], report: Report): void {
+  const at = ['encounters', encounter.id, 'events', event.id];
+  conditionProblems(project, event.when, { waves, encounter: true }, [...at, 'when'], report);
+  event.then.forEach((act, i) => {
+    const here = [...at, 'then', String(i)];
+    const needs = act.does === 'raise' || act.does === 'lower' || act.does === 'startWave';
+    if (needs && act.of === undefined) report(pointerOf(...here, 'of'), 'required', undefined, `is needed: the ${act.does === 'startWave' ? 'wave' : 'flag'}`);
+    if (act.does === 'startWave' && act.of !== undefined && !waves.includes(act.of))
+      report(pointerOf(...here, 'of'), 'reference', act.of, 'must be a wave of the encounter');
+    scopedTweaks(project, act.tweaks, false, report, ...here, 'tweaks');
+    act.tweaks.forEach((tweak, t) => {
+      if (tweak.scope === 'encounter') report(pointerOf(...here, 'tweaks', t, 'scope'), 'applies', tweak.scope, 'changes units while the fight runs');
+    });
+  });
+}
