@@ -10,8 +10,9 @@ import { strafeSide } from './states';
 import { DO } from './tables';
 import { PER_MICROSECOND, RETHINK, RETREAT_SECONDS, WAY_LASTS } from './tuning';
 
-/** The way is straight: no way point is kept. */
-const STRAIGHT = -2;
+/** The way is straight, or leads by a way point. */
+const STRAIGHT = 0;
+const DETOUR = 1;
 
 /** Where the last question led. */
 export const WISH = { x: 0, y: 0 };
@@ -28,7 +29,6 @@ export function route(fight: Fight, unit: number, toX: number, toY: number): voi
   let aimX = toX;
   let aimY = toY;
   if (ground.isBounded(kind.ground)) {
-    const goal = ground.goalOf(kind.ground, toX, toY);
     const arrived = fight.wayGoal[unit] !== STRAIGHT && near(x, y, fight.wayX[unit], fight.wayY[unit], fight.radius[unit]);
     if (now >= fight.wayUntil[unit] || arrived) {
       fight.wayUntil[unit] = now + WAY_LASTS;
@@ -36,8 +36,8 @@ export function route(fight: Fight, unit: number, toX: number, toY: number): voi
         fight.wayGoal[unit] = STRAIGHT;
         // A straight way is checked more often than a detour: the next wall may be near.
         fight.wayUntil[unit] = now + WAY_LASTS / 4;
-      } else if (ground.wayTowards(kind.ground, x, y, goal, fight.radius[unit])) {
-        fight.wayGoal[unit] = goal;
+      } else if (ground.wayTowards(kind.ground, x, y, toX, toY, fight.radius[unit])) {
+        fight.wayGoal[unit] = DETOUR;
         fight.wayX[unit] = ground.x;
         fight.wayY[unit] = ground.y;
       } else fight.wayGoal[unit] = STRAIGHT;

@@ -300,7 +300,7 @@ export class Fight extends Tables {
   readonly hasGoal = this.bytes();
   readonly wayX = this.numbers();
   readonly wayY = this.numbers();
-  readonly wayGoal = this.integers();
+  readonly wayGoal = this.bytes();
   readonly wayUntil = this.numbers();
   readonly strafeSign = this.numbers();
 

@@ -2,19 +2,19 @@
 import { Clearance, distanceTo } from './clearance';
 import { blocked } from './lines';
 import type { Compiled, CompiledShape, CompiledWall } from './tables';
-import { FIELD_BYTES, LOOK_AHEAD_CELLS, PUSH_ITERATIONS, SQUEEZE_CELLS } from './tuning';
-import { UNREACHED, distanceField, downhill } from './ways';
+import { FIELD_BYTES, GOAL_BLOCK, LOOK_AHEAD_CELLS, PUSH_ITERATIONS, SQUEEZE_CELLS } from './tuning';
+import { Passages, STRAIGHT as STRAIGHT_COST, distanceField, downhill } from './ways';
 
 export class Ground {
   readonly walls: readonly CompiledWall[];
   readonly halfWidth: number;
   readonly halfDepth: number;
   /** By class of ground: what is closed, walls among it. */
-  private readonly shapes: CompiledShape[][];
+  private readonly shapes: Boxed[][];
   /** Whether a class meets anything but the arena's edge. */
   private readonly bounded: boolean[];
   private readonly clearances: (Clearance | undefined)[];
-  private readonly fields = new Map<number, Int32Array>();
+  private readonly fields = new Map<number, Uint16Array>();
   private fieldBytes = 0;
   private readonly cell: number;
   /** Where the last question ended: a place out of walls, or a way point. */
@@ -26,7 +26,7 @@ export class Ground {
     this.halfWidth = halfWidth;
     this.halfDepth = halfDepth;
     this.cell = grid;
-    this.shapes = closed.map((shapes) => [...walls, ...shapes]);
+    this.shapes = closed.map((shapes) => [...walls, ...shapes].map(boxed));
     this.bounded = this.shapes.map(({ length }) => length > 0);
     this.clearances = this.shapes.map(() => undefined);
   }
@@ -49,7 +49,7 @@ export class Ground {
   isFree(ground: number, x: number, y: number, radius: number): boolean {
     if (Math.abs(x) > this.halfWidth - radius || Math.abs(y) > this.halfDepth - radius) return false;
     const shapes = this.shapes[ground];
-    for (let s = 0; s < shapes.length; s++) if (distanceTo(shapes[s], x, y) < radius) return false;
+    for (let s = 0; s < shapes.length; s++) if (isNear(shapes[s], x, y, radius) && distanceTo(shapes[s], x, y) < radius) return false;
     return true;
   }
 
@@ -86,6 +86,7 @@ export class Ground {
         for (let iteration = 0; iteration < PUSH_ITERATIONS && deepest > 0; iteration++) {
           deepest = 0;
           for (let s = 0; s < shapes.length; s++) {
+            if (!isNear(shapes[s], x, y, radius)) continue;
             deepest = Math.max(deepest, this.pushFrom(shapes[s], x, y, radius));
             x = this.x;
             y = this.y;
@@ -144,9 +145,10 @@ export class Ground {
     return radius - distance > radius * 1e-9 ? radius - distance : 0;
   }
 
-  /** m of room a body needs in a cell. */
+  /** m of room a body needs in a cell, in half cells, so that bodies of much the same width share their ways. */
   private least(radius: number): number {
-    return Math.max(0, radius - SQUEEZE_CELLS * this.cell);
+    const halves = Math.floor(radius / this.cell / 0.5 - 2 * SQUEEZE_CELLS + 0.5);
+    return Math.max(0, halves) * this.cell * 0.5;
   }
 
   /** Whether a body can go straight from one place to another. */
@@ -155,20 +157,25 @@ export class Ground {
     return this.clearance(ground).clearWay(x0, y0, x1, y1, this.least(radius));
   }
 
-  /** The cell of a place: goals in one cell share a field. */
-  goalOf(ground: number, x: number, y: number): number {
-    return this.clearance(ground).cellAt(x, y);
-  }
-
   /**
-   * The next point to head for on the way to a goal, left in x and y: as far along the field as the way is straight. False
-   * where there is no way.
+   * The next point to head for on the way to a place, left in x and y: as far along the field as the way is straight. False
+   * where there is no way. Goals of one block of cells share a field; where a wall runs through the block, so that its far
+   * side seems near, the place's own cell has one.
    */
-  wayTowards(ground: number, fromX: number, fromY: number, goal: number, radius: number): boolean {
+  wayTowards(ground: number, fromX: number, fromY: number, toX: number, toY: number, radius: number): boolean {
     const clearance = this.clearance(ground);
     const least = this.least(radius);
-    const cost = this.field(ground, clearance, least, goal);
-    let at = clearance.cellAt(fromX, fromY);
+    const goal = clearance.cellAt(toX, toY);
+    const column = goal % clearance.columns;
+    const block = goal - (column % GOAL_BLOCK) - (((goal - column) / clearance.columns) % GOAL_BLOCK) * clearance.columns;
+    const from = clearance.cellAt(fromX, fromY);
+    const shared = this.field(ground, clearance, least, block, GOAL_BLOCK);
+    if (shared[from] > GOAL_BLOCK * STRAIGHT_COST) return this.follow(clearance, shared, from, fromX, fromY, least);
+    return this.follow(clearance, this.field(ground, clearance, least, goal, 1), from, fromX, fromY, least);
+  }
+
+  private follow(clearance: Clearance, cost: Uint16Array, from: number, fromX: number, fromY: number, least: number): boolean {
+    let at = from;
     let best = -1;
     for (let ahead = 0; ahead < LOOK_AHEAD_CELLS; ahead++) {
       const next = downhill(clearance, cost, at);
@@ -179,7 +186,7 @@ export class Ground {
       if (best >= 0 && !clearance.clearWay(fromX, fromY, x, y, least)) break;
       best = at;
     }
-    if (best < 0) return cost[at] !== UNREACHED && cost[at] === 0 && this.atCell(clearance, at);
+    if (best < 0) return cost[at] === 0 && this.atCell(clearance, at);
     return this.atCell(clearance, best);
   }
 
@@ -189,26 +196,39 @@ export class Ground {
     return true;
   }
 
-  private field(ground: number, clearance: Clearance, least: number, goal: number): Int32Array {
-    const key = (this.widthClass(least) * this.shapes.length + ground) * clearance.cells + goal;
+  private field(ground: number, clearance: Clearance, least: number, goal: number, size: number): Uint16Array {
+    const width = Math.floor(least / clearance.cell / 0.5 + 0.5) * this.shapes.length + ground;
+    const key = (width * clearance.cells + goal) * 2 + (size > 1 ? 1 : 0);
     const known = this.fields.get(key);
     if (known) return known;
     if (this.fieldBytes > FIELD_BYTES) {
       this.fields.clear();
       this.fieldBytes = 0;
     }
-    const made = distanceField(clearance, least, goal);
+    const made = distanceField((this.passages[width] ??= new Passages(clearance, least)), goal, size);
     this.fields.set(key, made);
     this.fieldBytes += made.byteLength;
     return made;
   }
 
-  private readonly widths: number[] = [];
+  /** By width and class of ground. */
+  private readonly passages: Passages[] = [];
+}
 
-  private widthClass(least: number): number {
-    const known = this.widths.indexOf(least);
-    return known >= 0 ? known : this.widths.push(least) - 1;
-  }
+/** A shape with the box about it. */
+interface Boxed extends CompiledShape {
+  left: number;
+  right: number;
+  bottom: number;
+  top: number;
+}
+
+function boxed({ xs, ys }: CompiledShape): Boxed {
+  return { xs, ys, left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) };
+}
+
+function isNear({ left, right, bottom, top }: Boxed, x: number, y: number, radius: number): boolean {
+  return x > left - radius && x < right + radius && y > bottom - radius && y < top + radius;
 }
 
 function inside(to: number, limit: number): number {

@@ -63,6 +63,9 @@ export const SQUEEZE_CELLS = 0.35;
 /** Cells ahead that a way along a distance field is straightened. */
 export const LOOK_AHEAD_CELLS = 12;
 
+/** Cells to a side of a block whose goals share a distance field. More: fewer fields, more second looks near walls. */
+export const GOAL_BLOCK = 2;
+
 /** µs for which a way point is kept. Longer: detours after a target that moves; shorter: slower. */
 export const WAY_LASTS = 400_000;
 

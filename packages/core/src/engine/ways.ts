@@ -5,76 +5,119 @@
 import type { Clearance } from './clearance';
 
 /** Cost of a step to a neighbour, and what scraping along a wall adds; 7 : 5 stands for √2 within 1 %. */
-const STRAIGHT = 5;
+export const STRAIGHT = 5;
 const DIAGONAL = 7;
 const TIGHT = 3;
 const BUCKETS = 16;
-export const UNREACHED = 0x7fffffff;
+export const UNREACHED = 0xffff;
+
+/** Which neighbours of each cell a body of one width can step to, and where it would scrape: made once for a width. */
+export class Passages {
+  /** One bit a neighbour, in the order of `steps`. */
+  readonly open: Uint8Array;
+  readonly tight: Uint8Array;
+  /** To the eight neighbours in the list of cells; odd places are slanted. */
+  readonly steps: readonly number[];
+
+  constructor(
+    readonly clearance: Clearance,
+    readonly least: number,
+  ) {
+    const { columns, rows, room, cell } = clearance;
+    this.steps = AROUND.map(([dc, dr]) => dr * columns + dc);
+    this.open = new Uint8Array(room.length);
+    this.tight = new Uint8Array(room.length);
+    const free = (c: number, r: number) => c >= 0 && r >= 0 && c < columns && r < rows && room[r * columns + c] >= least;
+    for (let at = 0; at < room.length; at++) {
+      const column = at % columns;
+      const row = (at - column) / columns;
+      this.tight[at] = room[at] < least + cell ? TIGHT : 0;
+      for (let n = 0; n < 8; n++) {
+        const [dc, dr] = AROUND[n];
+        if (!free(column + dc, row + dr)) continue;
+        // No cutting of corners: a slanted step needs both cells beside it.
+        if (n % 2 === 1 && !(free(column + dc, row) && free(column, row + dr))) continue;
+        this.open[at] |= 1 << n;
+      }
+    }
+  }
+}
+
+const AROUND: readonly (readonly [number, number])[] = [
+  [1, 0],
+  [1, 1],
+  [0, 1],
+  [-1, 1],
+  [-1, 0],
+  [-1, -1],
+  [0, -1],
+  [1, -1],
+];
+
+/** Cells waiting by their cost modulo BUCKETS; scratch that grows with the largest arena. */
+let waiting: Int32Array[] = [];
+const counts = new Int32Array(BUCKETS);
 
 /**
  * Costs from every cell to the goal (Dial's buckets: every cost is below BUCKETS). A goal that is too tight for the body
- * is widened to the nearest cells that are not.
+ * is widened to the nearest cells that are not. Costs beyond UNREACHED are not kept: some thirteen thousand cells away.
  *
- * @param least m of room a cell needs to be entered
  * @param goal a cell
+ * @param size cells to a side of the block, from the goal on, that counts as the goal
  */
-export function distanceField(clearance: Clearance, least: number, goal: number): Int32Array {
-  const { columns, rows, room, cell } = clearance;
-  const cost = new Int32Array(room.length).fill(UNREACHED);
-  const buckets: number[][] = Array.from({ length: BUCKETS }, () => []);
-  let left = seed(clearance, least, goal, cost, buckets[0]);
-  for (let now = 0, empty = 0; left > 0 && empty < BUCKETS; now++) {
-    const bucket = buckets[now % BUCKETS];
-    empty = bucket.length ? 0 : empty + 1;
-    for (let i = 0; i < bucket.length; i++) {
+export function distanceField({ clearance, least, open, tight, steps }: Passages, goal: number, size: number): Uint16Array {
+  const cells = open.length;
+  // A cell waits once for each neighbour that bettered it, at most; of one cost far fewer do.
+  if (waiting.length === 0 || waiting[0].length < cells) waiting = Array.from({ length: BUCKETS }, () => new Int32Array(8 * cells));
+  const cost = new Uint16Array(cells).fill(UNREACHED);
+  counts.fill(0);
+  let left = seed(clearance, least, goal, size, cost, waiting[0]);
+  counts[0] = left;
+  for (let now = 0; left > 0 && now < UNREACHED - BUCKETS; now++) {
+    const slot = now & (BUCKETS - 1);
+    const bucket = waiting[slot];
+    const count = counts[slot];
+    counts[slot] = 0;
+    left -= count;
+    for (let i = 0; i < count; i++) {
       const at = bucket[i];
-      left--;
       if (cost[at] !== now) continue;
-      const column = at % columns;
-      const row = (at - column) / columns;
-      for (let dr = -1; dr <= 1; dr++) {
-        for (let dc = -1; dc <= 1; dc++) {
-          const c = column + dc;
-          const r = row + dr;
-          if ((dc === 0 && dr === 0) || c < 0 || r < 0 || c >= columns || r >= rows) continue;
-          const next = r * columns + c;
-          if (room[next] < least) continue;
-          const slanted = dc !== 0 && dr !== 0;
-          // No cutting of corners: a slanted step needs both cells beside it.
-          if (slanted && (room[row * columns + c] < least || room[r * columns + column] < least)) continue;
-          const total = now + (slanted ? DIAGONAL : STRAIGHT) + (room[next] < least + cell ? TIGHT : 0);
-          if (total >= cost[next]) continue;
-          cost[next] = total;
-          buckets[total % BUCKETS].push(next);
-          left++;
-        }
+      const ways = open[at];
+      for (let n = 0; n < 8; n++) {
+        if ((ways & (1 << n)) === 0) continue;
+        const next = at + steps[n];
+        const total = now + ((n & 1) === 1 ? DIAGONAL : STRAIGHT) + tight[next];
+        if (total >= cost[next]) continue;
+        cost[next] = total;
+        const into = total & (BUCKETS - 1);
+        waiting[into][counts[into]++] = next;
+        left++;
       }
     }
-    bucket.length = 0;
   }
   return cost;
 }
 
-function seed({ columns, rows, room }: Clearance, least: number, goal: number, cost: Int32Array, into: number[]): number {
+function seed({ columns, rows, room }: Clearance, least: number, goal: number, size: number, cost: Uint16Array, into: Int32Array): number {
   const column = goal % columns;
   const row = (goal - column) / columns;
   const widest = Math.max(columns, rows);
-  for (let ring = 0; ring < widest && into.length === 0; ring++) {
-    for (let r = Math.max(0, row - ring); r <= Math.min(rows - 1, row + ring); r++) {
-      for (let c = Math.max(0, column - ring); c <= Math.min(columns - 1, column + ring); c++) {
-        if (Math.max(Math.abs(r - row), Math.abs(c - column)) !== ring) continue;
+  let count = 0;
+  for (let ring = 0; ring < widest && count === 0; ring++) {
+    for (let r = Math.max(0, row - ring); r <= Math.min(rows - 1, row + size - 1 + ring); r++) {
+      for (let c = Math.max(0, column - ring); c <= Math.min(columns - 1, column + size - 1 + ring); c++) {
         const at = r * columns + c;
-        if (room[at] < least) continue;
+        if (room[at] < least || cost[at] === 0) continue;
         cost[at] = 0;
-        into.push(at);
+        into[count++] = at;
       }
     }
   }
-  return into.length;
+  return count;
 }
 
 /** The neighbour that is nearest to the goal; the cell itself where none is nearer. */
-export function downhill({ columns, rows }: Clearance, cost: Int32Array, at: number): number {
+export function downhill({ columns, rows }: Clearance, cost: Uint16Array, at: number): number {
   const column = at % columns;
   const row = (at - column) / columns;
   let best = at;
