@@ -40,7 +40,8 @@ export function cue(fight: Fight, attacker: number): void {
 /** Whether an attack would strike a unit as things stand. */
 function threatens(fight: Fight, attacker: number, attack: CompiledAttack, member: number): boolean {
   if (fight.attackTarget[attacker] === member) return true;
-  if (attack.delivery === MELEE) return attack.limit > 1 && fight.gap(attacker, member) <= attack.rangeMax && within(fight, attacker, member, attack.arcCosine);
+  if (attack.delivery === MELEE)
+    return attack.limit > 1 && fight.gap(attacker, member) <= attack.rangeMax && within(fight, attacker, member, attack.arcCosine);
   if (attack.delivery !== AREA) return false;
   return outOfArea(fight, attacker, attack, member) <= 0;
 }
@@ -79,10 +80,10 @@ function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member
   let followed = 0;
   for (const { verdict, hitAt: other } of threats) if (verdict !== VERDICT.notSeen && other >= now) followed++;
   threats.push(threat);
-  const seen =
-    followed < player.follows && within(fight, member, attacker, player.viewCosine) && seesPast(fight, member, attacker);
+  const seen = followed < player.follows && within(fight, member, attacker, player.viewCosine) && seesPast(fight, member, attacker);
   if (!seen) return say(fight, member, threat, -1, VERDICT.notSeen);
-  if (player.mistakes > 0 && fight.chance(member, PURPOSE.mistake) < player.mistakes) return say(fight, member, threat, -1, VERDICT.mistake);
+  if (player.mistakes > 0 && fight.chance(member, PURPOSE.mistake) < player.mistakes)
+    return say(fight, member, threat, -1, VERDICT.mistake);
   threat.verdict = VERDICT.tooLate; // until it has reacted
   const reaction = microsecondsUp(fight.around(member, PURPOSE.answer, player.reactionMean, player.reactionSpread));
   fight.queue.push(now + reaction, DUE.answer, member, 0, threat.use);
@@ -133,7 +134,9 @@ function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: 
     case HITSCAN:
       return attack.turns ? Infinity : own + spare;
     case AREA:
-      return attack.areaAbout === 1 && attack.areaDelay === 0 ? Infinity : Math.max(0, 0 - outOfArea(fight, attacker, attack, member)) + spare;
+      return attack.areaAbout === 1 && attack.areaDelay === 0
+        ? Infinity
+        : Math.max(0, 0 - outOfArea(fight, attacker, attack, member)) + spare;
     default:
       return Infinity;
   }
@@ -145,7 +148,9 @@ export function decide(fight: Fight, member: number, use: number): void {
   if (!threat || !fight.isAlive[member]) return;
   const { attacker } = threat;
   const attack = fight.attackOf(attacker, threat.attack);
-  const begun = fight.now >= threat.hitAt - attack.areaDelay || (fight.isAlive[attacker] && fight.use[attacker] === use && fight.phase[attacker] !== PHASE.idle);
+  const begun =
+    fight.now >= threat.hitAt - attack.areaDelay ||
+    (fight.isAlive[attacker] && fight.use[attacker] === use && fight.phase[attacker] !== PHASE.idle);
   if (!begun) return; // it was broken off
   if (fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member] || fight.urge[member] === URGE.evade) {
     return say(fight, member, threat, -1, VERDICT.tooLate);
@@ -222,7 +227,9 @@ function across(fight: Fight, member: number, attacker: number, distance: number
   const length = Math.sqrt(dx * dx + dy * dy);
   const ux = length > 0 ? dx / length : 1;
   const uy = length > 0 ? dy / length : 0;
-  return clearPath(fight, member, x, y, 0 - uy, ux, distance) || !clearPath(fight, member, x, y, uy, 0 - ux, distance) ? [0 - uy, ux] : [uy, 0 - ux];
+  return clearPath(fight, member, x, y, 0 - uy, ux, distance) || !clearPath(fight, member, x, y, uy, 0 - ux, distance)
+    ? [0 - uy, ux]
+    : [uy, 0 - ux];
 }
 
 function clearPath(fight: Fight, member: number, x: number, y: number, dx: number, dy: number, distance: number): boolean {
@@ -301,7 +308,8 @@ function breakLine(fight: Fight, member: number, { attacker, hitAt }: Threat, at
       const dy = WAYS_Y[way];
       const toX = x + dx * distance;
       const toY = y + dy * distance;
-      if (!ground.blocked(ax, ay, fight.kinds[attacker].muzzle, toX, toY, half) || !clearPath(fight, member, x, y, dx, dy, distance)) continue;
+      if (!ground.blocked(ax, ay, fight.kinds[attacker].muzzle, toX, toY, half) || !clearPath(fight, member, x, y, dx, dy, distance))
+        continue;
       evade(fight, member, dx, dy, fight.kinds[member].run, now + microsecondsUp(distance / fight.kinds[member].run));
       return VERDICT.tried;
     }
@@ -345,7 +353,8 @@ function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, 
 export function defends(fight: Fight, victim: number, attack: CompiledAttack, x: number, y: number): number {
   const { now } = fight;
   if (now >= fight.dodgeFrom[victim] && now < fight.dodgeUntil[victim] && attack.answers & (1 << DODGE)) return MISS.dodged;
-  if (now < fight.blockUntil[victim] && fight.blockShare[victim] >= 1 && attack.answers & (1 << BLOCK) && ahead(fight, victim, x, y)) return MISS.warded;
+  if (now < fight.blockUntil[victim] && fight.blockShare[victim] >= 1 && attack.answers & (1 << BLOCK) && ahead(fight, victim, x, y))
+    return MISS.warded;
   return -1;
 }
 
@@ -360,7 +369,12 @@ function ahead(fight: Fight, unit: number, x: number, y: number): boolean {
 }
 
 /** A hit landed on a player: which answer was tried, and why it failed. Touch announces nothing and is left out. */
-export function recordExposure(fight: Fight, { attacker, victim, attack: number, use }: Landing, attack: CompiledAttack, dealt: number): void {
+export function recordExposure(
+  fight: Fight,
+  { attacker, victim, attack: number, use }: Landing,
+  attack: CompiledAttack,
+  dealt: number,
+): void {
   if (attack.delivery === CONTACT || fight.side[attacker] === fight.side[victim]) return;
   const threat = fight.threats[victim].find((one) => one.use === use && one.attacker === attacker);
   if (threat) {
@@ -371,7 +385,17 @@ export function recordExposure(fight: Fight, { attacker, victim, attack: number,
   // It was not meant for it when it was announced: it came into its way since.
   const announcedAt = fight.use[attacker] === use ? fight.attackStart[attacker] + attack.cue : fight.now;
   const margin = (fight.now - announcedAt) / SECOND - fight.kinds[victim].player!.reactionMean - quickest(fight, attacker, attack, victim);
-  fight.log.add(fight.now, EVENT.exposed, attacker, victim, number, -1, margin === -Infinity ? VERDICT.none : VERDICT.notSeen, margin, dealt);
+  fight.log.add(
+    fight.now,
+    EVENT.exposed,
+    attacker,
+    victim,
+    number,
+    -1,
+    margin === -Infinity ? VERDICT.none : VERDICT.notSeen,
+    margin,
+    dealt,
+  );
 }
 
 /** A unit that is gone threatens nobody, and minds nothing. */

@@ -47,6 +47,7 @@ function tryAttack(fight: Fight, unit: number, gap: number): void {
     const hindered = hindrance(fight, unit);
     if (hindered !== 0) return fight.sayDoing(unit, hindered);
   }
+  if (fight.owedAttack[unit] >= 0) return payOwed(fight, unit);
   if (fight.comboAttack[unit] >= 0 && tryCombo(fight, unit, gap)) return;
   if (fight.target[unit] === NOBODY) return fight.sayDoing(unit, DOING.noTarget);
   if (!fight.mayAttack[unit]) return fight.sayDoing(unit, DOING.noAttack);
@@ -61,6 +62,15 @@ function tryAttack(fight: Fight, unit: number, gap: number): void {
   choose(fight, unit, gap);
 }
 
+/** What its state had it do on entering: whatever its cooldown, price and range. */
+function payOwed(fight: Fight, unit: number): void {
+  const number = fight.owedAttack[unit];
+  fight.owedAttack[unit] = NOBODY;
+  const attack = fight.attackOf(unit, number);
+  const target = entryTarget(fight, unit, number, null);
+  startAttack(fight, unit, number, target === NOBODY ? unit : target, attack);
+}
+
 /** The follow-up of the last attack comes before any choice, while its window is open. */
 function tryCombo(fight: Fight, unit: number, gap: number): boolean {
   const number = fight.comboAttack[unit];
@@ -70,7 +80,8 @@ function tryCombo(fight: Fight, unit: number, gap: number): boolean {
   }
   const attack = fight.attackOf(unit, number);
   const target = attack.targets === FOES ? fight.target[unit] : entryTarget(fight, unit, number, null);
-  if (target === NOBODY || hurdleOf(fight, unit, target, number, target === fight.target[unit] ? gap : fight.gap(unit, target)) !== 0) return false;
+  if (target === NOBODY || hurdleOf(fight, unit, target, number, target === fight.target[unit] ? gap : fight.gap(unit, target)) !== 0)
+    return false;
   fight.comboAttack[unit] = NOBODY;
   startAttack(fight, unit, number, target, attack);
   return true;

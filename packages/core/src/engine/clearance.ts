@@ -56,7 +56,7 @@ export class Clearance {
     const dy = y1 - y0;
     const length = Math.sqrt(dx * dx + dy * dy);
     const { cell, room } = this;
-    for (let gone = 0; gone < length; ) {
+    for (let gone = 0; gone < length;) {
       const share = gone / length;
       const free = room[this.cellAt(x0 + dx * share, y0 + dy * share)];
       if (free < least && gone > 0) return false;

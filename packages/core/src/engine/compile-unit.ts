@@ -5,15 +5,7 @@ import { DOES, type State } from '../model/state';
 import { CRITERIA, type Targeting, type Unit } from '../model/unit';
 import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
 import { cosine, sine } from './rotation';
-import type {
-  CompiledAttack,
-  CompiledPlayer,
-  CompiledPriority,
-  CompiledState,
-  CompiledTargeting,
-  CompiledUnit,
-  Names,
-} from './tables';
+import type { CompiledAttack, CompiledPlayer, CompiledPriority, CompiledState, CompiledTargeting, CompiledUnit, Names } from './tables';
 import { microseconds } from './time';
 import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
 
@@ -154,7 +146,8 @@ function halfCosine(degrees: number): number {
 
 function resistances({ armour: { resist }, attacks }: Unit, names: Names): number[] {
   // Types are numbered as they are met; a type nobody resists is nobody's business.
-  for (const { effects } of attacks) for (const type of [effects.damage?.type, effects.overTime?.type]) if (type) numberIn(names.damageTypes, type);
+  for (const { effects } of attacks)
+    for (const type of [effects.damage?.type, effects.overTime?.type]) if (type) numberIn(names.damageTypes, type);
   const shares: number[] = [];
   for (const { id, share } of resist) {
     const type = numberIn(names.damageTypes, id);
@@ -197,7 +190,8 @@ function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitConte
   const speaksOf = (filter: { roles: string[]; units: string[] }, type: string) =>
     filter.units.includes(type) || filter.roles.includes(roleOfType(type));
   const filtered = Boolean((only && only.roles.length + only.units.length) || (never && never.roles.length + never.units.length));
-  const may = (type: string) => !(only && only.roles.length + only.units.length && !speaksOf(only, type)) && !(never && speaksOf(never, type));
+  const may = (type: string) =>
+    !(only && only.roles.length + only.units.length && !speaksOf(only, type)) && !(never && speaksOf(never, type));
   return {
     criteria,
     nearestOnly: criteria.every(({ by }) => CRITERIA[by] === 'nearest'),
@@ -266,7 +260,8 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     slowFor: microseconds(effects.slow?.for ?? 0),
     staggerFor: microseconds(effects.stagger?.for ?? 0),
     knockback: effects.knockback?.distance ?? 0,
-    boost: boost && { id: numberIn(names.boosts, `${unit.id}/${attack.id}`), tweaks: boost.tweaks, lasts: microseconds(boost.for) } || null,
+    boost:
+      (boost && { id: numberIn(names.boosts, `${unit.id}/${attack.id}`), tweaks: boost.tweaks, lasts: microseconds(boost.for) }) || null,
     revives: revive !== undefined,
     reviveAmount: revive?.amount ?? 0,
     reviveShare: revive?.share ?? 0,
@@ -389,4 +384,3 @@ function compilePlayer(player: Player, unit: Unit): CompiledPlayer {
     rescueSafe: rescues?.safe ?? 0,
   };
 }
-

@@ -165,7 +165,8 @@ class Kinds {
     const { party, allies, waves } = this.encounter;
     const found = new Set([...party, ...allies].map(({ unit }) => unit));
     for (const { groups } of waves) {
-      for (const { enemy, pool } of groups) for (const id of [enemy, ...pool.map((entry) => entry.enemy)]) if (id !== undefined) found.add(id);
+      for (const { enemy, pool } of groups)
+        for (const id of [enemy, ...pool.map((entry) => entry.enemy)]) if (id !== undefined) found.add(id);
     }
     for (const id of found) for (const { summon } of this.effective(id).attacks) if (summon) found.add(summon.unit);
     return [...found];
@@ -225,7 +226,14 @@ class Kinds {
     return members.map(({ id }, i) => {
       const centre = members.length === 1 ? 0 : offset + radii[i];
       offset += 2 * radii[i] + apart;
-      return { kind: kinds[i], key: textKey(key, id), x: partyStart.x - fy * centre - fx * back, y: partyStart.y + fx * centre - fy * back, fx, fy };
+      return {
+        kind: kinds[i],
+        key: textKey(key, id),
+        x: partyStart.x - fy * centre - fx * back,
+        y: partyStart.y + fx * centre - fy * back,
+        fx,
+        fy,
+      };
     });
   }
 
@@ -271,14 +279,7 @@ function compileWall({ id, name, height, corners }: Arena['walls'][number]): Com
   return { id, name, height, xs, ys, left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) };
 }
 
-function compileWave(
-  wave: Wave,
-  number: number,
-  encounter: Encounter,
-  arena: Arena,
-  kinds: Kinds,
-  scope: ConditionScope,
-): CompiledWave {
+function compileWave(wave: Wave, number: number, encounter: Encounter, arena: Arena, kinds: Kinds, scope: ConditionScope): CompiledWave {
   const key = textKey(2, wave.id);
   const after = wave.after === undefined ? number - 1 : encounter.waves.findIndex(({ id }) => id === wave.after);
   const times = wave.repeat?.times ?? 1;
@@ -304,14 +305,7 @@ function compileWave(
   };
 }
 
-function compileGroup(
-  group: WaveGroup,
-  waveKey: number,
-  times: number,
-  repeat: Wave['repeat'],
-  arena: Arena,
-  kinds: Kinds,
-): CompiledGroup {
+function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: Wave['repeat'], arena: Arena, kinds: Kinds): CompiledGroup {
   const entries = group.pool.length ? group.pool : [{ enemy: group.enemy as string, weight: 1 }];
   const grown = (coming: number) => Array.from({ length: coming }, () => repeat?.tweaks ?? []).flat();
   const comings = Array.from({ length: times }, (_, coming) => coming);

@@ -159,7 +159,8 @@ function note(fight: Fight, attacker: number, victim: number, dealt: number): vo
   recent.push(now, dealt);
   if (kind.staggerAt === 0 || now < fight.steadyUntil[victim]) return;
   let sum = 0;
-  for (let i = 0; i < recent.length; i += 2) if (recent[i] > now - kind.staggerWindow && recent[i] >= fight.steadyUntil[victim]) sum += recent[i + 1];
+  for (let i = 0; i < recent.length; i += 2)
+    if (recent[i] > now - kind.staggerWindow && recent[i] >= fight.steadyUntil[victim]) sum += recent[i + 1];
   if (sum < kind.staggerAt) return;
   fight.steadyUntil[victim] = now + kind.staggerFor + kind.staggerImmunity;
   fight.jolts.push({ attacker, victim, attack: -1, stagger: kind.staggerFor, knockback: 0, x: 0, y: 0, breaks: -1 });

@@ -56,7 +56,7 @@ function leaveField(fight: Fight, unit: number): void {
   fight.serial[unit]++;
   fight.phase[unit] = PHASE.idle;
   if (fight.task[unit] !== TASK.none) dropTask(fight, unit);
-  fight.comboAttack[unit] = NOBODY;
+  fight.comboAttack[unit] = fight.owedAttack[unit] = NOBODY;
   freeSlots(fight, unit);
   forgetThreats(fight, unit);
   fight.shots.stale = true;

@@ -11,7 +11,11 @@ import { checkWaves } from './waves';
 
 /** Whether a fight has anything for this phase to do. */
 export function isDirected({ compiled: { zones, events, waves } }: Fight): boolean {
-  return zones.length > 0 || events.length > 0 || waves.some(({ when, groups }) => when !== null || groups.some((group) => group.leavesBeyond < Infinity));
+  return (
+    zones.length > 0 ||
+    events.length > 0 ||
+    waves.some(({ when, groups }) => when !== null || groups.some((group) => group.leavesBeyond < Infinity))
+  );
 }
 
 /** Phase of a step. */

@@ -253,7 +253,8 @@ function strafe(fight: Fight, unit: number, most: number): void {
   const dx = fight.bearingX[unit];
   const dy = fight.bearingY[unit];
   const gap = fight.bearingGap[unit];
-  if (gap > fight.far[unit]) return stepTowards(fight, unit, fight.x[fight.target[unit]], fight.y[fight.target[unit]], Math.min(most, gap - fight.far[unit]));
+  if (gap > fight.far[unit])
+    return stepTowards(fight, unit, fight.x[fight.target[unit]], fight.y[fight.target[unit]], Math.min(most, gap - fight.far[unit]));
   if (gap < fight.near[unit]) return stepAway(fight, unit, dx, dy, Math.min(most, fight.near[unit] - gap));
   const side = strafeSide(fight, unit);
   if (!hasRoom(fight, unit, 0 - dy * side, dx * side, Math.max(most, fight.radius[unit]))) fight.strafeSign[unit] = 0 - side;

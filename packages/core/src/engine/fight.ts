@@ -274,6 +274,8 @@ export class Fight extends Tables {
   readonly charges = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
   readonly chargedAt = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
   readonly comboAttack = this.integers();
+  /** What a state had it do on entering, not yet begun. */
+  readonly owedAttack = this.integers();
   readonly comboUntil = this.numbers();
   readonly attackedAt = this.numbers();
   readonly doing = this.bytes();
@@ -355,7 +357,19 @@ export class Fight extends Tables {
     this.over = this.pointLost = false;
     this.queue.clear();
     this.log.clear();
-    for (const list of [this.living[0], this.living[1], this.alive, this.dying, this.landings, this.jolts, this.fallen, this.slots, this.waiting, this.players, this.leaving])
+    for (const list of [
+      this.living[0],
+      this.living[1],
+      this.alive,
+      this.dying,
+      this.landings,
+      this.jolts,
+      this.fallen,
+      this.slots,
+      this.waiting,
+      this.players,
+      this.leaving,
+    ])
       list.length = 0;
     this.standingBoosts.length = 0;
     this.crowd.clear();

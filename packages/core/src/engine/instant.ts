@@ -127,7 +127,8 @@ function judge(fight: Fight, limitReached: boolean): void {
   const { compiled } = fight;
   if (fight.standing === 0) end(fight, OUTCOME.partyDown);
   else if (fight.pointLost) end(fight, OUTCOME.lost);
-  else if (compiled.winsCleared && fight.pending === 0 && fight.living[ENEMY].length === 0 && everyWaveCame(fight)) end(fight, OUTCOME.cleared);
+  else if (compiled.winsCleared && fight.pending === 0 && fight.living[ENEMY].length === 0 && everyWaveCame(fight))
+    end(fight, OUTCOME.cleared);
   else if (limitReached) end(fight, compiled.winsSurvive ? OUTCOME.survived : OUTCOME.timeOut);
   else if (fight.log.length > MOST_EVENTS) end(fight, OUTCOME.runaway);
 }

@@ -87,7 +87,10 @@ function wishPlaces(fight: Fight, step: number): void {
       stepTowards(fight, unit, x[target[unit]], y[target[unit]], along);
       crowd.x[i] = WISH.x;
       crowd.y[i] = WISH.y;
-    } else if (along < 0 && (walled || Math.abs(toX) > halfWidth - pace[unit] - radius[unit] || Math.abs(toY) > halfDepth - pace[unit] - radius[unit])) {
+    } else if (
+      along < 0 &&
+      (walled || Math.abs(toX) > halfWidth - pace[unit] - radius[unit] || Math.abs(toY) > halfDepth - pace[unit] - radius[unit])
+    ) {
       stepAway(fight, unit, bearingX[unit], bearingY[unit], 0 - along);
       crowd.x[i] = WISH.x;
       crowd.y[i] = WISH.y;

@@ -145,8 +145,7 @@ export class Bursts {
 
   take(): number {
     let number = this.all.findIndex(({ pending }) => !pending);
-    if (number < 0)
-      number = this.all.push({ owner: 0, attack: 0, side: 0, use: 0, x: 0, y: 0, fx: 1, fy: 0, pending: false, life: 0 }) - 1;
+    if (number < 0) number = this.all.push({ owner: 0, attack: 0, side: 0, use: 0, x: 0, y: 0, fx: 1, fy: 0, pending: false, life: 0 }) - 1;
     this.all[number].pending = true;
     this.all[number].life++;
     return number;

@@ -84,7 +84,14 @@ export function seesUnit(fight: Fight, unit: number, other: number): boolean {
 export function seesPast(fight: Fight, unit: number, other: number): boolean {
   const { now, ground } = fight;
   const half = fight.kinds[other].height / 2;
-  return !ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), fight.kinds[unit].eye, fight.xAt(other, now), fight.yAt(other, now), half);
+  return !ground.blocked(
+    fight.xAt(unit, now),
+    fight.yAt(unit, now),
+    fight.kinds[unit].eye,
+    fight.xAt(other, now),
+    fight.yAt(other, now),
+    half,
+  );
 }
 
 /** Whoever runs or attacks is heard. */

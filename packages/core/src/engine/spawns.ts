@@ -147,7 +147,10 @@ function choosePoint(fight: Fight, group: CompiledGroup, key: number, ordinal: n
 
 function distanceToParty(fight: Fight, point: number): number {
   const { x, y } = fight.compiled.points[point];
-  return fight.living[PARTY].reduce((least, member) => (fight.isMember[member] ? Math.min(least, fight.apartFrom(member, x, y)) : least), Infinity);
+  return fight.living[PARTY].reduce(
+    (least, member) => (fight.isMember[member] ? Math.min(least, fight.apartFrom(member, x, y)) : least),
+    Infinity,
+  );
 }
 
 /** Far enough from the party, and out of its view where asked. */
@@ -325,7 +328,7 @@ function resetMind(fight: Fight, unit: number): void {
   const room = fight.compiled.attackRoom;
   fight.lastSeen[unit] = fight.pauseUntil[unit] = fight.seenFor[unit] = fight.boundUntil[unit] = 0;
   fight.alerted[unit] = fight.noticing[unit] = 0;
-  fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = fight.comboAttack[unit] = NOBODY;
+  fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = fight.comboAttack[unit] = fight.owedAttack[unit] = NOBODY;
   fight.comboUntil[unit] = 0;
   fight.lineAt[unit] = -1;
   fight.state[unit] = kind.startsIn;

@@ -1,9 +1,8 @@
 /** Which state a unit is in: its transitions, and what it takes up on entering one. */
-import { startAttack } from './attack';
 import { refit } from './changes';
 import { tryAgainAt } from './choice';
 import { holds } from './conditions';
-import { type Fight, NOBODY, PHASE } from './fight';
+import { type Fight, NOBODY } from './fight';
 import { EVENT } from './log';
 import { PURPOSE } from './chance';
 import { CONTACT } from './tables';
@@ -89,9 +88,10 @@ function onEnter(fight: Fight, unit: number): void {
     if (fight.nextReady[unit] >= 0) fight.nextReady[unit] = fight.now;
     if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
   }
-  if (enterAttack >= 0 && fight.phase[unit] === PHASE.idle && kind.attacks[enterAttack].delivery !== CONTACT) {
-    const target = fight.target[unit] === NOBODY ? unit : fight.target[unit];
-    startAttack(fight, unit, enterAttack, target, kind.attacks[enterAttack]);
+  if (enterAttack >= 0 && kind.attacks[enterAttack].delivery !== CONTACT) {
+    // Whoever is in the middle of something does it as soon as that is over.
+    fight.owedAttack[unit] = enterAttack;
+    if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
   }
 }
 

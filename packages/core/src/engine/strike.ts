@@ -96,7 +96,14 @@ function clearTo(fight: Fight, unit: number, other: number): boolean {
   const { now, ground } = fight;
   if (ground.walls.length === 0) return true;
   const half = fight.kinds[other].height / 2;
-  return !ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), fight.kinds[unit].muzzle, fight.xAt(other, now), fight.yAt(other, now), half);
+  return !ground.blocked(
+    fight.xAt(unit, now),
+    fight.yAt(unit, now),
+    fight.kinds[unit].muzzle,
+    fight.xAt(other, now),
+    fight.yAt(other, now),
+    half,
+  );
 }
 
 /** Settles a hit on those it meets, in their order; whether it came to anything (a landing, or a miss that is said). */

@@ -21,7 +21,19 @@ export const FRIENDS = 1;
 export const FALLEN = 2;
 
 /** What a state does, in the order of the model's list; the first four look to the target alone. */
-export const DO = { hold: 0, approach: 1, band: 2, flee: 3, strafe: 4, wander: 5, patrol: 6, home: 7, search: 8, goTo: 9, follow: 10 } as const;
+export const DO = {
+  hold: 0,
+  approach: 1,
+  band: 2,
+  flee: 3,
+  strafe: 4,
+  wander: 5,
+  patrol: 6,
+  home: 7,
+  search: 8,
+  goTo: 9,
+  follow: 10,
+} as const;
 
 /** What names and ids became: each number is a place in one of these lists. */
 export interface Names {

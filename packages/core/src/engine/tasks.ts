@@ -141,7 +141,10 @@ function mindCover(fight: Fight, member: number, player: CompiledPlayer): void {
       const toX = x + (cosine(way * 30) * player.coverRadius * ring) / 3;
       const toY = y + (sine(way * 30) * player.coverRadius * ring) / 3;
       if (!ground.isFree(kind.ground, toX, toY, fight.radius[member])) continue;
-      if (after.some((foe) => !ground.blocked(fight.xAt(foe, now), fight.yAt(foe, now), fight.kinds[foe].muzzle, toX, toY, kind.height / 2))) continue;
+      if (
+        after.some((foe) => !ground.blocked(fight.xAt(foe, now), fight.yAt(foe, now), fight.kinds[foe].muzzle, toX, toY, kind.height / 2))
+      )
+        continue;
       fight.coverUntil[member] = now + player.coverStays;
       return goTo(fight, member, toX, toY, fight.coverUntil[member]);
     }

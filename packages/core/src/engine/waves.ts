@@ -31,7 +31,10 @@ export function checkWaves(fight: Fight): void {
     const wave = compiled.waves[number];
     if (progress.due || (progress.started && progress.comings >= wave.times)) continue;
     if (progress.started) {
-      if (wave.every === 0 && isReached(progress.defeatedOf[progress.comings - 1], progress.plannedOf[progress.comings - 1], wave.againShare))
+      if (
+        wave.every === 0 &&
+        isReached(progress.defeatedOf[progress.comings - 1], progress.plannedOf[progress.comings - 1], wave.againShare)
+      )
         queueComing(fight, number, progress.comings, 0);
     } else if (mayStart(fight, number) && !heldBack(fight, number)) queueComing(fight, number, 0, wave.delay);
   }

@@ -268,9 +268,10 @@ function summariseKind(unit: CompiledUnit, own: readonly KindRow[], partyDamage:
       name,
       share: alive > 0 ? sum((row) => row.states.time[state]) / alive : NaN,
       entriesPerLife: lives > 0 ? sum((row) => row.states.entries[state]) / lives : NaN,
-      moves: Array.from({ length: states }, (_, to) => ({ to, perLife: sum((row) => row.states.moves[state * states + to]) / Math.max(1, lives) })).filter(
-        ({ perLife }) => perLife > 0,
-      ),
+      moves: Array.from({ length: states }, (_, to) => ({
+        to,
+        perLife: sum((row) => row.states.moves[state * states + to]) / Math.max(1, lives),
+      })).filter(({ perLife }) => perLife > 0),
     })),
     mostChanges: own.reduce((most, row) => Math.max(most, row.mostChanges), 0),
     healing: record(['done', 'received', 'wasted', 'revives', 'lent', 'added'], (key) => sum((row) => row.healing[key])),

@@ -54,7 +54,15 @@ export function look(values: readonly number[], wanted: { quantile?: number; tol
   const narrow = tolerance !== undefined && high - low <= tolerance;
   const clear = verdict !== undefined && verdict !== 'undecided';
   const capped = values.length >= cap;
-  return { runs: values.length, value: quantileOf(sorted, quantile), low, high, verdict, enough: narrow || clear || capped, onTheEdge: capped && !clear && band !== undefined };
+  return {
+    runs: values.length,
+    value: quantileOf(sorted, quantile),
+    low,
+    high,
+    verdict,
+    enough: narrow || clear || capped,
+    onTheEdge: capped && !clear && band !== undefined,
+  };
 }
 
 /**

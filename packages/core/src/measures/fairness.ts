@@ -113,4 +113,3 @@ export function suddenDowns(stream: Stream): number {
   }
   return count;
 }
-

@@ -81,8 +81,16 @@ export function pressureAt(losses: readonly Loss[], times: ArrayLike<number>, wi
 }
 
 /** Stretches in which p(t) is above (or at most at) a level, s. p changes at every loss and a window after it. */
-function stretches(losses: readonly Loss[], length: number, level: number, windowSeconds: number): { from: number; to: number; above: boolean }[] {
-  const changes = [...losses.map(({ time, amount }) => ({ time, amount })), ...losses.map(({ time, amount }) => ({ time: time + windowSeconds, amount: 0 - amount }))]
+function stretches(
+  losses: readonly Loss[],
+  length: number,
+  level: number,
+  windowSeconds: number,
+): { from: number; to: number; above: boolean }[] {
+  const changes = [
+    ...losses.map(({ time, amount }) => ({ time, amount })),
+    ...losses.map(({ time, amount }) => ({ time: time + windowSeconds, amount: 0 - amount })),
+  ]
     .filter(({ time }) => time <= length)
     .sort((a, b) => a.time - b.time || a.amount - b.amount);
   const found: { from: number; to: number; above: boolean }[] = [];
@@ -109,7 +117,10 @@ export function timeOverLevel(losses: readonly Loss[], level: number, windowSeco
   if (losses.length < 2) return NaN;
   const first = losses[0].time;
   const last = losses[losses.length - 1].time;
-  const over = stretches(losses, last, level, windowSeconds).reduce((sum, { from, to, above }) => sum + (above ? to - Math.max(from, first) : 0), 0);
+  const over = stretches(losses, last, level, windowSeconds).reduce(
+    (sum, { from, to, above }) => sum + (above ? to - Math.max(from, first) : 0),
+    0,
+  );
   return last > first ? over / (last - first) : NaN;
 }
 
@@ -176,7 +187,8 @@ export function bursts(stream: Stream): number[] {
   const { log } = run;
   const of: { time: number; amount: number }[][] = compiled.party.map(() => []);
   for (let i = 0; i < log.length; i++) {
-    if (isDamage(log.kind[i]) && isMember(stream, log.other[i])) of[log.other[i]].push({ time: log.time[i] / SECOND, amount: lostIn(stream, i) });
+    if (isDamage(log.kind[i]) && isMember(stream, log.other[i]))
+      of[log.other[i]].push({ time: log.time[i] / SECOND, amount: lostIn(stream, i) });
   }
   return of.map((losses, member) => {
     const { maxHealth, shield } = compiled.kinds[compiled.party[member].kind];

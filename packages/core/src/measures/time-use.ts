@@ -38,7 +38,7 @@ type Spend = (unit: number, doing: number, attack: number, span: number) => void
 /** Tells every stretch of every unit's life by what it was about; attacking with which attack. */
 function eachStretch({ run }: Stream, spend: Spend): void {
   const { log } = run;
-  const doing = new Int32Array(run.units).fill(DOING.unaware);
+  const doing = new Int32Array(run.units).fill(GONE);
   const since = new Float64Array(run.units);
   const attack = new Int32Array(run.units);
   const turnTo = (unit: number, now: number, next: number, with_: number) => {
@@ -95,8 +95,7 @@ export function playerTime(stream: Stream): Float64Array[] {
   const table = stream.compiled.party.map(() => new Float64Array(PLAYER_USES.length));
   eachStretch(stream, (unit, doing, _attack, span) => {
     if (!isMember(stream, unit)) return;
-    const use =
-      doing === GONE ? 'down' : ((PLAYER_USES as readonly string[]).includes(DOING_NAMES[doing]) ? DOING_NAMES[doing] : 'moving');
+    const use = doing === GONE ? 'down' : (PLAYER_USES as readonly string[]).includes(DOING_NAMES[doing]) ? DOING_NAMES[doing] : 'moving';
     table[unit][PLAYER_USES.indexOf(use as PlayerUse)] += span / SECOND;
   });
   return table;

@@ -125,7 +125,14 @@ export class Hits {
   /** In one use: each target once, or at every hit of the active part. */
   @OneOf(['once', 'every']) perTarget: 'once' | 'every' = 'once';
   @Optional()
-  @Quantity({ label: 'Targets', unit: '', min: 1, max: 500, whole: true, about: 'how many a single hit may strike; absent: one, or all in an area' })
+  @Quantity({
+    label: 'Targets',
+    unit: '',
+    min: 1,
+    max: 500,
+    whole: true,
+    about: 'how many a single hit may strike; absent: one, or all in an area',
+  })
   limit?: number;
   /** Strikes friends too, and friends are in the way of its shots. */
   @YesNo() friendlyFire = false;
@@ -168,7 +175,8 @@ export class Summoning {
   /** The unit that appears. */
   @Identifier() unit: string;
   @Quantity({ label: 'Summons', unit: '', min: 1, max: 50, whole: true, about: 'how many appear at each hit' }) count = 1;
-  @Quantity({ label: 'At most', unit: '', min: 1, max: 100, whole: true, about: 'how many of its summoned may live at one time' }) cap: number;
+  @Quantity({ label: 'At most', unit: '', min: 1, max: 100, whole: true, about: 'how many of its summoned may live at one time' })
+  cap: number;
   @metres('Around', 'they appear within this distance of its edge', 50) around = 2;
 }
 

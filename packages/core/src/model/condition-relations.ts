@@ -38,7 +38,8 @@ export function conditionProblems(project: Project, condition: Condition, asker:
   for (const field of ['value', 'of', 'within', 'parts'] as const) {
     const given = condition[field] !== undefined;
     if (given && !wanted[field]) report(here(field), 'applies', condition[field], `is not asked of ${condition.subject}`);
-    if (!given && wanted[field] && !(field === 'of' && info.ofOptional)) report(here(field), 'required', undefined, `is needed for ${condition.subject}`);
+    if (!given && wanted[field] && !(field === 'of' && info.ofOptional))
+      report(here(field), 'required', undefined, `is needed for ${condition.subject}`);
   }
   if (condition.subject === 'not' && condition.parts && condition.parts.length !== 1)
     report(here('parts'), 'limit', condition.parts.length, 'must hold exactly one condition');
@@ -49,9 +50,11 @@ export function conditionProblems(project: Project, condition: Condition, asker:
 }
 
 function refersTo(project: Project, what: string, id: string, { unit, waves }: Asker, path: string, report: Report): void {
-  if (what === 'attack' && unit && !unit.attacks.some((attack) => attack.id === id)) report(path, 'reference', id, 'must be an attack of the unit');
+  if (what === 'attack' && unit && !unit.attacks.some((attack) => attack.id === id))
+    report(path, 'reference', id, 'must be an attack of the unit');
   if (what === 'unit' && !hasUnit(project, id)) report(path, 'reference', id, 'must be a unit of the project');
-  if (what === 'doing' && !(TARGET_DOES as readonly string[]).includes(id)) report(path, 'oneOf', id, `must be one of ${TARGET_DOES.join(', ')}`);
+  if (what === 'doing' && !(TARGET_DOES as readonly string[]).includes(id))
+    report(path, 'oneOf', id, `must be one of ${TARGET_DOES.join(', ')}`);
   // A unit may be asked of waves in encounters that have them; where there is none of that name the answer is no.
   if (what === 'wave' && waves && !waves.includes(id)) report(path, 'reference', id, 'must be a wave of the encounter');
 }

@@ -4,12 +4,10 @@ import { Group, Identifier, ListOf, Name, OneOf, Optional, Quantity, Text, Words
 import { LIMITS } from './limits';
 import { NumberTweak, Tweak } from './tweak';
 
-const seconds = (label: string, about: string, max: number = LIMITS.encounterSeconds) =>
-  Quantity({ label, unit: 's', min: 0, max, about });
+const seconds = (label: string, about: string, max: number = LIMITS.encounterSeconds) => Quantity({ label, unit: 's', min: 0, max, about });
 const metres = (label: string, about: string) => Quantity({ label, unit: 'm', min: 0, max: 1000, about });
 const share = (label: string, about: string) => Quantity({ label, unit: '', min: 0, max: 1, about });
-const units = (label: string, about: string, min = 0) =>
-  Quantity({ label, unit: '', min, max: LIMITS.liveUnits, whole: true, about });
+const units = (label: string, about: string, min = 0) => Quantity({ label, unit: '', min, max: LIMITS.liveUnits, whole: true, about });
 
 export class Count {
   @units('At least', 'fewest units') min = 1;
@@ -20,7 +18,13 @@ export class Count {
 export class PoolEntry {
   /** A unit. */
   @Identifier() enemy: string;
-  @Quantity({ label: 'Weight', unit: '', min: 0, max: 1000, about: 'share of the draw; without replacement: how many of it the pool holds' })
+  @Quantity({
+    label: 'Weight',
+    unit: '',
+    min: 0,
+    max: 1000,
+    about: 'share of the draw; without replacement: how many of it the pool holds',
+  })
   weight = 1;
 }
 

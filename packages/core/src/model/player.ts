@@ -9,7 +9,8 @@ const share = (label: string, about: string) => Quantity({ label, unit: '', min:
 /** What the player sees of what is coming, and how soon. */
 export class Attention {
   @Quantity({ label: 'View', unit: '°', min: 1, max: 360, about: 'threats outside this angle go unseen' }) angle = 360;
-  @Quantity({ label: 'Follows', unit: '', min: 0, max: 50, whole: true, about: 'announced attacks it can keep in mind at one time' }) follows = 3;
+  @Quantity({ label: 'Follows', unit: '', min: 0, max: 50, whole: true, about: 'announced attacks it can keep in mind at one time' })
+  follows = 3;
   @seconds('Reacts in', 'from the cue of an attack to doing something about it', 10) mean = 0.3;
   @seconds('± spread', 'each reaction is drawn uniformly from mean ± spread', 10) spread = 0.08;
   @share('Mistakes', 'share of seen attacks to which it gives no answer all the same') mistakes = 0;
@@ -64,7 +65,13 @@ export class Player {
   @Group(() => Attention) attention: Attention = new Attention();
   /** Tried in this order where they can still work in the time left. */
   @ListOf(() => Answer, LIMITS.answers) answers: Answer[] = [];
-  @Quantity({ label: 'Aim error', unit: '°', min: 0, max: 45, about: 'shots stray within this to either side: small and far bodies are missed' })
+  @Quantity({
+    label: 'Aim error',
+    unit: '°',
+    min: 0,
+    max: 45,
+    about: 'shots stray within this to either side: small and far bodies are missed',
+  })
   aimError = 0;
   @Optional() @Group(() => Magazine) magazine?: Magazine;
   @Optional() @Group(() => HealingItem) healing?: HealingItem;

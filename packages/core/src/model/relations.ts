@@ -45,8 +45,14 @@ function uniqueEverywhere(project: Project, report: Report): void {
 function scopedTweaks(project: Project, tweaks: Tweak[], partyOnly: boolean, report: Report, ...at: string[]): void {
   tweaks.forEach((tweak, i) => {
     const here = pointerOf(...at, i);
-    tweakPaths(tweak.scope === 'encounter' ? Encounter : Unit, [tweak], (path, ...rest) => report(path.replace('/0/', `/${i}/`), ...rest), ...at);
-    if (tweak.scope === 'unit' && !hasUnit(project, tweak.of ?? '')) report(`${here}/of`, 'reference', tweak.of, 'must be a unit of the project');
+    tweakPaths(
+      tweak.scope === 'encounter' ? Encounter : Unit,
+      [tweak],
+      (path, ...rest) => report(path.replace('/0/', `/${i}/`), ...rest),
+      ...at,
+    );
+    if (tweak.scope === 'unit' && !hasUnit(project, tweak.of ?? ''))
+      report(`${here}/of`, 'reference', tweak.of, 'must be a unit of the project');
     if (tweak.scope === 'role' && !tweak.of) report(`${here}/of`, 'required', tweak.of, 'must name the role');
     if (partyOnly && (tweak.scope === 'enemies' || tweak.scope === 'role' || tweak.scope === 'encounter'))
       report(`${here}/scope`, 'applies', tweak.scope, 'changes the party: party or one unit');
@@ -63,7 +69,12 @@ function arenaProblems(arena: Arena, report: Report): void {
   }
   const cells = (arena.width / arena.grid) * (arena.depth / arena.grid);
   if ((arena.walls.length || arena.ground.length) && cells > LIMITS.gridCells)
-    report(pointerOf(...at, 'grid'), 'limit', arena.grid, `makes ${Math.ceil(cells)} cells; at most ${LIMITS.gridCells} are kept: widen the grid`);
+    report(
+      pointerOf(...at, 'grid'),
+      'limit',
+      arena.grid,
+      `makes ${Math.ceil(cells)} cells; at most ${LIMITS.gridCells} are kept: widen the grid`,
+    );
 }
 
 /** A shape has at least three corners, turns one way all round, and has an area. */
@@ -113,7 +124,8 @@ export function plannedUnits(encounter: Encounter): number {
   const of = ({ groups, repeat }: Wave): number => {
     const once = groups.reduce((sum, { count, rule, at }) => sum + count.max * (rule === 'each' ? at.length : 1), 0);
     let total = 0;
-    for (let coming = 0, factor = 1; coming < (repeat?.times ?? 1); coming++, factor *= repeat?.count ?? 1) total += Math.ceil(once * factor);
+    for (let coming = 0, factor = 1; coming < (repeat?.times ?? 1); coming++, factor *= repeat?.count ?? 1)
+      total += Math.ceil(once * factor);
     return total;
   };
   return encounter.party.length + encounter.allies.length + encounter.waves.reduce((sum, wave) => sum + of(wave), 0);
@@ -125,7 +137,12 @@ function sizeProblems(encounter: Encounter, report: Report, at: string[]): void 
   if (planned > LIMITS.plannedUnits)
     report(pointerOf(...at, 'waves'), 'limit', planned, `may bring at most ${LIMITS.plannedUnits} units over the whole fight`);
   else if (!alive && planned > LIMITS.liveUnits)
-    report(pointerOf(...at, 'waves'), 'limit', planned, `may bring at most ${LIMITS.liveUnits} living units, the party among them; or set a cap on the living`);
+    report(
+      pointerOf(...at, 'waves'),
+      'limit',
+      planned,
+      `may bring at most ${LIMITS.liveUnits} living units, the party among them; or set a cap on the living`,
+    );
   else if (alive && alive.most + encounter.party.length + encounter.allies.length > LIMITS.liveUnits)
     report(pointerOf(...at, 'alive', 'most'), 'limit', alive.most, `with the party must be at most ${LIMITS.liveUnits}`);
 }
@@ -145,7 +162,8 @@ function waveProblems(
     report(pointerOf(...at, 'after'), 'reference', wave.after, 'must be another wave of the encounter');
   if ((wave.start === 'with' || wave.start === 'defeated') && wave.after === undefined && number === 0)
     report(pointerOf(...at, 'after'), 'required', undefined, 'must name a wave: there is none before the first');
-  if (wave.start === 'condition' && !wave.when) report(pointerOf(...at, 'when'), 'required', undefined, 'is needed: the condition it waits for');
+  if (wave.start === 'condition' && !wave.when)
+    report(pointerOf(...at, 'when'), 'required', undefined, 'is needed: the condition it waits for');
   if (wave.when) conditionProblems(project, wave.when, { waves, encounter: true }, [...at, 'when'], report);
   if (wave.repeat) tweakPaths(Unit, wave.repeat.tweaks, report, ...at, 'repeat', 'tweaks');
   if (circular(encounter, wave)) report(pointerOf(...at, 'after'), 'circular', wave.after, 'waits for a wave that waits for it');
@@ -157,7 +175,7 @@ function circular({ waves }: Encounter, wave: Wave): boolean {
   const waitsFor = (one: Wave) =>
     one.start === 'with' || one.start === 'defeated' ? (one.after ?? waves[waves.indexOf(one) - 1]?.id) : undefined;
   const seen = new Set<string>();
-  for (let at = waitsFor(wave); at !== undefined && !seen.has(at); ) {
+  for (let at = waitsFor(wave); at !== undefined && !seen.has(at);) {
     if (at === wave.id) return true;
     seen.add(at);
     const next = waves.find(({ id }) => id === at);
@@ -176,7 +194,8 @@ function groupProblems(project: Project, arena: Arena | undefined, group: WaveGr
     report(pointerOf(...here, 'enemy'), 'required', group.enemy, 'a group has either one enemy or a pool');
   if (group.pool.length && !group.pool.some(({ weight }) => weight > 0))
     report(pointerOf(...here, 'pool'), 'required', group.pool.length, 'needs an entry with a weight above 0');
-  if (group.draws === 'budget' && group.budget <= 0) report(pointerOf(...here, 'budget'), 'required', group.budget, 'must be above 0 to be spent');
+  if (group.draws === 'budget' && group.budget <= 0)
+    report(pointerOf(...here, 'budget'), 'required', group.budget, 'must be above 0 to be spent');
   if (group.count.min > group.count.max)
     report(pointerOf(...here, 'count', 'min'), 'order', group.count.min, `must be at most ${group.count.max}`);
   if (group.elite) tweakPaths(Unit, group.elite.tweaks, report, ...here, 'elite', 'tweaks');
@@ -192,12 +211,14 @@ function eventProblems(project: Project, encounter: Encounter, event: Encounter[
   event.then.forEach((act, i) => {
     const here = [...at, 'then', String(i)];
     const needs = act.does === 'raise' || act.does === 'lower' || act.does === 'startWave';
-    if (needs && act.of === undefined) report(pointerOf(...here, 'of'), 'required', undefined, `is needed: the ${act.does === 'startWave' ? 'wave' : 'flag'}`);
+    if (needs && act.of === undefined)
+      report(pointerOf(...here, 'of'), 'required', undefined, `is needed: the ${act.does === 'startWave' ? 'wave' : 'flag'}`);
     if (act.does === 'startWave' && act.of !== undefined && !waves.includes(act.of))
       report(pointerOf(...here, 'of'), 'reference', act.of, 'must be a wave of the encounter');
     scopedTweaks(project, act.tweaks, false, report, ...here, 'tweaks');
     act.tweaks.forEach((tweak, t) => {
-      if (tweak.scope === 'encounter') report(pointerOf(...here, 'tweaks', t, 'scope'), 'applies', tweak.scope, 'changes units while the fight runs');
+      if (tweak.scope === 'encounter')
+        report(pointerOf(...here, 'tweaks', t, 'scope'), 'applies', tweak.scope, 'changes units while the fight runs');
     });
   });
 }

@@ -4,19 +4,7 @@ import { LIMITS } from './limits';
 import { NumberTweak } from './tweak';
 
 /** What a unit does in a state. The first four look to its target. */
-export const DOES = [
-  'hold',
-  'approach',
-  'band',
-  'flee',
-  'strafe',
-  'wander',
-  'patrol',
-  'home',
-  'search',
-  'goTo',
-  'follow',
-] as const;
+export const DOES = ['hold', 'approach', 'band', 'flee', 'strafe', 'wander', 'patrol', 'home', 'search', 'goTo', 'follow'] as const;
 export type Does = (typeof DOES)[number];
 
 const metres = (label: string, about: string, min = 0) => Quantity({ label, unit: 'm', min, max: 200, about });
@@ -43,7 +31,8 @@ export class PatrolPoint {
 export class Patrol {
   @ListOf(() => PatrolPoint, LIMITS.patrolPoints) points: PatrolPoint[] = [];
   @OneOf(['loop', 'backAndForth']) order: 'loop' | 'backAndForth' = 'loop';
-  @Quantity({ label: 'Starts at', unit: '', min: 0, max: 31, whole: true, about: 'which point it goes to first, counted from 0' }) startAt = 0;
+  @Quantity({ label: 'Starts at', unit: '', min: 0, max: 31, whole: true, about: 'which point it goes to first, counted from 0' }) startAt =
+    0;
 }
 
 /** What happens once on entering a state. */
@@ -62,7 +51,8 @@ export class State {
   @OneOf(DOES) does: Does;
   @OneOf(['walk', 'run']) pace: 'walk' | 'run' = 'run';
   @Quantity({ label: 'Pace factor', unit: '×', min: 0, max: 10, about: 'multiplies walk or run speed in this state' }) paceFactor = 1;
-  @Optional() @metres('Stops at', 'approach ends at this distance; absent: 0.9 × the longest reach, and not before the line is clear')
+  @Optional()
+  @metres('Stops at', 'approach ends at this distance; absent: 0.9 × the longest reach, and not before the line is clear')
   stopAt?: number;
   @Optional() @metres('Keeps from', 'near edge of the distance band it keeps') near?: number;
   @Optional() @metres('Keeps to', 'far edge of the distance band it keeps') far?: number;

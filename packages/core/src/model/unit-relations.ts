@@ -144,7 +144,8 @@ function stateProblems(project: Project, unit: Unit, state: State, here: string[
     needs('far', 'to keep a band');
   }
   if (state.does === 'patrol') needs('patrol', 'for a patrol: its points');
-  if (state.patrol && !state.patrol.points.length) report(pointerOf(...here, 'patrol', 'points'), 'required', [], 'needs at least one point');
+  if (state.patrol && !state.patrol.points.length)
+    report(pointerOf(...here, 'patrol', 'points'), 'required', [], 'needs at least one point');
   if (state.patrol) uniqueIn(state.patrol.points, report, ...here, 'patrol', 'points');
   if (state.does === 'goTo' || state.does === 'follow') needs('to', state.does === 'goTo' ? 'to go to a point' : 'to follow somebody');
   if (state.attacks === 'some') needs('only', 'where only some attacks may be begun');

@@ -52,7 +52,8 @@ export class Energy {
 /** Share of damage of one type that is taken off; below 0: weak to it. The id is the type. */
 export class Resistance {
   @Identifier() id: string;
-  @Quantity({ label: 'Resists', unit: '', min: -10, max: 1, about: 'share of damage of this type taken off; below 0: weak to it' }) share = 0;
+  @Quantity({ label: 'Resists', unit: '', min: -10, max: 1, about: 'share of damage of this type taken off; below 0: weak to it' }) share =
+    0;
 }
 
 export class Armour {
@@ -61,7 +62,13 @@ export class Armour {
     0;
   @ListOf(() => Resistance, LIMITS.damageTypes) resist: Resistance[] = [];
   @Optional()
-  @Quantity({ label: 'Guarded arc', unit: '°', min: 1, max: 360, about: 'armour and resistance count within this angle ahead; absent: all round' })
+  @Quantity({
+    label: 'Guarded arc',
+    unit: '°',
+    min: 1,
+    max: 360,
+    about: 'armour and resistance count within this angle ahead; absent: all round',
+  })
   arc?: number;
 }
 

@@ -25,7 +25,9 @@ export function parseProject(input: Json): Project {
     throw new InvalidDocument([{ path: `/${path}`, rule: path, value: input[path], message: `must be ${wanted}` }]);
   }
   if (deeperThan(input, LIMITS.depth)) {
-    throw new InvalidDocument([{ path: '', rule: 'limit', value: LIMITS.depth, message: `must not be nested deeper than ${LIMITS.depth} levels` }]);
+    throw new InvalidDocument([
+      { path: '', rule: 'limit', value: LIMITS.depth, message: `must not be nested deeper than ${LIMITS.depth} levels` },
+    ]);
   }
   const instance = plainToInstance(Project, input, { enableCircularCheck: false });
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
@@ -113,7 +115,8 @@ function variantProblems(project: Project): Problem[] {
       problems.push(...errors.flatMap((error) => problemsOf(error, unit, at)));
       if (!errors.length) problems.push(...unitProblems(project, unit, at));
     } catch (error) {
-      if (error instanceof VariantError) problems.push({ path: pointerOf(...at, 'basedOn'), rule: 'reference', value: id, message: error.message });
+      if (error instanceof VariantError)
+        problems.push({ path: pointerOf(...at, 'basedOn'), rule: 'reference', value: id, message: error.message });
       else if (error instanceof PatchError)
         problems.push({ path: pointerOf(...at, 'changes', error.operation), rule: 'patch', value: error.path, message: error.message });
       else throw error;

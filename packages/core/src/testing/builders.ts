@@ -77,7 +77,14 @@ export function sketched({
   waves = [],
 }: FightSketch): Loose {
   const units = new Map([...party, ...enemies.map((enemy) => enemy.unit), ...others].map((u) => [u.id as string, u]));
-  const spawnPoints = enemies.map(({ x = 2, y = 0, facing = 180, scatter = 0 }, i) => ({ id: `p${i}`, name: `p${i}`, x, y, facing, scatter }));
+  const spawnPoints = enemies.map(({ x = 2, y = 0, facing = 180, scatter = 0 }, i) => ({
+    id: `p${i}`,
+    name: `p${i}`,
+    x,
+    y,
+    facing,
+    scatter,
+  }));
   const groups = enemies.map(({ unit: { id }, count = 1, group }, i) => ({
     id: `g${i}`,
     enemy: id,
