@@ -19,7 +19,7 @@ describe('insidia', () => {
     expect(fromFile.status).toBe(0);
     expect(fromInput.stdout).toBe(fromFile.stdout);
     const result = JSON.parse(fromFile.stdout);
-    expect(result).toMatchObject({ encounter: 'first-bell', runs: 20, firstSeed: 1 });
+    expect(result).toMatchObject({ subject: { encounter: 'first-bell' }, runs: 20, firstSeed: 1 });
     expect(result.digest).toMatch(/^[0-9a-f]{16}$/);
     expect(result.kinds.find((kind: { id: string }) => kind.id === 'clipper').timeToKill.median).toBeGreaterThan(0);
   });
@@ -42,19 +42,50 @@ describe('insidia', () => {
     );
   });
 
+  test.each(['first-bell', 'evening-shift', 'cellar-beat', 'the-head-gardener', 'glasshouse-defence'])('simulate runs %s', (encounter) => {
+    const { status, stdout } = call(['simulate', demo, '--encounter', encounter, '--tier', 'bloom', '--style', 'careful', '--runs', '4']);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/^4 runs, seeds 1 to 4, digest [0-9a-f]{16}\nwon /);
+    expect(stdout).toContain('longest stretch without a lull');
+  });
+
+  test('trace prints a run as JSON lines in order of time, with the digest the batch has for that seed', () => {
+    const lines = call(['trace', demo, '--encounter', 'first-bell', '--seed', '9'])
+      .stdout.trim()
+      .split('\n')
+      .map((line) => JSON.parse(line));
+    const [head, ...rest] = lines;
+    expect(head).toMatchObject({ type: 'run', seed: 9, outcome: 'cleared' });
+    expect(head.units.map(({ name }: { name: string }) => name)).toEqual(['Warden', 'Clipper']);
+    expect(new Set(rest.map(({ type }) => type))).toEqual(new Set(['event', 'positions', 'reasons']));
+    expect(rest.map(({ time }) => time)).toEqual(rest.map(({ time }) => time).sort((a, b) => a - b));
+    const bare = call(['trace', demo, '--encounter', 'first-bell', '--seed', '9', '--no-positions', '--no-reasons'])
+      .stdout.trim()
+      .split('\n');
+    expect(JSON.parse(bare[0]).digest).toBe(head.digest);
+    expect(bare.slice(1).every((line) => JSON.parse(line).type === 'event')).toBe(true);
+    const parts = call(['trace', demo, '--encounter', 'first-bell', '--seed', '9', '--format', 'text']).stdout;
+    expect(parts).toContain('Clipper begins Bite');
+  });
+
   test('check accepts the demo', () => {
-    expect(call(['check', demo])).toMatchObject({ status: 0, stdout: expect.stringContaining('Verdance Station is valid: 4 units') });
+    expect(call(['check', demo])).toMatchObject({
+      status: 0,
+      stdout: expect.stringContaining(
+        'Verdance Station is valid: 11 units, 1 variants, 4 arenas, 5 encounters, 4 tiers, 3 skills, 4 styles',
+      ),
+    });
   });
 
   test('an invalid document is exit 3 and says path, rule and value of every problem', () => {
     const document = JSON.parse(readFileSync(demo, 'utf8'));
     document.units[1].health.max = -3;
-    document.units[1].leash = { radius: 20 };
+    document.brief = [];
     document.units[1].speed = 4;
     const { status, stderr } = call(['check', '-'], JSON.stringify(document));
     expect(status).toBe(3);
     expect(stderr).toContain('/units/clipper/health/max must not be less than 0.001: it is -3');
-    expect(stderr).toContain('/units/clipper/leash is part of the format but not built yet (leashes)');
+    expect(stderr).toContain('/brief is part of the format but not built yet (the brief)');
     expect(stderr).toContain('/units/clipper/speed is not a field of the format: it is 4');
   });
 
@@ -64,6 +95,9 @@ describe('insidia', () => {
     [['simulate', demo, '--encounter', 'first-bell', '--tier', 'gale'], 2, 'there is no tier "gale"'],
     [['simulate', demo, '--encounter', 'first-bell', '--runs', '0'], 2, 'runs must be a whole number'],
     [['simulate', demo, '--encounter', 'first-bell', '--runs', 'many'], 2, 'it must be a number'],
+    [['trace', demo, '--encounter', 'first-bell', '--seed', '-1'], 2, 'seed must be a whole number from 0 to 2147483647: it is -1'],
+    [['simulate', demo, '--encounter', 'first-bell', '--style', 'sly'], 2, 'there is no style "sly"'],
+    [['simulate', demo, '--encounter', 'first-bell', '--players', '5'], 2, 'players must be a whole number from 1 to 4: it is 5'],
     [['check', '/nowhere/file.json'], 4, "can't be read"],
     [['prune'], 2, 'unknown command'],
   ])('%j is exit %d', (args, status, message) => {
@@ -81,6 +115,6 @@ describe('insidia', () => {
     expect(schema.$schema).toContain('2020-12');
     expect(schema.$defs.Beat.properties.windup).toMatchObject({ type: 'number', minimum: 0, maximum: 60, default: 0 });
     expect(schema.$defs.Unit.properties.attacks).toMatchObject({ type: 'array', items: { $ref: '#/$defs/Attack' } });
-    expect(schema.$defs.Unit.properties.leash).toBeUndefined();
+    expect(schema.properties).not.toHaveProperty('brief');
   });
 });

@@ -1,8 +1,9 @@
-/** insidia: simulate, check and schema, for a terminal or a build pipeline. */
+/** insidia: simulate, trace, check and schema, for a terminal or a build pipeline. */
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { projectSchema } from '@insidia/core/schema';
 import { EXIT, Exit, readProject } from './input';
 import { type SimulateOptions, simulate } from './simulate';
+import { type TraceOptions, traceRun } from './trace';
 
 function number(text: string): number {
   const value = Number(text);
@@ -10,11 +11,9 @@ function number(text: string): number {
   return value;
 }
 
-export function program(write: (text: string) => void, report: (text: string) => void): Command {
-  const insidia = new Command('insidia').description('Simulate and check enemy encounters').version('0.1.0').exitOverride();
-  insidia
-    .command('simulate')
-    .description('run an encounter or a duel many times and print what it measures')
+/** The options that say what is run and through what it is looked at. */
+function subject(command: Command): Command {
+  return command
     .argument('<file>', 'project document, or - for standard input')
     .option('-e, --encounter <id>', 'encounter to run')
     .option('--duel <enemy>', 'run this enemy against a party member on open ground instead')
@@ -23,21 +22,36 @@ export function program(write: (text: string) => void, report: (text: string) =>
     .option('--distance <m>', 'metres between edges at the start of the duel', number, 12)
     .option('-t, --tier <id>', 'difficulty tier')
     .option('-s, --skill <id>', 'skill of the simulated player')
+    .option('--style <id>', 'play style of the simulated player')
+    .option('--players <n>', 'how many of the party take part, 1 to 4', number)
+    .option('--step <s>', 'step of movement and senses in seconds', number);
+}
+
+export function program(write: (text: string) => void, report: (text: string) => void): Command {
+  const insidia = new Command('insidia').description('Simulate and check enemy encounters').version('0.1.0').exitOverride();
+  subject(insidia.command('simulate'))
+    .description('run an encounter or a duel many times and print what it measures')
     .option('-n, --runs <n>', 'how many runs', number, 200)
     .option('--seed <n>', 'first seed', number, 1)
-    .option('--step <s>', 'step of movement and senses in seconds', number)
     .addOption(new Option('-f, --format <format>', 'how to print').choices(['table', 'json', 'csv']).default('table'))
     .action((file: string, options: SimulateOptions) => write(simulate(readProject(file), options, report)));
+  subject(insidia.command('trace'))
+    .description('run one seed and print what happened, event by event, with the reasons for every choice')
+    .option('--seed <n>', 'seed', number, 1)
+    .option('--no-positions', 'leave out where everybody is at every step')
+    .option('--no-reasons', 'leave out the reasons')
+    .addOption(new Option('-f, --format <format>', 'JSON lines, or sentences').choices(['jsonl', 'text']).default('jsonl'))
+    .action((file: string, options: TraceOptions) => write(traceRun(readProject(file), options)));
   insidia
     .command('check')
     .description('whether a document is valid')
     .argument('<file>', 'project document, or - for standard input')
     .action((file: string) => {
       const project = readProject(file);
-      const { units, arenas, encounters, tiers, skills } = project;
-      write(
-        `${project.name} is valid: ${units.length} units, ${arenas.length} arenas, ${encounters.length} encounters, ${tiers.length} tiers, ${skills.length} skills\n`,
+      const counts = (['units', 'variants', 'arenas', 'encounters', 'tiers', 'skills', 'styles'] as const).map(
+        (list) => `${project[list].length} ${list}`,
       );
+      write(`${project.name} is valid: ${counts.join(', ')}\n`);
     });
   insidia
     .command('schema')

@@ -1,8 +1,25 @@
-import { Batch, type BatchSummary, type CompileOptions, type Project, type Summary, compile, duelOptions } from '@insidia/core';
+import {
+  Batch,
+  type BatchSummary,
+  type CompileOptions,
+  ENCOUNTER_MEASURES,
+  type EncounterMeasure,
+  MEMBER_MEASURES,
+  type MemberMeasure,
+  type Project,
+  type Summary,
+  TYPE_MEASURES,
+  type TypeMeasure,
+  WAVE_MEASURES,
+  type WaveMeasure,
+  compile,
+  duelOptions,
+} from '@insidia/core';
 import { stringify } from 'csv-stringify/sync';
 import { EXIT, Exit } from './input';
 
-export interface SimulateOptions {
+/** What is run, and through what it is looked at. */
+export interface SubjectOptions {
   encounter?: string;
   duel?: string;
   against?: string;
@@ -10,9 +27,14 @@ export interface SimulateOptions {
   distance: number;
   tier?: string;
   skill?: string;
+  style?: string;
+  players?: number;
+  step?: number;
+}
+
+export interface SimulateOptions extends SubjectOptions {
   runs: number;
   seed: number;
-  step?: number;
   format: 'json' | 'csv' | 'table';
 }
 
@@ -26,13 +48,15 @@ export function simulate(project: Project, options: SimulateOptions, report: (te
     report(`${batch.rows.length} of ${options.runs} runs`);
   }
   const summary = batch.summary();
-  if (options.format === 'json') return JSON.stringify({ ...nameOf(options), ...summary }, infinityAsText, 2) + '\n';
+  if (options.format === 'json') return JSON.stringify({ subject: nameOf(options), ...summary }, infinityAsText, 2) + '\n';
   const rows = measureRows(summary);
   return options.format === 'csv' ? stringify(rows, { header: true }) : table(rows, summary);
 }
 
-function whatToRun(project: Project, { encounter, duel, against, copies, distance, tier, skill, step }: SimulateOptions): CompileOptions {
-  const lens = { tier, skill };
+/** @throws Exit when it is not said what to run */
+export function whatToRun(project: Project, options: SubjectOptions): CompileOptions {
+  const { encounter, duel, against, copies, distance, tier, skill, style, players, step } = options;
+  const lens = { tier, skill, style, players };
   if (encounter && duel) throw new Exit(EXIT.usage, 'give either --encounter or --duel, not both');
   if (duel) {
     const member = against ?? project.units.find(({ side }) => side === 'party')?.id;
@@ -43,7 +67,8 @@ function whatToRun(project: Project, { encounter, duel, against, copies, distanc
   return { encounter, ...lens, stepSeconds: step };
 }
 
-function asUsage<T>(act: () => T): T {
+/** What the core refuses of options is a mistake of the command line. */
+export function asUsage<T>(act: () => T): T {
   try {
     return act();
   } catch (error) {
@@ -52,8 +77,9 @@ function asUsage<T>(act: () => T): T {
   }
 }
 
-function nameOf({ encounter, duel, against, copies, distance, tier, skill }: SimulateOptions) {
-  return duel ? { duel, against, copies, distance, tier, skill } : { encounter, tier, skill };
+function nameOf({ encounter, duel, against, copies, distance, tier, skill, style, players }: SimulateOptions) {
+  const lens = { tier, skill, style, players };
+  return duel ? { duel, against, copies, distance, ...lens } : { encounter, ...lens };
 }
 
 /** JSON has no infinity: a survivor's time is written as text. */
@@ -76,24 +102,48 @@ interface MeasureRow {
 
 function measureRows(summary: BatchSummary): MeasureRow[] {
   const rows: MeasureRow[] = [];
-  const add = (measure: string, of: string, unit: string, value: Summary | undefined, factor = 1) => {
+  const add = (measure: string, of: string, unit: string, value: Summary | undefined) => {
     if (!value) return;
     const { n, median, interval, p10, p90, mean } = value;
+    // A share per second reads better as a percentage.
+    const factor = unit === '/s' ? 100 : 1;
     const [m, low, high, a, b] = [median, interval.low, interval.high, p10, p90].map((x) => x * factor);
-    rows.push({ measure, of, unit, n, median: m, low, high, p10: a, p90: b, mean: mean === undefined ? '' : mean * factor });
+    const shown = unit === '/s' ? '%/s' : unit;
+    rows.push({ measure, of, unit: shown, n, median: m, low, high, p10: a, p90: b, mean: mean === undefined ? '' : mean * factor });
   };
-  add('length', 'encounter', 's', summary.length);
-  add('peak pressure', 'encounter', 'hp/s', summary.peakPressure);
-  add('peak pressure', 'encounter', '%/s', summary.peakPressureShare, 100);
-  add('pressure dose', 'encounter', '', summary.dose);
-  summary.timeToDown.forEach((value, i) => add('time-to-down', `party member ${i + 1}`, 's', value));
-  for (const { name, spawned, timeToKill, lifetime, timeToFirstStrike } of summary.kinds) {
-    if (!spawned) continue;
-    add('time-to-kill', name, 's', timeToKill);
-    add('lifetime', name, 's', lifetime);
-    add('time-to-first-strike', name, 's', timeToFirstStrike);
+  for (const id of Object.keys(ENCOUNTER_MEASURES) as EncounterMeasure[])
+    add(ENCOUNTER_MEASURES[id].label, 'encounter', ENCOUNTER_MEASURES[id].unit, summary.encounter[id]);
+  summary.members.forEach((member, i) => {
+    for (const id of Object.keys(MEMBER_MEASURES) as MemberMeasure[])
+      add(MEMBER_MEASURES[id].label, `party member ${i + 1}`, MEMBER_MEASURES[id].unit, member[id]);
+  });
+  for (const kind of summary.kinds) {
+    if (!kind.spawned) continue;
+    for (const id of Object.keys(TYPE_MEASURES) as TypeMeasure[]) add(TYPE_MEASURES[id].label, kind.name, TYPE_MEASURES[id].unit, kind[id]);
+  }
+  if (summary.waves.length > 1) {
+    for (const wave of summary.waves)
+      for (const id of Object.keys(WAVE_MEASURES) as WaveMeasure[])
+        add(WAVE_MEASURES[id].label, wave.name, WAVE_MEASURES[id].unit, wave[id]);
   }
   return rows;
+}
+
+/** "cleared 180, party down 20": the ends that came about. */
+function ends(outcomes: BatchSummary['outcomes']): string {
+  const words = {
+    cleared: 'cleared',
+    survived: 'survived',
+    partyDown: 'party down',
+    timeOut: 'time out',
+    lost: 'lost',
+    ended: 'ended',
+    runaway: 'ran away',
+  };
+  return (Object.keys(words) as (keyof typeof words)[])
+    .filter((end) => outcomes[end] > 0)
+    .map((end) => `${words[end]} ${outcomes[end]}`)
+    .join(', ');
 }
 
 function table(rows: MeasureRow[], summary: BatchSummary): string {
@@ -121,7 +171,7 @@ function table(rows: MeasureRow[], summary: BatchSummary): string {
   const share = (value: number) => `${(100 * value).toFixed(1)} %`;
   return [
     `${runs} runs, seeds ${firstSeed} to ${firstSeed + runs - 1}, digest ${digest}`,
-    `cleared ${share(cleared.value)} (${share(cleared.low)} to ${share(cleared.high)}), party down ${outcomes.partyDown}, time out ${outcomes.timeOut}`,
+    `won ${share(cleared.value)} (${share(cleared.low)} to ${share(cleared.high)}); ends: ${ends(outcomes)}`,
     '',
     write(head),
     ...lines.map(write),

@@ -51,3 +51,6 @@ export { type Approach, type ApproachLine, type ApproachMark, approach } from '.
 export { DUEL_DEFAULTS, type DuelOptions, duelOptions } from './analysis/duel';
 export { type PaperAttack, type PaperDuel, paperAttack, paperDuel } from './analysis/paper';
 export * from './analysis/readout';
+export * from './trace/reasons';
+export { sentenceOf } from './trace/sentences';
+export { type Trace, type TraceEvent, type TraceOptions, type TraceStep, reasonsAt, trace, traceWith } from './trace/trace';

@@ -1,5 +1,5 @@
 /** A document in the database: object by object, each kept as it was at every revision. */
-import { COLLECTIONS, type PatchOperation, type Project, difference, sameJson } from '@insidia/core';
+import { COLLECTIONS, type PatchOperation, type Project, difference, parseProject, sameJson } from '@insidia/core';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { ObjectVersion, type Outline, ProjectRecord, RevisionRecord } from '../database/entities';
 
@@ -25,7 +25,9 @@ export async function documentAt(em: EntityManager, project: string, revision: n
   const document: Record<string, unknown> = { ...record.outline.fields };
   for (const collection of COLLECTIONS)
     document[collection] = (record.outline.order[collection] ?? []).map((id) => newest.get(`${collection}/${id}`));
-  return document as unknown as Project;
+  // A revision from before the format had all its lists lacks what is filled in by default since.
+  const complete = COLLECTIONS.every((collection) => record.outline.order[collection]);
+  return complete ? (document as unknown as Project) : parseProject(document);
 }
 
 /** Writes a document as the next revision: only objects that differ from `before` are stored again. */

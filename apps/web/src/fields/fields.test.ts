@@ -37,7 +37,7 @@ describe('numbers as typed', () => {
 describe('edits', () => {
   test('a base edit has a name people can undo by', () => {
     const { document, name } = setBase(demo(), 'clipper', '/attacks/bite/beat/cooldown', 0.6);
-    expect(name).toBe('Clipper Bite cooldown 1.2 → 0.6 s');
+    expect(name).toBe('Clipper Bite cooldown 1.6 → 0.6 s');
     expect(document.units[1].attacks[0].beat.cooldown).toBe(0.6);
     expect(nameOfNumber(demo(), 'thistlejack', '/states/keep-band/near')).toBe('Thistlejack Keep band keeps from');
   });

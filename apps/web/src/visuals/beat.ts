@@ -40,7 +40,11 @@ export function beatSentence(attack: Attack, unit: Unit): string {
   const { hits: instants } = layoutBeat(attack, unit);
   const parts: string[] = [];
   const shots = (projectile?.count ?? 1) * instants.length;
-  if (delivery === 'projectile') parts.push(shots === 1 ? 'one shot' : `${shots} shots`);
+  if (delivery === 'area') parts.push(instants.length === 1 ? 'one burst' : `${instants.length} bursts`);
+  else if (delivery === 'support' || delivery === 'self') parts.push(delivery === 'self' ? 'on itself' : 'for a friend');
+  else if (delivery === 'summon') parts.push('calls others');
+  else if (delivery === 'contact') parts.push('hurts whoever touches');
+  else if (delivery === 'projectile') parts.push(shots === 1 ? 'one shot' : `${shots} shots`);
   else if (delivery === 'hitscan') parts.push(instants.length === 1 ? 'one instant shot' : `${instants.length} instant shots`);
   else
     parts.push(

@@ -42,7 +42,7 @@ describe('beat strip', () => {
   test('a cooldown shorter than the swing does not bring the next start forward; the pause comes after', () => {
     const clipper = unit('clipper');
     const quick = { ...clipper.attacks[0], beat: { ...clipper.attacks[0].beat, cooldown: 0.2 } };
-    expect(layoutBeat(quick, clipper).nextStart).toBeCloseTo(0.3 + 0.4 + 0.3 + 0.1, 12);
+    expect(layoutBeat(quick, clipper).nextStart).toBeCloseTo(0.45 + 0.4 + 0.3 + 0.1, 12);
   });
 });
 

@@ -102,7 +102,7 @@ describe('a duel', () => {
   test('a tier may change how many come', () => {
     const project = demo();
     project.encounters[0].waves[0].groups[0].count = { min: 1, max: 2 };
-    project.tiers[1].tweaks.push({ scope: 'encounter', path: '/waves/bell/groups/one/count/max', op: '×', value: 2.2 });
+    project.tiers[2].tweaks.push({ scope: 'encounter', path: '/waves/bell/groups/one/count/max', op: '×', value: 2.2 });
     expect(compile(parseProject(project), { encounter: 'first-bell', tier: 'bramble' }).capacity).toBe(1 + 4); // 4.4, half up
     expect(compile(parseProject(project), { encounter: 'first-bell' }).capacity).toBe(1 + 2);
   });

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../testing/builders';
 import type { Fight } from './fight';
+import { DOING } from './log';
 import { run } from './run';
 
 const gun = (more: object = {}) => ({
@@ -28,7 +29,7 @@ describe('facing', () => {
     const first = eventsOf(log, 'start')[0].time;
     expect(first).toBeGreaterThanOrEqual(1.88);
     expect(first).toBeLessThan(1.96);
-    expect(eventsOf(log, 'doing').some(({ actor, what }) => actor === 1 && what === 7)).toBe(true);
+    expect(eventsOf(log, 'doing').some(({ actor, what }) => actor === 1 && what === DOING.facing)).toBe(true);
   });
 
   test('aim fixed at the wind-up’s start misses who walks on; aim that turns does not', () => {

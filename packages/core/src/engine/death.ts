@@ -6,7 +6,6 @@ import { type Fight, NOBODY, PHASE, TASK } from './fight';
 import { BREAK, DOING, EVENT } from './log';
 import { DUE } from './queue';
 import { freeSlots } from './slots';
-import { strikeArea } from './strike';
 import { AREA, ENEMY, HITSCAN, MELEE, PROJECTILE, SUPPORT } from './tables';
 import { markBurst } from './strike';
 import { dropTask } from './tasks';

@@ -7,7 +7,7 @@ import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { DOING, EVENT, GONE } from './log';
 import { DUE } from './queue';
 import { cosine, sine } from './rotation';
-import { alert, seesUnit } from './senses';
+import { alert } from './senses';
 import { begin as beginState } from './states';
 import { type CompiledAttack, type CompiledGroup, ENEMY, PARTY } from './tables';
 import { setTarget } from './targets';

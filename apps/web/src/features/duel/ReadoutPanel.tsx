@@ -107,7 +107,7 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
   const { cleared, outcomes, runs, firstSeed, digest } = now.summary;
   const idle = kind.timeUse && IDLE_REASONS.reduce((sum, reason) => sum + (kind.timeUse?.[reason].value ?? 0), 0);
   const worst = kind.timeUse && [...IDLE_REASONS].sort((a, b) => (kind.timeUse?.[b].value ?? 0) - (kind.timeUse?.[a].value ?? 0))[0];
-  const ttd = now.summary.timeToDown[0];
+  const ttd = now.summary.members[0].timeToDown;
   return (
     <>
       <Measure
@@ -123,7 +123,7 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
       />
       <Measure
         name="Time-to-down"
-        measured={{ summary: ttd, before: before?.summary.timeToDown[0], change: changes.timeToDown }}
+        measured={{ summary: ttd, before: before?.summary.members[0].timeToDown, change: changes.timeToDown }}
         values={now.values.timeToDown}
         valuesBefore={before?.values.timeToDown}
         unit="s"
@@ -135,8 +135,8 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
       <Measure
         name="Peak pressure"
         measured={{
-          summary: percent(now.summary.peakPressureShare),
-          before: percent(before?.summary.peakPressureShare),
+          summary: percent(now.summary.encounter.peakPressureShare),
+          before: percent(before?.summary.encounter.peakPressureShare),
           change: scaled(changes.peakPressure),
         }}
         values={now.values.peakPressure.map((value) => value * 100)}

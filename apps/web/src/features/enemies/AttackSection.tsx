@@ -26,8 +26,8 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
   const reader = unit.side === 'enemy' &&
     other && {
       name: skill ? `a ${skill} ${other.name}` : other.name,
-      mean: other.senses.reaction.mean,
-      spread: other.senses.reaction.spread,
+      mean: (other.player?.attention ?? other.senses.reaction).mean,
+      spread: (other.player?.attention ?? other.senses.reaction).spread,
     };
   const at = (field: string) => `/attacks/${attackId}/${field}`;
   const damage = attack.effects.damage;
@@ -100,11 +100,17 @@ function AllFields({ editor, attack, at }: { editor: UnitEditor; attack: Attack;
   const numbers = [
     'facing',
     ...(attack.delivery === 'melee' ? ['arc', 'hits/limit'] : []),
+    ...(attack.area ? ['area/radius', 'area/angle', 'area/delay', 'hits/limit'] : []),
+    ...(attack.summon ? ['summon/count', 'summon/cap', 'summon/around'] : []),
     'beat/initialDelay/min',
     'beat/initialDelay/max',
   ];
   if (attack.effects.damage) numbers.push('effects/damage/spread', 'effects/damage/critChance', 'effects/damage/critMultiplier');
   if (attack.effects.overTime) numbers.push('effects/overTime/amount', 'effects/overTime/every', 'effects/overTime/for');
+  if (attack.effects.heal) numbers.push('effects/heal/amount', 'effects/heal/share');
+  if (attack.effects.knockback) numbers.push('effects/knockback/distance');
+  if (attack.effects.slow) numbers.push('effects/slow/share', 'effects/slow/for');
+  if (attack.effects.stagger) numbers.push('effects/stagger/for');
   if (editor.unit.energy) numbers.push('energy');
   numbers.push('aim/near', 'aim/far');
   if (attack.projectile)

@@ -1,4 +1,4 @@
-import { DOES, type State } from '@insidia/core';
+import { DOES, type State, SUBJECTS, type SubjectInfo, conditionSentence } from '@insidia/core';
 import { useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
@@ -7,12 +7,22 @@ import { setValue } from '../../fields/edits';
 import { shown } from '../../fields/number';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 
-const DOES_WORDS: Record<State['does'], string> = { hold: 'hold', approach: 'approach', band: 'keep a band', flee: 'flee' };
-const SUBJECTS = {
-  distance: ['distance to target', 'm'],
-  healthShare: ['own health share', ''],
-  timeInState: ['time in state', 's'],
-} as const;
+const DOES_WORDS: Record<State['does'], string> = {
+  hold: 'hold',
+  approach: 'approach',
+  band: 'keep a band',
+  flee: 'flee',
+  strafe: 'circle in a band',
+  wander: 'wander about home',
+  patrol: 'walk a beat',
+  home: 'go home',
+  search: 'search',
+  goTo: 'go to a point',
+  follow: 'follow a friend',
+};
+const KEEPS_BAND = ['band', 'strafe'];
+/** What needs more than numbers is chosen in the file for now. */
+const NEEDS_MORE = ['patrol', 'goTo', 'follow'];
 
 /** States in working order; the selected one's numbers and the transitions that leave it, as sentences. */
 export function StatesSection({ editor }: { editor: UnitEditor }) {
@@ -53,10 +63,11 @@ export function StatesSection({ editor }: { editor: UnitEditor }) {
 }
 
 function doesSentence(state: State): string {
-  if (state.does === 'band') return `band ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
+  if (KEEPS_BAND.includes(state.does))
+    return `${state.does === 'band' ? 'band' : 'circles'} ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
   if (state.does === 'approach')
     return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
-  return state.does;
+  return DOES_WORDS[state.does];
 }
 
 function StateFields({ editor, state, name }: { editor: UnitEditor; state: State; name: (id: string) => string }) {
@@ -65,7 +76,11 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
   const set = (field: string, value: unknown, words: string) =>
     editor.apply(setValue(project, unit.id, at(field), value, `${unit.name} ${state.name}: ${words}`));
   const does = (word: string) => {
-    const next = { ...state, does: word as State['does'], ...(word === 'band' && { near: state.near ?? 4, far: state.far ?? 8 }) };
+    const next = {
+      ...state,
+      does: word as State['does'],
+      ...(KEEPS_BAND.includes(word) && { near: state.near ?? 4, far: state.far ?? 8 }),
+    };
     editor.apply(
       setValue(project, unit.id, `/states/${state.id}`, next, `${unit.name} ${state.name} does: ${DOES_WORDS[word as State['does']]}`),
     );
@@ -73,7 +88,12 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
   return (
     <div className="mt-2 border-t border-hair pt-1.5">
       <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_repeat(3,minmax(0,0.9fr))] gap-1.5">
-        <Choose label="Does" value={state.does} options={DOES.map((id) => ({ id, name: DOES_WORDS[id] }))} onChoose={does} />
+        <Choose
+          label="Does"
+          value={state.does}
+          options={DOES.filter((id) => id === state.does || !NEEDS_MORE.includes(id)).map((id) => ({ id, name: DOES_WORDS[id] }))}
+          onChoose={does}
+        />
         {state.does !== 'hold' && (
           <Choose
             label="Pace"
@@ -84,8 +104,8 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
         )}
         {state.does !== 'hold' && <UnitNumber editor={editor} path={at('paceFactor')} />}
         {state.does === 'approach' && <UnitNumber editor={editor} path={at('stopAt')} />}
-        {state.does === 'band' && <UnitNumber editor={editor} path={at('near')} />}
-        {state.does === 'band' && <UnitNumber editor={editor} path={at('far')} />}
+        {KEEPS_BAND.includes(state.does) && <UnitNumber editor={editor} path={at('near')} />}
+        {KEEPS_BAND.includes(state.does) && <UnitNumber editor={editor} path={at('far')} />}
       </div>
       {state.leaves.length > 0 && (
         <p className="text-table text-ink-2">
@@ -94,7 +114,10 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
       )}
       <ol>
         {state.leaves.map((leave, i) => {
-          const [subject, unitWord] = SUBJECTS[leave.when.subject];
+          const { when } = leave;
+          const info: SubjectInfo = SUBJECTS[when.subject];
+          const simple = info.asked === 'number' && when.value !== undefined;
+          const side = when.is === 'above' ? 'over' : 'under';
           const change = (value: number) => {
             const leaves = state.leaves.map((each, j) => (j === i ? { ...each, when: { ...each.when, value } } : each));
             set('leaves', leaves, `to ${name(leave.to)} at ${shown(value)}`);
@@ -103,23 +126,25 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
             <li key={i} className="flex h-7 items-center gap-1.5 whitespace-nowrap text-table">
               <span className="text-ink-3">{i + 1}</span>
               <b>{name(leave.to)}</b>
-              <span className="min-w-0 truncate text-ink-2">
-                when {subject} is {leave.when.is === 'above' ? 'over' : 'under'}
+              <span className="min-w-0 truncate text-ink-2" title={conditionSentence(when)}>
+                when {simple ? `${info.label} is ${side}` : conditionSentence(when)}
               </span>
-              <NumberField
-                compact
-                label=""
-                info={{
-                  label: `${subject}`,
-                  unit: unitWord,
-                  min: 0,
-                  max: 3600,
-                  about: `${name(leave.to)} when ${subject} is ${leave.when.is} this`,
-                }}
-                base={leave.when.value}
-                width={66}
-                onCommit={change}
-              />
+              {simple && (
+                <NumberField
+                  compact
+                  label=""
+                  info={{
+                    label: info.label,
+                    unit: info.unit,
+                    min: 0,
+                    max: 1e6,
+                    about: `${name(leave.to)} when ${info.label} is ${side} this`,
+                  }}
+                  base={when.value as number}
+                  width={66}
+                  onCommit={change}
+                />
+              )}
               {leave.after > 0 && <span className="text-ink-3">after {shown(leave.after)} s</span>}
             </li>
           );

@@ -1,0 +1,264 @@
+/** Why a unit does, or does not do, something at an instant: looked up in the fight as it stands, changing nothing. */
+import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/choice';
+import { holds, quantity } from '../engine/conditions';
+import { type Fight, NOBODY, PHASE } from '../engine/fight';
+import { CROSSING } from '../engine/lines';
+import { DOING, DOING_NAMES, type Doing } from '../engine/log';
+import { type CompiledCondition, FOES, SELF, SUMMON } from '../engine/tables';
+import { SECOND } from '../engine/tuning';
+import { SUBJECTS, SUBJECT_NAMES, type SubjectInfo, TARGET_DOES } from '../model/condition';
+
+/** One entry of a choice: usable, or what ruled it out with the numbers that say by how much. */
+export interface EntryReason {
+  attack: string;
+  usable: boolean;
+  /** What ruled it out; absent where usable. */
+  hurdle?: Doing;
+  /** "2.3 m too far", "0.4 s of cooldown left" */
+  detail: string;
+}
+
+export interface PriorityReason {
+  /** Absent where it has no condition. */
+  condition?: { holds: boolean; detail: string };
+  entries: EntryReason[];
+}
+
+/** Why each foe is, or is not, the target. */
+export interface CandidateReason {
+  unit: number;
+  name: string;
+  detail: string;
+}
+
+export interface Reasons {
+  /** s */
+  time: number;
+  unit: number;
+  name: string;
+  state: string;
+  /** s in the state */
+  stateFor: number;
+  doing: Doing;
+  /** What keeps it from choosing at all; absent: nothing. */
+  hindrance?: string;
+  target?: { unit: number; name: string; /** m between edges */ gap: number };
+  /** Where it has no target: why not each of its foes. */
+  candidates?: CandidateReason[];
+  priorities: PriorityReason[];
+}
+
+/** Everything that bears on a unit's choice at the instant the fight is at. */
+export function reasonsOf(fight: Fight, unit: number): Reasons {
+  const kind = fight.kinds[unit];
+  const target = fight.target[unit];
+  const busy = fight.phase[unit] !== PHASE.idle;
+  return {
+    time: fight.now / SECOND,
+    unit,
+    name: nameOf(fight, unit),
+    state: kind.states[fight.state[unit]].name,
+    stateFor: (fight.now - fight.stateSince[unit]) / SECOND,
+    doing: DOING_NAMES[fight.doing[unit]],
+    ...hindranceOf(fight, unit, busy),
+    ...(target === NOBODY
+      ? { candidates: candidatesOf(fight, unit) }
+      : { target: { unit: target, name: nameOf(fight, target), gap: fight.gap(unit, target) } }),
+    priorities: kind.choice.map((priority) => ({
+      ...(priority.condition && {
+        condition: { holds: holds(fight, unit, priority.condition), detail: conditionDetail(fight, unit, priority.condition) },
+      }),
+      entries: priority.attacks.map((number, e) =>
+        entryReason(fight, unit, number, priority.conditions[e], () => entryTarget(fight, unit, number, priority, e)),
+      ),
+    })),
+  };
+}
+
+/** "Mulcher 2": the kind, and which of it when there is more than one. */
+export function nameOf(fight: Fight, unit: number): string {
+  const { type, name } = fight.kinds[unit];
+  let ordinal = 0;
+  let more = false;
+  for (let other = 0; other < fight.count; other++) {
+    if (fight.kinds[other].type !== type) continue;
+    if (other < unit) ordinal++;
+    if (other !== unit) more = true;
+  }
+  return more ? `${name} ${ordinal + 1}` : name;
+}
+
+function hindranceOf(fight: Fight, unit: number, busy: boolean): { hindrance?: string } {
+  const { now } = fight;
+  const attack = busy ? fight.attackOf(unit, fight.attack[unit]) : undefined;
+  if (attack) {
+    const end = fight.attackStart[unit] + attack.windup + attack.active + attack.recovery;
+    return { hindrance: `in the middle of ${attack.name}, ${seconds(end - now)} left` };
+  }
+  if (!fight.alerted[unit]) return { hindrance: fight.noticing[unit] ? 'has seen somebody and not reacted yet' : 'knows of no foe' };
+  const hindered = hindrance(fight, unit);
+  if (hindered === DOING.staggered) return { hindrance: `reels for another ${seconds(fight.staggeredUntil[unit] - now)}` };
+  if (hindered === DOING.evading) return { hindrance: 'is getting out of the way' };
+  if (hindered === DOING.goingHome) return { hindrance: 'has reached the end of its leash and goes home' };
+  if (hindered !== 0) return { hindrance: hindered === DOING.reloading ? 'is reloading' : 'is busy mending' };
+  if (!fight.mayAttack[unit]) return { hindrance: 'may not attack in this state' };
+  if (now < fight.pauseUntil[unit]) return { hindrance: `pauses for another ${seconds(fight.pauseUntil[unit] - now)}` };
+  return {};
+}
+
+function candidatesOf(fight: Fight, unit: number): CandidateReason[] {
+  const { lose, targeting } = fight.kinds[unit];
+  return fight.living[1 - fight.side[unit]].map((foe) => {
+    const distance = fight.apart(unit, foe);
+    const barred = targeting.allowed !== null && !targeting.allowed[fight.kinds[foe].type];
+    const detail = barred
+      ? 'its targeting never takes it'
+      : distance > lose
+        ? `${metres(distance)} away: beyond the ${metres(lose)} at which it loses a foe`
+        : fight.alerted[unit]
+          ? 'could be its target at the next look'
+          : 'not noticed';
+    return { unit: foe, name: nameOf(fight, foe), detail };
+  });
+}
+
+function entryReason(
+  fight: Fight,
+  unit: number,
+  number: number,
+  condition: CompiledCondition | null,
+  findTarget: () => number,
+): EntryReason {
+  const attack = fight.attackOf(unit, number);
+  const ruledOut = (hurdle: number, detail: string): EntryReason => ({
+    attack: attack.name,
+    usable: false,
+    hurdle: DOING_NAMES[hurdle],
+    detail,
+  });
+  if (condition !== null && !holds(fight, unit, condition)) return ruledOut(DOING.condition, conditionDetail(fight, unit, condition));
+  // Random targeting would draw; a target is looked up only where that draws nothing.
+  const target = attack.targets === FOES && attack.delivery < SELF ? fight.target[unit] : findTarget();
+  if (target === NOBODY) {
+    const waits = readyHurdle(fight, unit, number, attack);
+    if (waits !== 0) return ruledOut(waits, waitDetail(fight, unit, number, waits));
+    return ruledOut(DOING.noTarget, attack.targets === FOES ? 'no target' : 'nobody in reach to help');
+  }
+  const gap = fight.gap(unit, target);
+  const hurdle = hurdleOf(fight, unit, target, number, gap);
+  if (hurdle === 0)
+    return {
+      attack: attack.name,
+      usable: true,
+      detail: attack.delivery === SELF || attack.delivery === SUMMON ? 'usable' : `usable at ${metres(gap)}`,
+    };
+  return ruledOut(hurdle, hurdleDetail(fight, unit, target, number, gap, hurdle));
+}
+
+function waitDetail(fight: Fight, unit: number, number: number, hurdle: number): string {
+  const attack = fight.attackOf(unit, number);
+  const at = unit * fight.compiled.attackRoom + number;
+  if (hurdle === DOING.cooldown) return `${seconds(fight.readyAt[at] - fight.now)} of cooldown left`;
+  if (hurdle === DOING.energy) return `costs ${attack.energy}, has ${fight.energyNow(unit).toFixed(1)}`;
+  if (hurdle === DOING.reloading) return 'the magazine is empty';
+  const next = attack.recharge - ((fight.now - fight.chargedAt[at]) % attack.recharge);
+  return `no charge left; the next in ${seconds(next)}`;
+}
+
+function hurdleDetail(fight: Fight, unit: number, target: number, number: number, gap: number, hurdle: number): string {
+  const attack = fight.attackOf(unit, number);
+  switch (hurdle) {
+    case DOING.noAttack:
+      return 'not allowed in this state';
+    case DOING.condition:
+      return attack.condition ? conditionDetail(fight, unit, attack.condition) : '';
+    case DOING.slot: {
+      const pool = fight.compiled.pools[attack.pool];
+      return `no free slot in ${pool.id} (${pool.size}${pool.perTarget ? ' for each target' : ''})`;
+    }
+    case DOING.range:
+      return gap > attack.rangeMax
+        ? `${metres(gap - attack.rangeMax)} too far (reaches ${metres(attack.rangeMax)}, is at ${metres(gap)})`
+        : `${metres(attack.rangeMin - gap)} too near (from ${metres(attack.rangeMin)}, is at ${metres(gap)})`;
+    case DOING.line:
+      return lineDetail(fight, unit, target);
+    case DOING.facing:
+      return `faces away by more than it may (${metresOff(fight, unit, target)})`;
+    default:
+      return waitDetail(fight, unit, number, hurdle);
+  }
+}
+
+/** Which wall is in the way, and by how much it is too high. */
+function lineDetail(fight: Fight, unit: number, target: number): string {
+  const { now, ground } = fight;
+  const half = fight.kinds[target].height / 2;
+  const from = fight.kinds[unit].muzzle;
+  if (!ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), from, fight.xAt(target, now), fight.yAt(target, now), half))
+    return 'no clear line';
+  const wall = ground.walls[CROSSING.wall];
+  return `${wall.name} is in the way: ${metres(CROSSING.excess)} too high (the line goes from ${metres(from)} to ${metres(half)})`;
+}
+
+function metresOff(fight: Fight, unit: number, target: number): string {
+  const dx = fight.xAt(target, fight.now) - fight.xAt(unit, fight.now);
+  const dy = fight.yAt(target, fight.now) - fight.yAt(unit, fight.now);
+  const length = Math.sqrt(dx * dx + dy * dy);
+  const cosine = length > 0 ? (fight.fx[unit] * dx + fight.fy[unit] * dy) / length : 1;
+  return `${Math.round((Math.acos(Math.max(-1, Math.min(1, cosine))) * 180) / Math.PI)}° off`;
+}
+
+/** A condition with the value it was compared to: "its share of health is 0.62, not below 0.5". */
+export function conditionDetail(fight: Fight, unit: number, condition: CompiledCondition): string {
+  const subject = SUBJECT_NAMES[condition.subject];
+  const info: SubjectInfo = SUBJECTS[subject];
+  if (info.asked === 'group') {
+    const parts = condition.parts.map((part) => conditionDetail(fight, unit, part));
+    return subject === 'not' ? `not (${parts.join()})` : parts.join(subject === 'all' ? ' and ' : ' or ');
+  }
+  const is = holds(fight, unit, condition);
+  if (info.asked === 'chance') return `a chance of ${condition.value} ${is ? 'came true' : 'did not come true'}`;
+  const of = nameIn(fight, unit, info.of, condition.of);
+  if (info.asked === 'yesNo')
+    return `${info.label}${of}: ${is === condition.yes ? 'yes' : 'no'}, ${condition.yes ? 'yes' : 'no'} was asked for`;
+  const scale = info.unit === 's' ? SECOND : 1;
+  const actual = quantity(fight, unit, subject, condition) / scale;
+  const side = condition.above ? 'above' : 'below';
+  const shown = Number.isNaN(actual) ? 'not to be told' : `${Number(actual.toFixed(2))}${info.unit && ` ${info.unit}`}`;
+  return `${info.label}${of} is ${shown}, ${is ? '' : 'not '}${side} ${condition.value / scale}`;
+}
+
+function nameIn(fight: Fight, unit: number, what: SubjectInfo['of'], of: number): string {
+  const { names } = fight.compiled;
+  const list = {
+    attack: fight.kinds[unit]?.attacks.map(({ name }) => name),
+    role: names.roles,
+    wave: names.waves,
+    flag: names.flags,
+    unit: names.types,
+    doing: [...TARGET_DOES],
+  };
+  const found = what && list[what]?.[of];
+  return found ? ` ${found}` : '';
+}
+
+const seconds = (microseconds: number) => `${Number(Math.max(0, microseconds / SECOND).toFixed(2))} s`;
+const metres = (value: number) => `${Number(value.toFixed(2))} m`;
+
+/** A unit's reasons as sentences. */
+export function reasonSentences(reasons: Reasons): string[] {
+  const { name, state, stateFor, target, priorities, candidates } = reasons;
+  const lines = [`${name} has been in ${state} for ${Number(stateFor.toFixed(2))} s.`];
+  if (target) lines.push(`Its target is ${target.name}, ${metres(target.gap)} away.`);
+  else for (const { name: foe, detail } of candidates ?? []) lines.push(`${foe} is not its target: ${detail}.`);
+  if (reasons.hindrance) lines.push(`It ${/^(has|knows|is|may|reels|pauses)/.test(reasons.hindrance) ? '' : 'is '}${reasons.hindrance}.`);
+  priorities.forEach(({ condition, entries }, p) => {
+    if (condition && !condition.holds) {
+      lines.push(`Priority ${p + 1} is passed over: ${condition.detail}.`);
+      return;
+    }
+    for (const { attack, usable, detail } of entries)
+      lines.push(`Priority ${p + 1}, ${attack}: ${usable ? detail : `ruled out, ${detail}`}.`);
+  });
+  return lines;
+}

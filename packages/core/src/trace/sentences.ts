@@ -1,0 +1,171 @@
+/** Events in words, with their numbers. */
+import type { TraceEvent } from './trace';
+
+const MISSES: Record<string, string> = {
+  reach: 'out of reach',
+  arc: 'outside its arc',
+  aim: 'its aim was off',
+  flown: 'it flew past',
+  dodged: 'it was dodged',
+  wall: 'a wall was in the way',
+  warded: 'it was blocked',
+  gone: 'nobody was there any more',
+};
+const BREAKS: Record<string, string> = {
+  targetDied: 'its target is gone',
+  stagger: 'it was staggered',
+  hit: 'a hit broke it off',
+  answer: 'it had to get out of the way',
+  state: 'it turned to something else',
+  noTarget: 'it has no target',
+};
+const VERDICTS: Record<string, string> = {
+  notSeen: 'it did not see it coming',
+  mistake: 'a mistake',
+  tooLate: 'too late',
+  cooldown: 'its answers were on cooldown',
+  nowhere: 'nowhere to go',
+  none: 'nothing works against it',
+  tried: 'tried',
+  worked: 'it worked',
+};
+const ANSWER_WORDS: Record<string, string> = {
+  stepOut: 'steps out',
+  dodge: 'dodges',
+  block: 'blocks',
+  breakLine: 'breaks the line',
+  interrupt: 'interrupts it',
+  'no answer': 'gives no answer',
+};
+const DOINGS: Record<string, string> = {
+  unaware: 'knows of no foe',
+  noTarget: 'has no target',
+  noAttack: 'may not attack',
+  staggered: 'reels',
+  evading: 'gets out of the way',
+  reloading: 'reloads',
+  mending: 'mends',
+  goingHome: 'goes home',
+  pause: 'pauses',
+  cooldown: 'waits for a cooldown',
+  charges: 'waits for a charge',
+  energy: 'lacks energy',
+  condition: 'waits for a condition',
+  slot: 'waits for a slot',
+  range: 'is out of range',
+  toBand: 'moves to the distance it keeps',
+  line: 'has no clear line',
+  facing: 'turns',
+  attacking: 'attacks',
+};
+const GONES: Record<string, string> = {
+  home: 'is home and leaves for good',
+  farAway: 'strays too far and leaves',
+  replaced: 'makes room for another',
+  bledOut: 'bleeds out',
+};
+const OUTCOMES: Record<string, string> = {
+  cleared: 'every wave is defeated',
+  partyDown: 'the party is down',
+  timeOut: 'the time is up',
+  runaway: 'the fight ran away and was ended',
+  survived: 'the party stood to the end',
+  lost: 'what was to be kept is lost',
+  ended: 'an event ended it',
+};
+
+const n = (value: number | undefined, digits = 1) => (value === undefined ? '?' : String(Number(value.toFixed(digits))));
+
+/** "12.40 s: Mulcher 1 begins Slam against Warden at 1.8 m." */
+export function sentenceOf(event: TraceEvent): string {
+  return `${event.time.toFixed(2)} s: ${tell(event)}.`;
+}
+
+function tell({ event, name = 'somebody', otherName = 'nobody', what = '', values = {} }: TraceEvent): string {
+  const [first, second] = what.split(': ');
+  switch (event) {
+    case 'spawn':
+      return `${name} appears at ${n(values.x)}, ${n(values.y)}`;
+    case 'notice':
+      return `${name} is alert`;
+    case 'lose':
+      return `${name} has lost its foes`;
+    case 'target':
+      return `${name} goes for ${otherName}`;
+    case 'state':
+      return `${name} turns to ${what}`;
+    case 'start':
+      return `${name} begins ${what} against ${otherName} at ${n(values.distance, 2)} m`;
+    case 'hit':
+    case 'tick':
+      return `${what} of ${name} ${event === 'hit' ? 'hits' : 'lingers on'} ${otherName} for ${n(values.dealt)} (${n(values.damage)} of health, ${n(values.absorbed)} absorbed${values.overkill > 0.05 ? `, ${n(values.overkill)} too much` : ''})`;
+    case 'miss':
+      return `${first} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[second] ?? second}`;
+    case 'blocked':
+      return `${what} of ${name} does nothing: ${otherName} can’t be hurt just now`;
+    case 'shot':
+      return `${name} launches ${what} at ${otherName}`;
+    case 'death':
+      return `${name} dies${otherName === 'nobody' ? '' : ` by ${what || 'the hand'} of ${otherName}`}`;
+    case 'down':
+      return `${name} goes down by ${what} of ${otherName}`;
+    case 'interrupted':
+      return `${name} breaks off ${first}: ${BREAKS[second] ?? second}`;
+    case 'doing':
+      return `${name} ${DOINGS[what] ?? what}`;
+    case 'noPlace':
+      return `no place for ${what}`;
+    case 'capped':
+      return `too many live: ${first} ${second}`;
+    case 'end':
+      return OUTCOMES[what] ?? what;
+    case 'wave':
+      return `${what} starts${values.coming ? ` for the ${n(values.coming + 1, 0)}th time` : ''}`;
+    case 'gone':
+      return `${name} ${GONES[what] ?? what}`;
+    case 'revive':
+      return `${name} brings ${otherName} back with ${n(values.health)} health`;
+    case 'heal':
+      return `${name} gives ${otherName} ${n(values.given)} health${values.wasted > 0.05 ? ` (${n(values.wasted)} wasted)` : ''}`;
+    case 'shielded':
+      return `${name} shields ${otherName} with ${n(values.amount)}`;
+    case 'stagger':
+      return `${otherName} reels for ${n(values.seconds, 2)} s`;
+    case 'knock':
+      return `${otherName} is knocked back ${n(values.metres, 2)} m by ${what} of ${name}`;
+    case 'slow':
+      return `${otherName} is slowed by ${n(100 * values.share, 0)} % for ${n(values.seconds, 2)} s`;
+    case 'boost':
+      return `${what || 'an event'} changes ${otherName}${values.seconds ? ` for ${n(values.seconds, 2)} s` : ' for good'}`;
+    case 'drain':
+      return `${otherName} loses ${n(values.amount)} energy to ${name}`;
+    case 'taunt':
+      return `${otherName} must go for ${name} for ${n(values.seconds, 2)} s`;
+    case 'mark':
+      return `${otherName} is marked × ${n(values.multiplier, 2)} for ${n(values.seconds, 2)} s`;
+    case 'gate':
+      return `a health gate of ${name} ${what}`;
+    case 'flag':
+      return `the flag ${what}`;
+    case 'leash':
+      return `${name} is ${n(values.distance)} m from home and turns back`;
+    case 'home':
+      return `${name} is home`;
+    case 'answer':
+      return `${first} of ${otherName} comes at ${name}: ${answered(second)}${margin(values.margin)}`;
+    case 'exposed':
+      return `${first} of ${name} reached ${otherName}: ${answered(second)}${margin(values.margin)}`;
+    case 'happening':
+      return what;
+  }
+}
+
+function answered(text = ''): string {
+  const [answer, verdict] = text.split(', ');
+  return verdict === 'tried' ? ANSWER_WORDS[answer] : `${ANSWER_WORDS[answer] ?? answer}, ${VERDICTS[verdict] ?? verdict}`;
+}
+
+function margin(value: number | undefined): string {
+  if (value === undefined) return '';
+  return value < 0 ? ` (${n(0 - value, 2)} s too little time)` : ` (${n(value, 2)} s to spare)`;
+}

@@ -1,0 +1,255 @@
+/**
+ * A run as a trace: its events as typed records with names, positions step by step, and the reasons for every choice.
+ * Recording changes nothing: the run's digest is the same with and without.
+ */
+import type { Fight } from '../engine/fight';
+import {
+  BREAK_NAMES,
+  DOING_NAMES,
+  EVENT,
+  EVENT_NAMES,
+  type EventLog,
+  GONE_NAMES,
+  MISS_NAMES,
+  OUTCOME_NAMES,
+  VERDICT_NAMES,
+} from '../engine/log';
+import { type Run, Runner } from '../engine/run';
+import type { Compiled } from '../engine/tables';
+import { SECOND } from '../engine/tuning';
+import { ANSWERS } from '../model/attack';
+import { type Reasons, reasonsOf } from './reasons';
+
+/** One event. Fields that do not apply are absent. */
+export interface TraceEvent {
+  /** s */
+  time: number;
+  event: (typeof EVENT_NAMES)[number];
+  unit?: number;
+  name?: string;
+  other?: number;
+  otherName?: string;
+  /** The attack, state, wave, flag, gate, kind, reason or outcome it speaks of, by name. */
+  what?: string;
+  /** Numbers by what they are: damage, overkill, dealt, absorbed, distance, seconds, x, y, amount … */
+  values?: Record<string, number>;
+}
+
+/** Where every living unit is at a step. */
+export interface TraceStep {
+  /** s */
+  time: number;
+  units: number[];
+  /** x, y, facing x, facing y, health share, for each of them */
+  places: Float32Array;
+}
+
+export interface Trace {
+  seed: number;
+  digest: string;
+  outcome: Run['outcome'];
+  /** s */
+  length: number;
+  /** Name of each unit, by number. */
+  names: string[];
+  /** Kind and side of each unit. */
+  units: { kind: string; side: 'party' | 'enemy'; wave?: string }[];
+  events: TraceEvent[];
+  steps: TraceStep[];
+  reasons: Reasons[];
+}
+
+export interface TraceOptions {
+  /** Keep positions at every n-th step; 0: none. */
+  positionsEvery?: number;
+  /** Keep the reasons of every change of mind. */
+  reasons?: boolean;
+}
+
+/** Runs a seed and records it. */
+export function trace(compiled: Compiled, seed: number, { positionsEvery = 1, reasons = true }: TraceOptions = {}): Trace {
+  return traceWith(new Runner(compiled), seed, { positionsEvery, reasons });
+}
+
+/** The same with a fight that is made ready already. */
+export function traceWith(runner: Runner, seed: number, { positionsEvery = 1, reasons = true }: TraceOptions = {}): Trace {
+  const { compiled } = runner;
+  const steps: TraceStep[] = [];
+  const told: Reasons[] = [];
+  let count = 0;
+  const watch = (fight: Fight, time: number) => {
+    if (positionsEvery > 0 && count++ % positionsEvery === 0) steps.push(stepOf(fight, time));
+  };
+  const run = runner.run(
+    seed,
+    positionsEvery > 0 ? watch : undefined,
+    reasons ? (fight, unit) => told.push(reasonsOf(fight, unit)) : undefined,
+  );
+  const names = unitNames(compiled, run);
+  // A name is known whole only at the end: "Clipper" becomes "Clipper 1" when a second one comes.
+  for (const one of told) {
+    one.name = names[one.unit];
+    if (one.target) one.target.name = names[one.target.unit];
+    one.candidates?.forEach((candidate) => (candidate.name = names[candidate.unit]));
+  }
+  return {
+    seed,
+    digest: run.digest,
+    outcome: run.outcome,
+    length: run.length / SECOND,
+    names,
+    units: names.map((_, unit) => ({
+      kind: compiled.kinds[run.kinds[unit]].id,
+      side: run.sides[unit] === 0 ? 'party' : 'enemy',
+      ...(run.waves[unit] >= 0 && { wave: compiled.waves[run.waves[unit]].name }),
+    })),
+    events: eventsOf(compiled, run, names),
+    steps,
+    reasons: told,
+  };
+}
+
+/** Why one unit does what it does at an instant: the seed is run again up to the last step before it. */
+export function reasonsAt(compiled: Compiled, seed: number, unit: number, seconds: number): Reasons | undefined {
+  let found: Reasons | undefined;
+  new Runner(compiled).run(seed, (fight, time) => {
+    if (time / SECOND <= seconds + 1e-9 && fight.alive.includes(unit)) found = reasonsOf(fight, unit);
+  });
+  return found;
+}
+
+function stepOf(fight: Fight, time: number): TraceStep {
+  const { alive } = fight;
+  const places = new Float32Array(alive.length * 5);
+  for (let i = 0; i < alive.length; i++) {
+    const unit = alive[i];
+    places[5 * i] = fight.x[unit];
+    places[5 * i + 1] = fight.y[unit];
+    places[5 * i + 2] = fight.fx[unit];
+    places[5 * i + 3] = fight.fy[unit];
+    places[5 * i + 4] = fight.healthNow(unit) / fight.kinds[unit].maxHealth;
+  }
+  return { time: time / SECOND, units: [...alive], places };
+}
+
+/** "Clipper 3": the kind, and which of it in order of appearance where there are more. */
+export function unitNames(compiled: Compiled, run: Run): string[] {
+  const total = new Map<string, number>();
+  const kinds = Array.from({ length: run.units }, (_, unit) => compiled.kinds[run.kinds[unit]].name);
+  for (const name of kinds) total.set(name, (total.get(name) ?? 0) + 1);
+  const seen = new Map<string, number>();
+  return kinds.map((name) => {
+    seen.set(name, (seen.get(name) ?? 0) + 1);
+    return total.get(name)! > 1 ? `${name} ${seen.get(name)}` : name;
+  });
+}
+
+/** What the columns of each kind of event mean; s stands for µs that are shown as seconds. */
+const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], string[]>> = {
+  spawn: ['x', 'y'],
+  start: ['distance'],
+  hit: ['damage', 'overkill', 'dealt', 'absorbed'],
+  tick: ['damage', 'overkill', 'dealt', 'absorbed'],
+  wave: ['coming'],
+  revive: ['health'],
+  heal: ['given', 'wasted'],
+  shielded: ['amount'],
+  stagger: ['s:seconds'],
+  knock: ['metres'],
+  slow: ['share', 's:seconds'],
+  boost: ['s:seconds'],
+  drain: ['amount'],
+  taunt: ['s:seconds'],
+  mark: ['multiplier', 's:seconds'],
+  leash: ['distance'],
+  exposed: ['', '', 'margin', 'damage'],
+  answer: ['', '', 'margin'],
+};
+
+export function eventsOf(compiled: Compiled, run: Run, names: readonly string[]): TraceEvent[] {
+  const { log } = run;
+  const events: TraceEvent[] = [];
+  for (let i = 0; i < log.length; i++) {
+    const event = EVENT_NAMES[log.kind[i]];
+    const unit = log.actor[i];
+    const other = log.other[i];
+    const what = whatOf(compiled, run, i);
+    const values = valuesOf(event, log, i);
+    events.push({
+      time: log.time[i] / SECOND,
+      event,
+      ...(unit >= 0 && { unit, name: names[unit] }),
+      ...(other >= 0 && { other, otherName: names[other] }),
+      ...(what !== undefined && { what }),
+      ...(values && { values }),
+    });
+  }
+  return events;
+}
+
+function valuesOf(event: (typeof EVENT_NAMES)[number], log: EventLog, i: number): Record<string, number> | undefined {
+  const labels = VALUES[event];
+  if (!labels) return undefined;
+  const columns = [log.a[i], log.b[i], log.c[i], log.d[i]];
+  const values: Record<string, number> = {};
+  labels.forEach((label, column) => {
+    if (label === '' || !Number.isFinite(columns[column])) return;
+    if (label.startsWith('s:')) values[label.slice(2)] = columns[column] / SECOND;
+    else values[label] = columns[column];
+  });
+  return values;
+}
+
+/** By name what an event speaks of. */
+function whatOf(compiled: Compiled, run: Run, i: number): string | undefined {
+  const { log } = run;
+  const what = log.what[i];
+  const kindOf = (unit: number) => (unit >= 0 ? compiled.kinds[run.kinds[unit]] : undefined);
+  const attack = (unit: number) => kindOf(unit)?.attacks[what]?.name;
+  switch (log.kind[i]) {
+    case EVENT.spawn:
+    case EVENT.noPlace:
+      return compiled.kinds[what].name;
+    case EVENT.capped:
+      return `${compiled.kinds[what].name}: ${['waits', 'left out', 'lost'][log.a[i]]}`;
+    case EVENT.state:
+      return kindOf(log.actor[i])?.states[what]?.name;
+    case EVENT.doing:
+      return DOING_NAMES[what];
+    case EVENT.end:
+      return OUTCOME_NAMES[what];
+    case EVENT.wave:
+      return compiled.waves[what].name;
+    case EVENT.flag:
+      return `${compiled.names.flags[what]} ${log.a[i] ? 'raised' : 'lowered'}`;
+    case EVENT.gone:
+      return GONE_NAMES[what];
+    case EVENT.gate:
+      return log.a[i] ? 'passed without its state' : 'stopped damage';
+    case EVENT.happening:
+      return compiled.events[what].name;
+    case EVENT.miss:
+      return `${attack(log.actor[i]) ?? ''}: ${MISS_NAMES[log.a[i]]}`;
+    case EVENT.interrupted:
+      return `${attack(log.actor[i]) ?? ''}: ${BREAK_NAMES[log.a[i]]}`;
+    case EVENT.death:
+    case EVENT.down:
+      return attack(log.other[i]);
+    case EVENT.answer:
+      return `${attack(log.other[i]) ?? ''}: ${answerName(log.a[i])}, ${VERDICT_NAMES[log.b[i]]}`;
+    case EVENT.exposed:
+      return `${attack(log.actor[i]) ?? ''}: ${answerName(log.a[i])}, ${VERDICT_NAMES[log.b[i]]}`;
+    case EVENT.notice:
+    case EVENT.lose:
+    case EVENT.target:
+    case EVENT.leash:
+    case EVENT.home:
+      return undefined;
+    default:
+      return what >= 0 ? attack(log.actor[i]) : { [-1]: 'by hand', [-2]: 'at home' }[what];
+  }
+}
+
+function answerName(answer: number): string {
+  return answer < 0 ? 'no answer' : ANSWERS[answer];
+}
