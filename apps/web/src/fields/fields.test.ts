@@ -45,7 +45,7 @@ describe('edits', () => {
   test('an edit through a tier becomes that tier’s own value, once, and can be taken back', () => {
     const once = setThroughTier(demo(), 'bramble', 'clipper', '/health/max', 30).document;
     const twice = setThroughTier(once, 'bramble', 'clipper', '/health/max', 31).document;
-    expect(twice.tiers[1].tweaks).toHaveLength(demo().tiers[1].tweaks.length + 1);
+    expect(twice.tiers[2].tweaks).toHaveLength(demo().tiers[2].tweaks.length + 1);
     expect(effectiveUnit(twice, 'clipper', { tier: 'bramble' }).unit.health.max).toBe(31);
     expect(effectiveUnit(twice, 'clipper', {}).unit.health.max).toBe(22);
     expect(hasOwnTweak(twice, 'bramble', 'clipper', '/health/max')).toBe(true);
