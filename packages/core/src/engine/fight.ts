@@ -484,7 +484,13 @@ export class Fight extends Tables {
   /** Ends a unit's segment here: it stands until the next step. */
   stand(unit: number): void {
     if (this.vx[unit] === 0 && this.vy[unit] === 0) return;
-    this.moveTo(unit, this.xAt(unit, this.now), this.yAt(unit, this.now));
+    const toX = this.xAt(unit, this.now);
+    const toY = this.yAt(unit, this.now);
+    const { ground } = this.kinds[unit];
+    if (!this.ground.isBounded(ground)) return this.moveTo(unit, toX, toY);
+    // A straight way from one free place to another may cut the corner of a wall.
+    this.ground.slide(ground, this.x[unit], this.y[unit], toX, toY, this.radius[unit]);
+    this.moveTo(unit, this.ground.x, this.ground.y);
   }
 
   /** Puts a unit somewhere at this instant; it stands there until the next step. */

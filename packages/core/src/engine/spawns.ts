@@ -198,12 +198,15 @@ function findPlace(fight: Fight, key: number, point: Point, radius: number, grou
   return nearestFree(fight, ground, point.x, point.y, radius);
 }
 
+/** Sixteen directions, for rings about a place. */
+const RING = Array.from({ length: 16 }, (_, way) => ({ x: cosine(way * 22.5), y: sine(way * 22.5) }));
+
 /** In rings of half a radius, out to a bounded number of radii. */
 function nearestFree(fight: Fight, ground: number, x: number, y: number, radius: number): { x: number; y: number } | undefined {
   for (let ring = 1; ring <= 2 * PLACE_SEARCH_RADII; ring++) {
-    for (let way = 0; way < 16; way++) {
-      const px = x + (cosine(way * 22.5) * ring * radius) / 2;
-      const py = y + (sine(way * 22.5) * ring * radius) / 2;
+    for (let way = 0; way < RING.length; way++) {
+      const px = x + (RING[way].x * ring * radius) / 2;
+      const py = y + (RING[way].y * ring * radius) / 2;
       if (isFree(fight, ground, px, py, radius)) return { x: px, y: py };
     }
   }

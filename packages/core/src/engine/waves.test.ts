@@ -11,7 +11,9 @@ const reaper = (more: Loose = {}) =>
     id: 'warden',
     side: 'party',
     health: { max: 1e6 },
-    attacks: [{ id: 'strike', delivery: 'hitscan', range: { min: 0, max: 200 }, beat: { cooldown: 0.5 }, effects: { damage: { amount: 10 } } }],
+    attacks: [
+      { id: 'strike', delivery: 'hitscan', range: { min: 0, max: 200 }, beat: { cooldown: 0.5 }, effects: { damage: { amount: 10 } } },
+    ],
     ...more,
   });
 /** Stands about and dies of one strike. */
@@ -69,8 +71,34 @@ describe.each([0.1, 0.05, 0.01])('at a step of %s s', (step) => {
     });
     const clipper = seedling('clipper', { onDeath: { revivableFor: 600, revivals: 9 }, health: { max: 10 } });
     // The party strikes four times and no more, so that four lie fallen and those raised stay.
-    const party = [reaper({ attacks: [{ id: 'strike', name: 'strike', delivery: 'hitscan', range: { min: 0, max: 200 }, beat: { cooldown: 0.1 }, charges: { count: 4, reload: 600 }, effects: { damage: { amount: 10 } } }], targeting: { never: { units: ['sapwright'] }, reconsider: 0 } })];
-    const { log } = fought({ party, enemies: [{ unit: boss, x: 30 }, { unit: clipper, count: 4, x: 20, scatter: 4 }], limit: 30 }, 1, step);
+    const party = [
+      reaper({
+        attacks: [
+          {
+            id: 'strike',
+            name: 'strike',
+            delivery: 'hitscan',
+            range: { min: 0, max: 200 },
+            beat: { cooldown: 0.1 },
+            charges: { count: 4, reload: 600 },
+            effects: { damage: { amount: 10 } },
+          },
+        ],
+        targeting: { never: { units: ['sapwright'] }, reconsider: 0 },
+      }),
+    ];
+    const { log } = fought(
+      {
+        party,
+        enemies: [
+          { unit: boss, x: 30 },
+          { unit: clipper, count: 4, x: 20, scatter: 4 },
+        ],
+        limit: 30,
+      },
+      1,
+      step,
+    );
     expect(eventsOf(log, 'death')).toHaveLength(4);
     expect(eventsOf(log, 'revive')).toHaveLength(3);
     expect(eventsOf(log, 'start').filter(({ actor }) => actor === 1)).toHaveLength(3);
@@ -91,14 +119,23 @@ describe('a wave starts', () => {
   });
 
   test('when a condition holds, at the first step at which it does', () => {
-    const when = { subject: 'all', parts: [{ subject: 'clock', is: 'above', value: 3.01 }, { subject: 'enemiesAlive', is: 'below', value: 1 }] };
+    const when = {
+      subject: 'all',
+      parts: [
+        { subject: 'clock', is: 'above', value: 3.01 },
+        { subject: 'enemiesAlive', is: 'below', value: 1 },
+      ],
+    };
     expect(starts(two({ start: 'condition', when }))[1]).toBe(3.05);
   });
 
   test('by its timeout, though its condition never comes true', () => {
     const never = { subject: 'flag', is: 'yes', of: 'moonrise' };
     expect(starts(two({ start: 'condition', when: never, timeout: 5 }))[1]).toBe(5);
-    const idle = stage({ party: [reaper({ attacks: [] })], waves: [wave('w2', { start: 'defeated', timeout: 6, groups: [group('g', 'seedling', 1)] })] });
+    const idle = stage({
+      party: [reaper({ attacks: [] })],
+      waves: [wave('w2', { start: 'defeated', timeout: 6, groups: [group('g', 'seedling', 1)] })],
+    });
     expect(starts(idle)[1]).toBe(6);
   });
 
@@ -120,7 +157,9 @@ describe('a wave starts', () => {
   });
 
   test('again and again, its counts grown: 2, 3, 5 at × 1.5', () => {
-    const { log, outcome } = fought(stage({ enemies: [{ unit: seedling(), count: 2, x: 20, scatter: 6 }], wave: { repeat: { times: 3, when: 'defeated', count: 1.5 } } }));
+    const { log, outcome } = fought(
+      stage({ enemies: [{ unit: seedling(), count: 2, x: 20, scatter: 6 }], wave: { repeat: { times: 3, when: 'defeated', count: 1.5 } } }),
+    );
     expect(eventsOf(log, 'wave').map(({ a }) => a)).toEqual([0, 1, 2]);
     expect(eventsOf(log, 'spawn')).toHaveLength(1 + 2 + 3 + 5); // 2 × 1.5² = 4.5, half up
     expect(outcome).toBe('cleared');
@@ -168,7 +207,8 @@ describe('a pool', () => {
 
   test('with replacement draws by weight: three quarters of one kind', () => {
     let seedlings = 0;
-    for (let seed = 0; seed < 100; seed++) seedlings += drawn({ count: { min: 20, max: 20 } }, seed).filter((id) => id === 'seedling').length;
+    for (let seed = 0; seed < 100; seed++)
+      seedlings += drawn({ count: { min: 20, max: 20 } }, seed).filter((id) => id === 'seedling').length;
     expect(seedlings / 2000).toBeCloseTo(0.75, 1);
   });
 
@@ -180,7 +220,10 @@ describe('a pool', () => {
 
   test('by budget spends its worth and no more', () => {
     for (let seed = 0; seed < 20; seed++) {
-      const worth = drawn({ draws: 'budget', budget: 8, count: { min: 0, max: 50 } }, seed).reduce((sum, id) => sum + (id === 'thorn' ? 3 : 1), 0);
+      const worth = drawn({ draws: 'budget', budget: 8, count: { min: 0, max: 50 } }, seed).reduce(
+        (sum, id) => sum + (id === 'thorn' ? 3 : 1),
+        0,
+      );
       expect(worth).toBe(8);
     }
   });
@@ -188,7 +231,10 @@ describe('a pool', () => {
 
 describe('caps on the living', () => {
   const crowd = (alive: Loose, more: Loose = {}) =>
-    stage({ enemies: [{ unit: seedling('seedling', { health: { max: 20 }, ...more }), count: 6, x: 20, scatter: 8 }], encounter: { alive } });
+    stage({
+      enemies: [{ unit: seedling('seedling', { health: { max: 20 }, ...more }), count: 6, x: 20, scatter: 8 }],
+      encounter: { alive },
+    });
   const most = (sketch: FightSketch) => {
     let alive = 0;
     const result = run(compiled(sketch), 1, (fight) => (alive = Math.max(alive, fight.living[1].length)));
@@ -200,7 +246,11 @@ describe('caps on the living', () => {
     expect([alive, outcome]).toEqual([2, 'cleared']);
     expect(eventsOf(log, 'spawn')).toHaveLength(7);
     const deaths = eventsOf(log, 'death').map(({ time }) => time);
-    expect(eventsOf(log, 'spawn').slice(3).map(({ time }) => time)).toEqual(deaths.slice(0, 4));
+    expect(
+      eventsOf(log, 'spawn')
+        .slice(3)
+        .map(({ time }) => time),
+    ).toEqual(deaths.slice(0, 4));
   });
 
   test('or is left out, and its wave is over without it', () => {
@@ -236,7 +286,10 @@ describe('where they appear', () => {
         limit: 0.5,
       }),
     );
-  const xs = (rule: string, more?: Loose) => eventsOf(points(rule, more).log, 'spawn').slice(1).map(({ a }) => Math.round(a / 5) * 5);
+  const xs = (rule: string, more?: Loose) =>
+    eventsOf(points(rule, more).log, 'spawn')
+      .slice(1)
+      .map(({ a }) => Math.round(a / 5) * 5);
 
   test('in turn, at each, nearest, farthest; not too near the party', () => {
     expect(xs('inTurn')).toEqual([20, -60, 5]);
@@ -248,7 +301,14 @@ describe('where they appear', () => {
 
   test('drawn: every point has its turn over many seeds', () => {
     const seen = new Set<number>();
-    const tables = compiled(stage({ party: [reaper({ attacks: [] })], enemies: [20, -60, 5].map((x, i) => ({ unit: seedling(`s${i}`), x })), wave: { groups: [{ ...group('g', 's0', 1), at: ['p0', 'p1', 'p2'], rule: 'random' }] }, limit: 0.5 }));
+    const tables = compiled(
+      stage({
+        party: [reaper({ attacks: [] })],
+        enemies: [20, -60, 5].map((x, i) => ({ unit: seedling(`s${i}`), x })),
+        wave: { groups: [{ ...group('g', 's0', 1), at: ['p0', 'p1', 'p2'], rule: 'random' }] },
+        limit: 0.5,
+      }),
+    );
     for (let seed = 0; seed < 40; seed++) seen.add(eventsOf(run(tables, seed).log, 'spawn')[1].a);
     expect(seen).toEqual(new Set([20, -60, 5]));
   });
@@ -265,18 +325,38 @@ describe('where they appear', () => {
         limit: 0.5,
       }),
     );
-    expect(eventsOf(seen.log, 'spawn').slice(1).every(({ a }) => a < 0)).toBe(true);
+    expect(
+      eventsOf(seen.log, 'spawn')
+        .slice(1)
+        .every(({ a }) => a < 0),
+    ).toBe(true);
   });
 
   test('whoever strays too far from the party leaves the fight', () => {
     const runner = seedling('seedling', { movement: { run: 8, walk: 8 }, states: [{ id: 's', name: 's', does: 'flee' }] });
-    const { log, outcome } = fought(stage({ party: [reaper({ attacks: [] })], enemies: [{ unit: runner, x: 5, group: { leavesBeyond: 30 } }] }));
+    const { log, outcome } = fought(
+      stage({ party: [reaper({ attacks: [] })], enemies: [{ unit: runner, x: 5, group: { leavesBeyond: 30 } }] }),
+    );
     expect(eventsOf(log, 'gone')).toHaveLength(1);
     expect(outcome).toBe('cleared');
   });
 
   test('an elite is drawn by its chance and carries its tweaks', () => {
-    const tables = compiled(stage({ party: [reaper({ attacks: [] })], enemies: [{ unit: seedling(), count: 40, x: 30, scatter: 25, group: { elite: { chance: 0.25, tweaks: [{ path: '/health/max', op: '×', value: 3 }] } } }], limit: 0.2 }));
+    const tables = compiled(
+      stage({
+        party: [reaper({ attacks: [] })],
+        enemies: [
+          {
+            unit: seedling(),
+            count: 40,
+            x: 30,
+            scatter: 25,
+            group: { elite: { chance: 0.25, tweaks: [{ path: '/health/max', op: '×', value: 3 }] } },
+          },
+        ],
+        limit: 0.2,
+      }),
+    );
     let elites = 0;
     for (let seed = 0; seed < 25; seed++) {
       const { kinds, units } = run(tables, seed);
@@ -289,7 +369,9 @@ describe('where they appear', () => {
     const { log } = fought({
       party: [dummy('warden', 100), dummy('tender', 100, { role: 'mender' })],
       partyAt: { x: 0, y: 0, facing: 0 },
-      enemies: [{ unit: unit({ id: 'clipper', attacks: [{ id: 'bite', range: { min: 0, max: 50 } }] }), x: 0, y: -9, group: { target: 'mender' } }],
+      enemies: [
+        { unit: unit({ id: 'clipper', attacks: [{ id: 'bite', range: { min: 0, max: 50 } }] }), x: 0, y: -9, group: { target: 'mender' } },
+      ],
       limit: 2,
     });
     expect(eventsOf(log, 'start').every(({ other }) => other === 1)).toBe(true);
@@ -326,8 +408,26 @@ describe('events, zones and ends', () => {
   });
 
   test('a zone raises its flag when the side it watches for enters it', () => {
-    const walker = unit({ id: 'warden', side: 'party', movement: { run: 4, walk: 4 }, health: { max: 1e6 }, attacks: [], states: [{ id: 's', name: 's', does: 'approach', stopAt: 0 }] });
-    const zone = { id: 'z', name: 'z', by: 'party', flag: 'inside', corners: [{ x: 8, y: -5 }, { x: 12, y: -5 }, { x: 12, y: 5 }, { x: 8, y: 5 }] };
+    const walker = unit({
+      id: 'warden',
+      side: 'party',
+      movement: { run: 4, walk: 4 },
+      health: { max: 1e6 },
+      attacks: [],
+      states: [{ id: 's', name: 's', does: 'approach', stopAt: 0 }],
+    });
+    const zone = {
+      id: 'z',
+      name: 'z',
+      by: 'party',
+      flag: 'inside',
+      corners: [
+        { x: 8, y: -5 },
+        { x: 12, y: -5 },
+        { x: 12, y: 5 },
+        { x: 8, y: 5 },
+      ],
+    };
     const { log } = fought(stage({ party: [walker], enemies: [{ unit: seedling(), x: 40 }], arena: { zones: [zone] }, limit: 6 }));
     const [flag] = eventsOf(log, 'flag');
     expect(flag.time).toBeGreaterThanOrEqual(2); // 8 m at 4 m/s, once it has noticed
@@ -339,7 +439,12 @@ describe('events, zones and ends', () => {
     ['lost', { does: 'end', as: 'lost' }],
     ['ended', { does: 'end' }],
   ])('an event may end the fight: %s', (outcome, act) => {
-    const result = fought(stage({ party: [reaper({ attacks: [] })], encounter: { events: [{ id: 'e', name: 'e', when: { subject: 'clock', is: 'above', value: 1.99 }, then: [act] }] } }));
+    const result = fought(
+      stage({
+        party: [reaper({ attacks: [] })],
+        encounter: { events: [{ id: 'e', name: 'e', when: { subject: 'clock', is: 'above', value: 1.99 }, then: [act] }] },
+      }),
+    );
     expect([result.outcome, result.length]).toEqual([outcome, 2_000_000]);
   });
 
@@ -350,22 +455,54 @@ describe('events, zones and ends', () => {
 
   test('what is to be defended is attacked, and lost with its health', () => {
     const arena = { points: [{ id: 'vault', name: 'Vault', x: 10, y: 0, radius: 1, health: 30 }] };
-    const biter = unit({ id: 'clipper', attacks: [{ id: 'bite', range: { min: 0, max: 3 }, beat: { cooldown: 1 }, effects: { damage: { amount: 10 } } }] });
-    const { log, outcome, length } = fought({ party: [dummy('warden', 100)], enemies: [{ unit: biter, x: 13 }], arena, encounter: { ends: { defend: ['vault'] } }, limit: 20 });
+    const biter = unit({
+      id: 'clipper',
+      attacks: [{ id: 'bite', range: { min: 0, max: 3 }, beat: { cooldown: 1 }, effects: { damage: { amount: 10 } } }],
+    });
+    const { log, outcome, length } = fought({
+      party: [dummy('warden', 100)],
+      enemies: [{ unit: biter, x: 13 }],
+      arena,
+      encounter: { ends: { defend: ['vault'] } },
+      limit: 20,
+    });
     expect(eventsOf(log, 'hit').map(({ other }) => other)).toEqual([1, 1, 1]);
     expect([outcome, length]).toEqual(['lost', 2_000_000]);
     expect(fought({ party: [dummy('warden', 100)], enemies: [{ unit: biter, x: 13 }], arena, limit: 9 }).outcome).toBe('timeOut');
   });
 
   test('at one instant party down beats victory', () => {
-    const killer = (id: string, side: string) => unit({ id, side, health: { max: 5 }, attacks: [{ id: 'blow', beat: { windup: 0.2, cooldown: 1 }, effects: { damage: { amount: 5 } } }] });
+    const killer = (id: string, side: string) =>
+      unit({
+        id,
+        side,
+        health: { max: 5 },
+        attacks: [{ id: 'blow', beat: { windup: 0.2, cooldown: 1 }, effects: { damage: { amount: 5 } } }],
+      });
     expect(fought({ party: [killer('warden', 'party')], enemies: [{ unit: killer('clipper', 'enemy') }] }).outcome).toBe('partyDown');
   });
 
   test('summoned units belong to the wave where it counts them', () => {
-    const nest = unit({ id: 'nest', health: { max: 25 }, attacks: [{ id: 'hatch', delivery: 'summon', summon: { unit: 'seedling', count: 2, cap: 2, around: 3 }, beat: { windup: 0.1, cooldown: 100 } }] });
+    const nest = unit({
+      id: 'nest',
+      health: { max: 25 },
+      attacks: [
+        {
+          id: 'hatch',
+          delivery: 'summon',
+          summon: { unit: 'seedling', count: 2, cap: 2, around: 3 },
+          beat: { windup: 0.1, cooldown: 100 },
+        },
+      ],
+    });
     const sketch = (countsSummoned: boolean) =>
-      stage({ enemies: [{ unit: nest, x: 20 }], others: [seedling('seedling', { health: { max: 40 } })], wave: { countsSummoned }, waves: [wave('w2', { start: 'defeated', groups: [group('g', 'seedling', 1)] })], encounter: {} });
+      stage({
+        enemies: [{ unit: nest, x: 20 }],
+        others: [seedling('seedling', { health: { max: 40 } })],
+        wave: { countsSummoned },
+        waves: [wave('w2', { start: 'defeated', groups: [group('g', 'seedling', 1)] })],
+        encounter: {},
+      });
     const next = (counts: boolean) => {
       const { log } = fought(sketch(counts));
       const deaths = eventsOf(log, 'death').map(({ time }) => time);

@@ -1,0 +1,412 @@
+/** Generated fights with everything in them: every delivery and effect, walls, waves, players. What they have in common is nothing. */
+import * as fc from 'fast-check';
+import { type FightSketch, unit } from './builders';
+
+type Loose = Record<string, unknown>;
+
+const tenths = (min: number, max: number) => fc.integer({ min: Math.round(min * 10), max: Math.round(max * 10) }).map((n) => n / 10);
+const sometimes = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined, freq: 2 });
+const without = (object: Loose): Loose => Object.fromEntries(Object.entries(object).filter(([, value]) => value !== undefined));
+
+const beat = fc
+  .record({
+    windup: tenths(0, 0.8),
+    active: tenths(0, 0.6),
+    every: sometimes(tenths(0.1, 0.3)),
+    recovery: tenths(0, 0.5),
+    cooldown: tenths(0.2, 2),
+    cooldownFrom: fc.constantFrom('start', 'end'),
+    moving: fc.constantFrom('no', 'slow', 'free'),
+    tracking: fc.constantFrom('turns', 'fixed'),
+    cue: sometimes(tenths(0, 0.4)),
+  })
+  .map(without);
+
+const boost = fc.record({
+  tweaks: fc.subarray(
+    [
+      { path: '/movement/run', op: '×', value: 1.5 },
+      { path: '/health/max', op: '×', value: 0.5 },
+      { path: '/attacks/*/beat/cooldown', op: '×', value: 0.5 },
+      { path: '/shield/max', op: '+', value: 3 },
+      { path: '/body/radius', op: '×', value: 1.2 },
+    ],
+    { minLength: 1 },
+  ),
+  for: tenths(0, 2),
+});
+
+const effects = fc
+  .record({
+    damage: sometimes(
+      fc.record({ amount: tenths(0, 14), spread: tenths(0, 3), type: fc.constantFrom('spore', 'light'), critChance: tenths(0, 0.5) }),
+    ),
+    overTime: sometimes(
+      fc.record({
+        amount: tenths(0, 3),
+        every: tenths(0.2, 0.8),
+        for: tenths(0, 3),
+        stacking: fc.constantFrom('refresh', 'stack', 'ignore'),
+      }),
+    ),
+    heal: sometimes(fc.record({ amount: tenths(0, 12), share: tenths(0, 0.3) })),
+    shield: sometimes(fc.record({ amount: tenths(0, 12), for: tenths(0.1, 3) })),
+    slow: sometimes(fc.record({ share: tenths(0, 1), for: tenths(0.1, 2) })),
+    stagger: sometimes(fc.record({ for: tenths(0.1, 1) })),
+    knockback: sometimes(fc.record({ distance: tenths(0, 5) })),
+    boost: sometimes(boost),
+    drain: sometimes(fc.record({ amount: tenths(0, 5) })),
+    taunt: sometimes(fc.record({ for: tenths(0.1, 2) })),
+    mark: sometimes(fc.record({ multiplier: tenths(0.5, 2), for: tenths(0.1, 2) })),
+  })
+  .map(without);
+
+const wildAttack = (id: string) =>
+  fc
+    .record({
+      delivery: fc.constantFrom('melee', 'hitscan', 'projectile', 'area', 'contact', 'self', 'support', 'summon'),
+      targets: fc.constantFrom('friends', 'fallen'),
+      reach: tenths(0.3, 12),
+      arc: fc.constantFrom(40, 120, 360),
+      needsLine: fc.boolean(),
+      beat,
+      effects,
+      friendlyFire: fc.boolean(),
+      perTarget: fc.constantFrom('once', 'every'),
+      area: fc.record({
+        about: fc.constantFrom('self', 'target', 'mark'),
+        radius: tenths(0.5, 4),
+        angle: fc.constantFrom(60, 360),
+        delay: tenths(0, 0.6),
+      }),
+      projectile: fc.record({
+        speed: tenths(4, 25),
+        radius: tenths(0, 0.3),
+        count: fc.integer({ min: 1, max: 3 }),
+        spread: fc.constantFrom(0, 20),
+        lead: fc.constantFrom(0, 1),
+        pierces: fc.integer({ min: 0, max: 2 }),
+        homing: fc.constantFrom(0, 0, 180),
+      }),
+      charges: sometimes(fc.record({ count: fc.integer({ min: 1, max: 3 }), reload: tenths(0.5, 3) })),
+      energy: sometimes(tenths(0, 4)),
+      hit: sometimes(tenths(1, 10)),
+      stagger: fc.boolean(),
+      slot: sometimes(fc.constant({ pool: 'close', takes: 1 })),
+      next: sometimes(fc.record({ attack: fc.constantFrom('one', 'two', 'three'), window: tenths(0, 1) })),
+      weak: tenths(0, 1),
+      answers: fc.subarray(['stepOut', 'dodge', 'block', 'breakLine', 'interrupt']),
+    })
+    .map((a) =>
+      without({
+        id,
+        delivery: a.delivery,
+        targets: a.delivery === 'support' ? a.targets : 'foes',
+        range: { min: 0, max: a.delivery === 'contact' ? 0.1 : a.reach },
+        arc: a.arc,
+        needsLine: a.needsLine,
+        beat: a.beat,
+        effects: a.targets === 'fallen' && a.delivery === 'support' ? { ...a.effects, revive: { amount: 3, share: 0.3 } } : a.effects,
+        hits: { friendlyFire: a.friendlyFire, perTarget: a.perTarget },
+        area: a.delivery === 'area' ? a.area : undefined,
+        projectile: a.delivery === 'projectile' ? a.projectile : undefined,
+        summon: a.delivery === 'summon' ? { unit: 'mite', count: 2, cap: 3, around: 1 } : undefined,
+        charges: a.charges,
+        energy: a.energy,
+        interruptible: without({ stagger: a.stagger, hit: a.hit }),
+        slot: a.slot,
+        next: a.next,
+        aim: { near: 0.9, far: 0.6, weakPointShare: a.weak },
+        answers: a.answers,
+      }),
+    );
+
+const condition: fc.Arbitrary<Loose> = fc.oneof(
+  fc.record({ subject: fc.constant('distance'), is: fc.constantFrom('below', 'above'), value: tenths(1, 8) }),
+  fc.record({ subject: fc.constantFrom('healthShare', 'shieldShare'), is: fc.constantFrom('below', 'above'), value: tenths(0, 1) }),
+  fc.record({
+    subject: fc.constantFrom('timeInState', 'clock', 'sinceHit', 'sinceAttack'),
+    is: fc.constant('above'),
+    value: tenths(0.1, 2),
+  }),
+  fc.record({ subject: fc.constant('chance'), value: tenths(0, 1) }),
+  fc.record({ subject: fc.constantFrom('sees', 'line', 'attackReady'), is: fc.constantFrom('yes', 'no') }),
+  fc.record({
+    subject: fc.constantFrom('friends', 'foes', 'fallen'),
+    is: fc.constant('above'),
+    value: fc.constant(0),
+    within: tenths(1, 8),
+  }),
+  fc.record({ subject: fc.constant('damageTaken'), is: fc.constant('above'), value: tenths(1, 9), within: tenths(0.5, 2) }),
+  fc.record({ subject: fc.constant('flag'), is: fc.constantFrom('yes', 'no'), of: fc.constantFrom('bell', 'gong') }),
+);
+const tree: fc.Arbitrary<Loose> = fc.oneof(
+  { weight: 3, arbitrary: condition },
+  {
+    weight: 1,
+    arbitrary: fc.record({ subject: fc.constantFrom('all', 'any'), parts: fc.array(condition, { minLength: 1, maxLength: 3 }) }),
+  },
+  { weight: 1, arbitrary: condition.map((part) => ({ subject: 'not', parts: [part] })) },
+);
+
+const state = (id: string, others: string[]) =>
+  fc
+    .record({
+      does: fc.constantFrom('hold', 'approach', 'band', 'flee', 'strafe', 'wander', 'patrol', 'home', 'search', 'goTo', 'follow'),
+      pace: fc.constantFrom('walk', 'run'),
+      near: tenths(0, 4),
+      wide: tenths(0, 4),
+      onTheWay: fc.constantFrom('ignore', 'clear', 'engage'),
+      invulnerable: fc.constantFrom(false, false, false, true),
+      tweaks: fc.constantFrom([], [], [{ path: '/movement/run', op: '×', value: 1.4 }]),
+      onEnter: sometimes(fc.constantFrom({ raise: 'bell' }, { lower: 'bell' }, { refill: true }, { attack: 'one' })),
+      leaves: fc.array(fc.record({ when: tree, to: fc.constantFrom(...others), after: tenths(0, 1) }), { maxLength: 2 }),
+    })
+    .map(({ wide, ...s }) =>
+      without({
+        ...s,
+        id,
+        name: id,
+        far: s.near + wide,
+        to: s.does === 'goTo' ? 'well' : 'mite',
+        patrol: {
+          points: [
+            { id: 'a', x: 0, y: 0, pause: 0.3 },
+            { id: 'b', x: 3, y: 1 },
+          ],
+        },
+        radius: 3,
+      }),
+    );
+
+const player = fc
+  .record({
+    attention: fc.record({
+      mean: tenths(0, 0.5),
+      spread: tenths(0, 0.2),
+      angle: fc.constantFrom(120, 360),
+      follows: fc.integer({ min: 0, max: 4 }),
+      mistakes: tenths(0, 0.4),
+    }),
+    answers: fc.subarray([
+      { id: 'd', kind: 'dodge', window: 0.3, distance: 2, cooldown: 1 },
+      { id: 's', kind: 'stepOut' },
+      { id: 'b', kind: 'block', window: 0.4, reduces: 0.6, cooldown: 0.5 },
+      { id: 'l', kind: 'breakLine' },
+      { id: 'i', kind: 'interrupt' },
+    ]),
+    aimError: fc.constantFrom(0, 3),
+    magazine: sometimes(fc.constant({ attacks: ['one'], rounds: 3, reload: 0.7 })),
+    healing: sometimes(fc.constant({ count: 1, below: 0.6, takes: 0.5, heal: { amount: 9, share: 0.1 } })),
+    cover: sometimes(fc.constant({ below: 0.7, stays: 1, radius: 6 })),
+    runsWithin: sometimes(tenths(1, 6)),
+    down: sometimes(fc.constant({ bleedOut: 3, rescue: 0.6, reach: 0.8, health: 0.4, lives: 1 })),
+    rescues: sometimes(fc.constant({ within: 12, safe: 0.5 })),
+  })
+  .map(without);
+
+const wildUnit = (id: string, side: 'party' | 'enemy') =>
+  fc
+    .record({
+      radius: tenths(0.2, 0.9),
+      health: tenths(5, 60),
+      regen: tenths(0, 2),
+      shield: sometimes(fc.record({ max: tenths(1, 15), regen: tenths(0, 2), regenDelay: tenths(0, 1) })),
+      flat: tenths(0, 2),
+      arc: sometimes(fc.constantFrom(90, 180)),
+      resist: fc.constantFrom([], [{ id: 'spore', share: 0.4 }], [{ id: 'light', share: -0.5 }]),
+      weakPoint: sometimes(
+        fc.record({ multiplier: tenths(1, 3), lethal: fc.boolean(), exposed: fc.constantFrom('always', 'unshielded', 'staggered') }),
+      ),
+      window: fc.constantFrom(0, 0.3),
+      stagger: sometimes(fc.record({ threshold: tenths(2, 15), window: tenths(0.3, 2), duration: tenths(0.1, 1), immunity: tenths(0, 1) })),
+      steadiness: tenths(0, 1),
+      energy: sometimes(fc.record({ max: tenths(1, 9), start: tenths(0, 9), regen: tenths(0, 2) })),
+      run: tenths(0, 7),
+      acceleration: fc.constantFrom(0, 9),
+      turnRate: fc.constantFrom(0, 240),
+      sight: tenths(3, 25),
+      angle: fc.constantFrom(120, 360),
+      needsLine: fc.boolean(),
+      hearing: fc.constantFrom(0, 8),
+      buildUp: fc.constantFrom(0, 0.3),
+      temper: fc.record({ manner: fc.constantFrom('hostile', 'hostile', 'retaliates'), alertRadius: fc.constantFrom(0, 6) }),
+      leash: sometimes(
+        fc.record({
+          radius: tenths(2, 9),
+          heals: fc.boolean(),
+          ignoresDamage: fc.boolean(),
+          answersAttack: fc.boolean(),
+          gone: fc.boolean(),
+        }),
+      ),
+      by: fc.constantFrom('nearest', 'lowestHealth', 'mostDamageToMe', 'lastAttacker', 'random', 'highestDamage'),
+      gates: fc.constantFrom([], [{ id: 'g', share: 0.5, state: 'b', holds: true }], [{ id: 'g', share: 0.5, state: 'b', holds: false }]),
+      attacks: fc.tuple(wildAttack('one'), wildAttack('two'), wildAttack('three')),
+      states: fc.tuple(state('a', ['b', 'c']), state('b', ['a', 'c']), state('c', ['a', 'b'])),
+      onDeath: fc
+        .record({ attack: sometimes(fc.constant('two')), revivableFor: fc.constantFrom(0, 3), revivals: fc.integer({ min: 0, max: 2 }) })
+        .map(without),
+      ground: fc.constantFrom([], ['mud']),
+      pause: tenths(0, 0.3),
+      player,
+    })
+    .map((u) => {
+      const chosen = u.attacks.filter(({ delivery }) => delivery !== 'contact').map(({ id: attack }) => ({ attack }));
+      return unit(
+        without({
+          id,
+          side,
+          body: { radius: u.radius },
+          health: { max: u.health, regen: u.regen, regenDelay: 0.5, gates: u.gates },
+          shield: u.shield,
+          armour: without({ flat: u.flat, minimumDamage: 0.2, arc: u.arc, resist: u.resist }),
+          weakPoint: u.weakPoint,
+          invulnerability: { duration: u.window },
+          stagger: u.stagger,
+          knockback: { resist: u.steadiness },
+          energy: u.energy,
+          movement: { walk: u.run / 2, run: u.run, acceleration: u.acceleration, turnRate: u.turnRate, never: u.ground },
+          senses: {
+            sight: u.sight,
+            angle: u.angle,
+            lose: u.sight + 6,
+            memory: 1,
+            needsLine: u.needsLine,
+            hearing: u.hearing,
+            buildUp: u.buildUp,
+            interval: 0.1,
+            reaction: { mean: 0.2, spread: 0.1 },
+          },
+          temper: u.temper,
+          leash: u.leash,
+          targeting: { criteria: [{ by: u.by }, { by: 'nearest', weight: 0.5 }], reconsider: 0.3 },
+          attacks: u.attacks as Loose[],
+          choice: { priorities: [{ entries: chosen }], pause: { min: 0, max: u.pause } },
+          states: u.states,
+          onDeath: u.onDeath,
+          player: side === 'party' ? u.player : undefined,
+        }) as { id: string },
+      );
+    });
+
+const rectangle = fc
+  .record({
+    x: fc.integer({ min: -9, max: 9 }),
+    y: fc.integer({ min: -7, max: 7 }),
+    w: fc.integer({ min: 1, max: 5 }),
+    d: fc.integer({ min: 1, max: 4 }),
+    height: fc.constantFrom(0.9, 3),
+  })
+  .map(({ x, y, w, d, height }) => ({
+    height,
+    corners: [
+      { x, y },
+      { x: x + w, y },
+      { x: x + w, y: y + d },
+      { x, y: y + d },
+    ],
+  }));
+
+/** Small enough to be run by the thousand. */
+export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
+  .record({
+    party: fc.tuple(wildUnit('warden', 'party'), wildUnit('tender', 'party')),
+    enemies: fc.tuple(wildUnit('clipper', 'enemy'), wildUnit('mulcher', 'enemy')),
+    mite: wildUnit('mite', 'enemy'),
+    counts: fc.tuple(fc.integer({ min: 0, max: 4 }), fc.integer({ min: 1, max: 2 })),
+    walls: fc.array(rectangle, { maxLength: 4 }),
+    mud: sometimes(rectangle),
+    full: fc.constantFrom('wait', 'skip', 'replace'),
+    most: fc.integer({ min: 2, max: 8 }),
+    start: fc.constantFrom('clock', 'with', 'defeated', 'condition'),
+    repeat: sometimes(
+      fc.record({
+        times: fc.integer({ min: 1, max: 3 }),
+        when: fc.constantFrom('defeated', 'every'),
+        every: tenths(0.5, 3),
+        count: fc.constantFrom(1, 1.5),
+      }),
+    ),
+    holdsBack: fc.boolean(),
+    countsSummoned: fc.boolean(),
+    countsRevived: fc.boolean(),
+    when: condition.filter(({ subject }) => subject === 'flag' || subject === 'clock'),
+    vault: sometimes(tenths(5, 60)),
+  })
+  .map((f) => ({
+    party: f.party,
+    enemies: [
+      { unit: f.enemies[0], count: f.counts[0], x: 8, y: 6, scatter: 2 },
+      { unit: f.enemies[1], count: f.counts[1], x: -8, y: -6, scatter: 2, group: { alerted: false } },
+    ],
+    others: [f.mite],
+    partyAt: { x: 0, y: -9 },
+    width: 30,
+    depth: 24,
+    limit: 6,
+    arena: without({
+      walls: f.walls.map((wall, i) => ({ id: `w${i}`, name: `w${i}`, ...wall })),
+      ground: f.mud ? [{ id: 'mud', name: 'Mud', kind: 'mud', corners: f.mud.corners }] : [],
+      points: [without({ id: 'well', name: 'Well', x: 11, y: 8, radius: 0.6, health: f.vault })],
+      zones: [
+        {
+          id: 'z',
+          name: 'z',
+          by: 'anybody',
+          flag: 'gong',
+          corners: [
+            { x: -3, y: -3 },
+            { x: 3, y: -3 },
+            { x: 3, y: 3 },
+            { x: -3, y: 3 },
+          ],
+        },
+      ],
+    }),
+    wave: { holdsBack: f.holdsBack, countsSummoned: f.countsSummoned, countsRevived: f.countsRevived },
+    waves: [
+      without({
+        id: 'w2',
+        name: 'w2',
+        start: f.start,
+        at: 1,
+        share: 0.5,
+        when: f.start === 'condition' ? f.when : undefined,
+        timeout: 2,
+        delay: 0.2,
+        repeat: f.repeat,
+        groups: [
+          {
+            id: 'g',
+            pool: [
+              { enemy: 'clipper', weight: 2 },
+              { enemy: 'mite', weight: 1 },
+            ],
+            count: { min: 1, max: 2 },
+            at: ['p0', 'p1'],
+            rule: 'random',
+            spacing: 0.1,
+            alerted: true,
+            target: 'warden',
+          },
+        ],
+      }),
+    ],
+    encounter: {
+      alive: { most: f.most, full: f.full },
+      slots: [{ id: 'close', size: 2, perTarget: true, gap: 0.1 }],
+      ends: { defend: f.vault ? ['well'] : [] },
+      events: [
+        {
+          id: 'e',
+          name: 'e',
+          when: { subject: 'clock', is: 'above', value: 2 },
+          then: [
+            { does: 'raise', of: 'gong' },
+            { does: 'tweak', tweaks: [{ scope: 'enemies', path: '/movement/run', op: '×', value: 1.3 }] },
+          ],
+        },
+      ],
+    },
+  }));
