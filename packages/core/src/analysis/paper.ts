@@ -18,7 +18,7 @@ export interface PaperAttack {
   damagePerSecond: number;
 }
 
-/** What `attacker` does to `victim` on paper. */
+/** What `attacker` does to `victim` on paper; shields are taken through, regeneration is not counted. */
 export interface PaperDuel {
   damagePerSecond: number;
   hitsToKill: number;
@@ -38,7 +38,7 @@ export function paperAttack(attack: Attack, attacker: Unit, victim?: Unit): Pape
   const hitsPerUse = projectile ? projectile.count * instants : hits.perTarget === 'every' ? instants : 1;
   const damage = effects.damage;
   const raw = damage ? damage.amount * (1 + damage.critChance * (damage.critMultiplier - 1)) : 0;
-  const damagePerHit = afterArmour(raw, victim);
+  const damagePerHit = afterArmour(raw, damage?.type, victim);
   const accuracy = (aim.near + aim.far) / 2;
   const busy = beat.windup + beat.active + beat.recovery;
   const { pause } = attacker.choice;
@@ -48,12 +48,39 @@ export function paperAttack(attack: Attack, attacker: Unit, victim?: Unit): Pape
   return { hitsPerUse, damagePerHit, accuracy, cycle, damagePerCycle, damagePerSecond: damagePerCycle / cycle };
 }
 
-function afterArmour(amount: number, victim?: Unit): number {
-  return Math.max(amount - (victim?.armour.flat ?? 0), Math.min(amount, victim?.armour.minimumDamage ?? 0), 0);
+/** What armour and resistance leave of a hit of some type: in the engine's order, with the guarded arc towards the attacker. */
+function afterArmour(amount: number, type: string | undefined, victim?: Unit): number {
+  const resisted = victim?.armour.resist.find(({ id }) => id === type)?.share ?? 0;
+  const taken = amount * (1 - resisted);
+  if (resisted >= 1) return 0;
+  return Math.max(taken - (victim?.armour.flat ?? 0), Math.min(taken, victim?.armour.minimumDamage ?? 0), 0);
 }
 
 function tickDamage({ effects: { overTime } }: Attack, victim?: Unit): number {
-  return overTime ? afterArmour(overTime.amount, victim) : 0;
+  return overTime ? afterArmour(overTime.amount, overTime.type, victim) : 0;
+}
+
+/**
+ * Effective health against hits of one type and size: the raw damage that must be dealt to bring a unit down, shield and all.
+ * Infinity where nothing of a hit gets through.
+ *
+ * Worked: health 100, shield 20, armour 2: hits of 10 leave 8 each; 120 ÷ 8 × 10 = 150.
+ */
+export function effectiveHealth(unit: Unit, hit: number, type?: string): number {
+  const through = afterArmour(hit, type, unit);
+  return through > 0 ? ((unit.health.max + (unit.shield?.max ?? 0)) / through) * hit : Infinity;
+}
+
+/**
+ * Damage a second that energy can sustain: an attack that costs more than regeneration brings in its cycle comes as often as
+ * its price is regained. What costs nothing is sustained as it is.
+ */
+export function sustainedDamage(attack: Attack, attacker: Unit, victim?: Unit): number {
+  const paper = paperAttack(attack, attacker, victim);
+  const { energy } = attacker;
+  if (!attack.energy || !energy) return paper.damagePerSecond;
+  const cycle = energy.regen > 0 ? Math.max(paper.cycle, attack.energy / energy.regen) : Infinity;
+  return paper.damagePerCycle / cycle;
 }
 
 /** Ticks that one use adds: all of them where they stack, else those that fall before the next use renews or is ignored. */
@@ -65,11 +92,13 @@ function ticksPerUse({ effects: { overTime } }: Attack, cycle: number): number {
 
 /**
  * The attacks of a unit's choice taken together: each as often as its cycle allows; where their phases would need more
- * than all of the time, all are thinned alike. Undefined for a unit that chooses no attack.
+ * than all of the time, all are thinned alike. Undefined for a unit that chooses none that hurts.
  */
 export function paperDuel(attacker: Unit, victim: Unit): PaperDuel | undefined {
   const chosen = new Set(attacker.choice.priorities.flatMap(({ entries }) => entries.map(({ attack }) => attack)));
-  const attacks = attacker.attacks.filter(({ id }) => chosen.has(id));
+  const attacks = attacker.attacks.filter(
+    ({ id, delivery, effects }) => chosen.has(id) && delivery !== 'self' && delivery !== 'support' && (effects.damage || effects.overTime),
+  );
   if (!attacks.length) return undefined;
   const papers = attacks.map((attack) => paperAttack(attack, attacker, victim));
   const load = attacks.reduce((sum, { beat }, i) => sum + (beat.windup + beat.active + beat.recovery) / papers[i].cycle, 0);
@@ -78,7 +107,8 @@ export function paperDuel(attacker: Unit, victim: Unit): PaperDuel | undefined {
   const shotsPerSecond = papers.reduce((sum, paper) => sum + paper.hitsPerUse / paper.cycle, 0) / thin;
   const accuracy = papers.reduce((sum, paper) => sum + (paper.accuracy * paper.hitsPerUse) / paper.cycle, 0) / thin / shotsPerSecond;
   const damagePerHit = damagePerSecond / (shotsPerSecond * accuracy);
-  const hitsToKill = damagePerHit > 0 ? Math.ceil(victim.health.max / damagePerHit - 1e-9) : Infinity;
+  const whole = victim.health.max + (victim.shield?.max ?? 0);
+  const hitsToKill = damagePerHit > 0 ? Math.ceil(whole / damagePerHit - 1e-9) : Infinity;
   const shotsToKill = hitsToKill / accuracy;
   return { damagePerSecond, hitsToKill, shotsToKill, timeToKill: (shotsToKill - 1) / shotsPerSecond };
 }

@@ -163,7 +163,8 @@ class Kinds {
   /** Every unit that may appear: the party, allies, waves, and what they summon. */
   private reachable(): string[] {
     const { party, allies, waves } = this.encounter;
-    const found = new Set([...party, ...allies].map(({ unit }) => unit));
+    const members = party.slice(0, this.lens.players ?? party.length);
+    const found = new Set([...members, ...allies].map(({ unit }) => unit));
     for (const { groups } of waves) {
       for (const { enemy, pool } of groups)
         for (const id of [enemy, ...pool.map((entry) => entry.enemy)]) if (id !== undefined) found.add(id);
