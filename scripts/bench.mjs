@@ -6,7 +6,8 @@ import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { CROWD_STEPS, CROWD_UNITS, crowdProject } from './bench/crowd.mjs';
+import { Worker } from 'node:worker_threads';
+import { CROWD_STEPS, CROWD_UNITS, campsTables, crowdProject } from './bench/crowd.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './bench/floor.mjs';
 import { launchBrowser } from './browser.mjs';
 import { startInstance } from './instance.mjs';
@@ -21,13 +22,14 @@ function time(act, times) {
   return Number(process.hrtime.bigint() - start) / times;
 }
 
+const core = () => createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
+
 /** Engine and floor alternate, so that both see the machine as it is; the median of the rounds' ratios counts. */
-function engineAgainstFloor() {
-  const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
-  const compiled = core.compile(crowdProject(core), { encounter: 'crowd' });
-  const runner = new core.Runner(compiled);
+function engineAgainstFloor(walled) {
+  const { compile, Runner, ...rest } = core();
+  const runner = new Runner(compile(crowdProject(rest, { walled }), { encounter: 'crowd' }));
   time(floor, 60);
-  time((i) => runner.run(i), 40);
+  time((i) => runner.run(i), 60);
   const ratios = [];
   const engine = [];
   const bare = [];
@@ -37,6 +39,74 @@ function engineAgainstFloor() {
     ratios.push(engine[round] / bare[round]);
   }
   return { ratio: median(ratios), engine: median(engine), floor: median(bare) };
+}
+
+/** Exponent of the time of a run in the number of units at constant density, by least squares in logarithms. */
+function growth() {
+  const { Runner, ...rest } = core();
+  const sizes = [16, 64, 160, 304, 448];
+  const runners = sizes.map((units) => new Runner(campsTables(rest, units)));
+  for (let warm = 0; warm < 12; warm++) runners[0].run(warm);
+  const points = sizes.map((units, i) => {
+    const times = [];
+    for (let k = 0; k < 5; k++) times.push(time((n) => runners[i].run(n), Math.max(1, Math.round(160 / units))));
+    return [Math.log(units), Math.log(median(times))];
+  });
+  const mean = (column) => points.reduce((sum, point) => sum + point[column], 0) / points.length;
+  const [mx, my] = [mean(0), mean(1)];
+  const exponent = points.reduce((sum, [x, y]) => sum + (x - mx) * (y - my), 0) / points.reduce((sum, [x]) => sum + (x - mx) ** 2, 0);
+  return { exponent, milliseconds: Object.fromEntries(points.map(([x, y]) => [Math.round(Math.exp(x)), Math.exp(y) / 1e6])) };
+}
+
+/** Runs a second in two worker threads, of those in one; the same seeds. */
+async function threads() {
+  const { compile, parseProject } = core();
+  const demo = parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
+  const compiled = compile(demo, { encounter: 'the-head-gardener', tier: 'bramble', skill: 'regular' });
+  const code = `
+    const { parentPort, workerData } = require('node:worker_threads');
+    const { Batch } = require(workerData.core);
+    parentPort.on('message', ({ seed, runs }) => {
+      const batch = new Batch(workerData.compiled, seed, runs);
+      batch.advance(runs);
+      parentPort.postMessage('done');
+    });`;
+  const workers = [0, 1].map(
+    () => new Worker(code, { eval: true, workerData: { core: join(ROOT, 'packages/core/dist/index.js'), compiled } }),
+  );
+  const work = (worker, seed, runs) =>
+    new Promise((done) => {
+      worker.once('message', done);
+      worker.postMessage({ seed, runs });
+    });
+  await Promise.all(workers.map((worker) => work(worker, 1, 300)));
+  const ratios = [];
+  for (let round = 0; round < 5; round++) {
+    let start = process.hrtime.bigint();
+    await work(workers[0], 1, 800);
+    const one = Number(process.hrtime.bigint() - start);
+    start = process.hrtime.bigint();
+    await Promise.all([work(workers[0], 1, 400), work(workers[1], 401, 400)]);
+    ratios.push(one / Number(process.hrtime.bigint() - start));
+  }
+  await Promise.all(workers.map((worker) => worker.terminate()));
+  return median(ratios);
+}
+
+/** Time of recording everything against recording nothing; and how large a trace is. */
+function tracing() {
+  const { Runner, compile, parseProject, traceWith } = core();
+  const demo = parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
+  const runner = new Runner(compile(demo, { encounter: 'evening-shift', tier: 'bloom', skill: 'regular' }));
+  for (let seed = 1; seed <= 60; seed++) runner.run(seed);
+  for (let seed = 1; seed <= 10; seed++) traceWith(runner, seed);
+  const ratios = [];
+  for (let round = 0; round < 9; round++) {
+    const without = time((i) => runner.run(round * 8 + i), 8);
+    ratios.push(time((i) => traceWith(runner, round * 8 + i), 8) / without);
+  }
+  const { events, steps, reasons } = traceWith(runner, 1);
+  return { ratio: median(ratios), events: events.length, steps: steps.length, reasons: reasons.length };
 }
 
 /** ms from an edit to the repainted readout of 200 duels, in Chromium; each edit another value. */
@@ -84,7 +154,11 @@ function firstViewScript() {
 await withSentences(async () => {
   installModules();
   build();
-  const { ratio, engine, floor: bare } = engineAgainstFloor();
+  const open = engineAgainstFloor(false);
+  const walls = engineAgainstFloor(true);
+  const grown = growth();
+  const twoThreads = await threads();
+  const traced = tracing();
   const instance = await startInstance();
   const browser = await launchBrowser();
   const repaint = {};
@@ -93,11 +167,29 @@ await withSentences(async () => {
   await instance.stop();
   const script = firstViewScript();
   const rows = [
-    [
-      'engine, open ground, 26 units: time per unit-step ÷ floor',
+    ...[
+      ['engine, open ground, 26 units: time per unit-step ÷ floor', open, '≤ 6'],
+      ['engine, walls, sight and ways around: the same', walls, '≤ 12'],
+    ].map(([name, { ratio, engine, floor: bare }, wanted]) => [
+      name,
       ratio.toFixed(2),
-      '≤ 6',
+      wanted,
       `${engine.toFixed(0)} ns against ${bare.toFixed(0)} ns`,
+    ]),
+    [
+      'growth of a run’s time from 16 to 448 units, exponent',
+      grown.exponent.toFixed(2),
+      '≤ 1.4',
+      Object.entries(grown.milliseconds)
+        .map(([units, ms]) => `${units}: ${ms.toFixed(1)} ms`)
+        .join(', '),
+    ],
+    ['two worker threads against one', twoThreads.toFixed(2), '≥ 1.7', 'runs of The Head Gardener'],
+    [
+      'recording a trace against not',
+      traced.ratio.toFixed(2),
+      '≤ 2',
+      `Evening Shift: ${traced.events} events, ${traced.steps} steps, ${traced.reasons} reasons`,
     ],
     ...Object.entries(repaint).map(([enemy, ms]) => [
       `edit → readout of 200 duels repainted, ${enemy}, median`,
@@ -120,7 +212,7 @@ await withSentences(async () => {
     writeFileSync(
       process.argv[at + 1],
       JSON.stringify(
-        { ratio, engineNanoseconds: engine, floorNanoseconds: bare, repaintMilliseconds: repaint, scriptKilobytes: script },
+        { open, walls, growth: grown, twoThreads, trace: traced, repaintMilliseconds: repaint, scriptKilobytes: script },
         null,
         2,
       ) + '\n',

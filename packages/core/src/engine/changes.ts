@@ -33,6 +33,7 @@ export function takeOn(fight: Fight, unit: number, row: CompiledUnit): void {
   if (fight.radius[unit] !== row.radius) fight.crowd.clear();
   fight.radius[unit] = row.radius;
   fight.lose[unit] = row.lose;
+  fight.leashed[unit] = row.leash > 0 ? 1 : 0;
   fight.acceleration[unit] = row.acceleration;
   fight.turnsAtOnce[unit] = row.turnRate === 0 ? 1 : 0;
   fight.stepCosine[unit] = row.stepCosine;

@@ -13,13 +13,41 @@ import { type CompiledAttack, type CompiledPriority, DO, FOES, SELF, SUMMON } fr
 import { chooseTarget, targetFor } from './targets';
 import { microsecondsUp } from './time';
 
-/** Phase of a step: whoever stands idle tries to begin an attack. */
+/** Beside the loops that ask for them at every unit and step. */
+const { idle: IDLE } = PHASE;
+const { cooldown: COOLDOWN, pause: PAUSE, range: RANGE } = DOING;
+
+/**
+ * Phase of a step: whoever stands idle tries to begin an attack. Whoever waits for a cooldown or a pause, and has said so,
+ * has its next try queued for the instant at which that ends: nothing else can have changed for it.
+ */
 export function tryAttacks(fight: Fight): void {
-  const { alive, alerted, phase, bearingGap } = fight;
-  const { idle } = PHASE;
+  const {
+    alive,
+    alerted,
+    phase,
+    bearingGap,
+    doing,
+    choiceAt,
+    nextReady,
+    pauseUntil,
+    target,
+    mayAttack,
+    urge,
+    task,
+    owedAttack,
+    comboAttack,
+    now,
+  } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
-    if (alerted[unit] && phase[unit] === idle) tryAttack(fight, unit, bearingGap[unit]);
+    if (phase[unit] !== IDLE || alerted[unit] === 0) continue;
+    const why = doing[unit];
+    if ((why === COOLDOWN && choiceAt[unit] === nextReady[unit]) || (why === PAUSE && choiceAt[unit] === pauseUntil[unit])) {
+      const waits = choiceAt[unit] > now && target[unit] >= 0 && mayAttack[unit] === 1 && urge[unit] === 0 && task[unit] === 0;
+      if (waits && owedAttack[unit] < 0 && comboAttack[unit] < 0 && now >= fight.staggeredUntil[unit]) continue;
+    }
+    tryAttack(fight, unit, bearingGap[unit]);
   }
 }
 
@@ -139,6 +167,7 @@ const UNUSABLE = -2;
 function entryHurdle(fight: Fight, unit: number, priority: CompiledPriority, e: number, gap: number): number {
   const number = priority.attacks[e];
   targets[e] = UNUSABLE;
+  if (priority.plain[e]) return plainHurdle(fight, unit, number, e, gap);
   const condition = priority.conditions[e];
   if (condition !== null && !holds(fight, unit, condition)) return DOING.condition;
   const targeting = priority.targetings[e];
@@ -149,6 +178,18 @@ function entryHurdle(fight: Fight, unit: number, priority: CompiledPriority, e: 
   const hurdle = hurdleOf(fight, unit, target, number, plain ? gap : fight.gap(unit, target));
   if (hurdle === 0) targets[e] = target;
   return hurdle;
+}
+
+/** The same for an entry that asks for nothing else: what most entries of most units are. */
+function plainHurdle(fight: Fight, unit: number, number: number, e: number, gap: number): number {
+  if (fight.now < fight.readyAt[unit * fight.compiled.attackRoom + number]) return COOLDOWN;
+  const attack = fight.kinds[unit].attacks[number];
+  if (gap < attack.rangeMin || gap > attack.rangeMax) return RANGE;
+  const target = fight.target[unit];
+  if (attack.needsLine && !lineToTarget(fight, unit, target)) return DOING.line;
+  if (!within(fight, unit, target, attack.facingCosine)) return DOING.facing;
+  targets[e] = target;
+  return 0;
 }
 
 /** Whom an attack of a choice is for: its own targeting, a friend to help, itself, or the unit's target. */

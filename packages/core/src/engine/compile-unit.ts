@@ -1,5 +1,6 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
 import { ANSWERS, DELIVERIES, type Attack } from '../model/attack';
+import { FOES, SELF } from './tables';
 import type { Player } from '../model/player';
 import { DOES, type State } from '../model/state';
 import { CRITERIA, type Targeting, type Unit } from '../model/unit';
@@ -27,7 +28,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
   const turned = unit.movement.turnRate * context.stepSeconds;
   const scope: ConditionScope = { names, attacks: unit.attacks.map(({ id }) => id), nodes: { count: 0 } };
   const attacks = unit.attacks.map((attack) => compileAttack(attack, unit, scope, context));
-  const choice = compileChoice(unit, scope, context);
+  const choice = compileChoice(unit, attacks, scope, context);
   const chosen = new Set(choice.flatMap((priority) => priority.attacks));
   const longest = attacks.reduce((most, { rangeMax }, i) => (chosen.has(i) ? Math.max(most, rangeMax) : most), 0);
   const states = unit.states.map((state) => compileState(state, unit, longest, scope));
@@ -170,14 +171,24 @@ function longestMemory(unit: Unit): number {
   return longest;
 }
 
-function compileChoice(unit: Unit, scope: ConditionScope, context: UnitContext): CompiledPriority[] {
-  return unit.choice.priorities.map(({ condition, entries }) => ({
-    condition: condition ? compileCondition(condition, scope) : null,
-    attacks: entries.map(({ attack }) => scope.attacks.indexOf(attack)),
-    weights: entries.map(({ weight }) => weight),
-    conditions: entries.map((entry) => (entry.condition ? compileCondition(entry.condition, scope) : null)),
-    targetings: entries.map((entry) => (entry.targeting ? compileTargeting(entry.targeting, context) : null)),
-  }));
+function compileChoice(unit: Unit, attacks: CompiledAttack[], scope: ConditionScope, context: UnitContext): CompiledPriority[] {
+  const limited = unit.states.some(({ attacks: allowed }) => allowed === 'some');
+  const asksLittle = (number: number) => {
+    const { targets, delivery, charges, energy, condition, pool, id } = attacks[number];
+    const fed = unit.player?.magazine?.attacks.includes(id) ?? false;
+    return targets === FOES && delivery < SELF && charges === 0 && energy === 0 && condition === null && pool < 0 && !fed && !limited;
+  };
+  return unit.choice.priorities.map(({ condition, entries }) => {
+    const numbers = entries.map(({ attack }) => scope.attacks.indexOf(attack));
+    return {
+      condition: condition ? compileCondition(condition, scope) : null,
+      attacks: numbers,
+      weights: entries.map(({ weight }) => weight),
+      conditions: entries.map((entry) => (entry.condition ? compileCondition(entry.condition, scope) : null)),
+      targetings: entries.map((entry) => (entry.targeting ? compileTargeting(entry.targeting, context) : null)),
+      plain: entries.map((entry, e) => !entry.condition && !entry.targeting && asksLittle(numbers[e])),
+    };
+  });
 }
 
 function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitContext): CompiledTargeting {

@@ -10,6 +10,25 @@ const CHANCES = 256;
 
 /** @param unit who asks; NOBODY for the encounter */
 export function holds(fight: Fight, unit: number, condition: CompiledCondition): boolean {
+  // What is asked most, at every step of nearly every unit, comes first.
+  if (condition.subject === DISTANCE && unit >= 0) {
+    if (fight.target[unit] === NOBODY) return false;
+    const gap = targetGap(fight, unit);
+    return condition.above ? gap > condition.value : gap < condition.value;
+  }
+  return holdsAny(fight, unit, condition);
+}
+
+const DISTANCE = SUBJECT_NAMES.indexOf('distance');
+
+/** At steps the bearings are fresh; at other instants the distance is looked up again. */
+function targetGap(fight: Fight, unit: number): number {
+  const { now } = fight;
+  if (now === fight.segmentStart[unit] && now + fight.compiled.step === fight.stepEnd) return fight.bearingGap[unit];
+  return fight.gap(unit, fight.target[unit]);
+}
+
+function holdsAny(fight: Fight, unit: number, condition: CompiledCondition): boolean {
   const subject: Subject = SUBJECT_NAMES[condition.subject];
   const { parts } = condition;
   switch (subject) {
@@ -78,7 +97,7 @@ function isDoing(fight: Fight, unit: number, doing: (typeof TARGET_DOES)[number]
 
 /** NaN where there is nothing to compare. */
 export function quantity(fight: Fight, unit: number, subject: Subject, { of, within }: CompiledCondition): number {
-  const { now, compiled } = fight;
+  const { now } = fight;
   switch (subject) {
     case 'clock':
       return now;
@@ -126,8 +145,7 @@ export function quantity(fight: Fight, unit: number, subject: Subject, { of, wit
       const target = fight.target[unit];
       if (target === NOBODY) return NaN;
       if (subject === 'targetHealthShare') return fight.healthNow(target) / fight.kinds[target].maxHealth;
-      // At steps the bearings are fresh; at other instants the distance is looked up again.
-      return now === fight.segmentStart[unit] && now + compiled.step === fight.stepEnd ? fight.bearingGap[unit] : fight.gap(unit, target);
+      return targetGap(fight, unit);
     }
   }
 }

@@ -1,7 +1,7 @@
 /** Bodies giving way to each other: which pairs are near, and who steps aside by how much. */
 import { doubled } from './columns';
 import type { Fight } from './fight';
-import { PARTING_ITERATIONS } from './tuning';
+import { DEEP, PARTING_ITERATIONS, TOUCHING } from './tuning';
 
 /**
  * Widest radii beyond touching within which a pair is watched: one for each of the two to stray, and half of one for
@@ -10,21 +10,25 @@ import { PARTING_ITERATIONS } from './tuning';
 const WATCHED = 2.5;
 
 /** Times its distance at touching: a pair farther apart than this is left alone for the step. */
-const CLOSE = 1.2;
+const CLOSE = 1.08;
 
 /** Pairs of places among the living, in order. */
 class PairList {
   first = new Int32Array(256);
   second = new Int32Array(256);
+  /** Square of the distance at which they touch. */
+  touch = new Float64Array(256);
   count = 0;
 
-  add(a: number, b: number): void {
+  add(a: number, b: number, touch: number): void {
     if (this.count === this.first.length) {
       this.first = doubled(this.first);
       this.second = doubled(this.second);
+      this.touch = doubled(this.touch);
     }
     this.first[this.count] = a;
-    this.second[this.count++] = b;
+    this.second[this.count] = b;
+    this.touch[this.count++] = touch;
   }
 }
 
@@ -36,8 +40,12 @@ export class Crowd {
   readonly x: Float64Array;
   readonly y: Float64Array;
   readonly radius: Float64Array;
+  /** How far each gives way in a round; 0 between rounds. */
   readonly giveX: Float64Array;
   readonly giveY: Float64Array;
+  /** Who does, as marks and as a list. */
+  readonly pushed: Uint8Array;
+  readonly movers: Int32Array;
   /** Where each was when the pairs were collected. */
   readonly fromX: Float64Array;
   readonly fromY: Float64Array;
@@ -52,6 +60,8 @@ export class Crowd {
     this.radius = new Float64Array(units);
     this.giveX = new Float64Array(units);
     this.giveY = new Float64Array(units);
+    this.pushed = new Uint8Array(units);
+    this.movers = new Int32Array(units);
     this.fromX = new Float64Array(units);
     this.fromY = new Float64Array(units);
   }
@@ -62,13 +72,16 @@ export class Crowd {
   }
 }
 
-/** Bodies that would overlap at the step's end part equally, all pairs together, a few times over. */
+/** Bodies that would overlap at the step's end part equally, all pairs together, a few times over while some overlap deeply. */
 export function partBodies(fight: Fight): void {
   const n = fight.alive.length;
-  if (strayed(fight.crowd, n)) watchPairs(fight.crowd, n);
-  if (!findClose(fight.crowd)) return;
-  for (let iteration = 0; iteration < PARTING_ITERATIONS; iteration++) {
-    if (!giveWay(fight, fight.crowd, n)) return;
+  const { crowd } = fight;
+  if (strayed(crowd, n)) watchPairs(crowd, n);
+  // The first round goes over all watched pairs and keeps those that matter in this step for the others.
+  crowd.close.count = 0;
+  if (!giveWay(fight, crowd, crowd.watched, crowd.close)) return;
+  for (let round = 1; round < PARTING_ITERATIONS; round++) {
+    if (!giveWay(fight, crowd, crowd.close, null)) return;
   }
 }
 
@@ -96,75 +109,104 @@ function watchPairs(crowd: Crowd, n: number): void {
   }
   crowd.slack = widest;
   crowd.watched.count = 0;
+  if (n > STRIPS_FROM) return watchByStrips(crowd, n, widest);
+  for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) watchPair(crowd, i, j, widest);
+}
+
+function watchPair({ x, y, radius, watched }: Crowd, i: number, j: number, widest: number): void {
+  const dx = x[j] - x[i];
+  const dy = y[j] - y[i];
+  const apart = radius[i] + radius[j];
+  const reach = apart + WATCHED * widest;
+  if (dx * dx + dy * dy < reach * reach) watched.add(i, j, apart * apart);
+}
+
+/** From so many units on, pairs are looked for in strips across the arena instead of among all. */
+const STRIPS_FROM = 64;
+const found: number[] = [];
+
+/** The same pairs in the same order: only those in neighbouring strips, as wide as the widest reach, can be near. */
+function watchByStrips(crowd: Crowd, n: number, widest: number): void {
+  const { x } = crowd;
+  const strip = (2 + WATCHED) * widest;
+  const strips = new Map<number, number[]>();
   for (let i = 0; i < n; i++) {
-    const xi = x[i];
-    const yi = y[i];
-    const watched = radius[i] + WATCHED * widest;
-    for (let j = i + 1; j < n; j++) {
-      const dx = x[j] - xi;
-      const dy = y[j] - yi;
-      const reach = watched + radius[j];
-      if (dx * dx + dy * dy < reach * reach) crowd.watched.add(i, j);
+    const at = Math.floor(x[i] / strip);
+    const list = strips.get(at);
+    if (list) list.push(i);
+    else strips.set(at, [i]);
+  }
+  for (let i = 0; i < n; i++) {
+    found.length = 0;
+    const at = Math.floor(x[i] / strip);
+    for (let s = at - 1; s <= at + 1; s++) {
+      const list = strips.get(s);
+      if (!list) continue;
+      for (let k = 0; k < list.length; k++) if (list[k] > i) found.push(list[k]);
     }
+    found.sort(ascending);
+    for (let k = 0; k < found.length; k++) watchPair(crowd, i, found[k], widest);
   }
 }
 
-/** Of the watched pairs those that matter in this step; whether any of them overlaps. */
-function findClose({ x, y, radius, watched, close }: Crowd): boolean {
-  const { first, second, count } = watched;
-  close.count = 0;
-  let overlap = false;
+const ascending = (a: number, b: number) => a - b;
+
+/**
+ * One round: every overlapping pair is pushed apart, together. Of the pairs looked at, those near enough to matter are put
+ * into `near`, where that is asked for.
+ * @returns whether some overlap was so deep that another round is worth it
+ */
+function giveWay(fight: Fight, crowd: Crowd, pairs: PairList, near: PairList | null): boolean {
+  const { x, y, giveX, giveY, pushed, movers } = crowd;
+  const { first, second, touch, count } = pairs;
+  const [touching, deeply] = [TOUCHING, DEEP];
+  let moved = 0;
+  let deep = false;
   for (let p = 0; p < count; p++) {
     const a = first[p];
     const b = second[p];
     const dx = x[b] - x[a];
     const dy = y[b] - y[a];
-    const apart = radius[a] + radius[b];
+    const apart = touch[p];
     const square = dx * dx + dy * dy;
-    if (square >= CLOSE * CLOSE * apart * apart) continue;
-    close.add(a, b);
-    if (square < apart * apart) overlap = true;
-  }
-  return overlap;
-}
-
-function giveWay(fight: Fight, crowd: Crowd, n: number): boolean {
-  const { x, y, radius, giveX, giveY } = crowd;
-  const { first, second, count } = crowd.close;
-  let moved = false;
-  for (let p = 0; p < count; p++) {
-    const a = first[p];
-    const b = second[p];
-    const dx = x[b] - x[a];
-    const dy = y[b] - y[a];
-    const apart = radius[a] + radius[b];
-    const square = dx * dx + dy * dy;
-    if (square >= apart * apart) continue;
-    if (!moved) {
-      moved = true;
-      for (let i = 0; i < n; i++) giveX[i] = giveY[i] = 0;
+    if (near !== null) {
+      if (square >= CLOSE * CLOSE * apart) continue;
+      near.add(a, b, apart);
+    }
+    if (square >= touching * apart) continue;
+    if (square < deeply * apart) deep = true;
+    if (pushed[a] === 0) {
+      pushed[a] = 1;
+      movers[moved++] = a;
+    }
+    if (pushed[b] === 0) {
+      pushed[b] = 1;
+      movers[moved++] = b;
     }
     let gx: number;
     let gy: number;
     if (square > 0) {
-      // (apart² − d²) / 2 (apart² + d²) is (apart − d) / 2d to first order and needs no root; deep overlaps take more rounds.
-      const half = (apart * apart - square) / (2 * (apart * apart + square));
+      // (apart² − d²) / 4 apart² is (apart − d) / 2d to first order and needs no root; deep overlaps take more rounds.
+      const half = (apart - square) / (4 * apart);
       gx = dx * half;
       gy = dy * half;
     } else {
       // Coinciding bodies part along the first one's facing.
-      gx = (fight.fx[fight.alive[a]] * apart) / 2;
-      gy = (fight.fy[fight.alive[a]] * apart) / 2;
+      const reach = Math.sqrt(apart) / 2;
+      gx = fight.fx[fight.alive[a]] * reach;
+      gy = fight.fy[fight.alive[a]] * reach;
     }
     giveX[a] -= gx;
     giveY[a] -= gy;
     giveX[b] += gx;
     giveY[b] += gy;
   }
-  if (!moved) return false;
-  for (let i = 0; i < n; i++) {
+  for (let m = 0; m < moved; m++) {
+    const i = movers[m];
     x[i] += giveX[i];
     y[i] += giveY[i];
+    giveX[i] = giveY[i] = 0;
+    pushed[i] = 0;
   }
-  return true;
+  return deep;
 }

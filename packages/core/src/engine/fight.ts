@@ -9,7 +9,7 @@ import { EVENT, EventLog } from './log';
 import { OverTimes } from './over-time';
 import { Bursts, Met, Shots } from './pools';
 import { EventQueue } from './queue';
-import type { Compiled, CompiledAttack, CompiledUnit } from './tables';
+import { DO, type Compiled, type CompiledAttack, type CompiledUnit } from './tables';
 import { PER_MICROSECOND, SECOND } from './tuning';
 
 export const PHASE = { idle: 0, windup: 1, active: 2, recovery: 3 } as const;
@@ -118,6 +118,8 @@ export class Fight extends Tables {
   readonly queue = new EventQueue();
   readonly log = new EventLog();
   readonly ground = new Ground(this.compiled);
+  /** Somebody may search: where foes were last seen is kept. */
+  readonly searches = this.compiled.kinds.some(({ states }) => states.some(({ does }) => does === DO.search));
   seed = 0;
   /** µs: the instant that is being worked out */
   now = 0;
@@ -248,6 +250,7 @@ export class Fight extends Tables {
   readonly mayAttack = this.bytes();
   // of its kind, likewise
   readonly lose = this.numbers();
+  readonly leashed = this.bytes();
   readonly acceleration = this.numbers();
   readonly turnsAtOnce = this.bytes();
   readonly stepCosine = this.numbers();

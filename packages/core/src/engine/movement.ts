@@ -8,6 +8,9 @@ import { steerShots, sweepAll } from './shots';
 import { DO } from './tables';
 import { SECOND } from './tuning';
 
+/** Beside the loops that ask for them at every unit and step. */
+const { hold: HOLD, approach: APPROACH, band: BAND, flee: FLEE } = DO;
+
 /** Phase of a step: every living unit turns, and gets one straight segment from now to the step's end. */
 export function move(fight: Fight): void {
   const step = (fight.stepEnd - fight.now) / SECOND;
@@ -51,24 +54,24 @@ function wishPlaces(fight: Fight, step: number): void {
     crowd.radius[i] = radius[unit];
     let what = does[unit];
     const hunts = target[unit] >= 0 && alerted[unit] === 1;
-    if (urge[unit] !== 0 || (what > DO.flee && !(hunts && engages(fight, unit)))) {
+    if (urge[unit] !== 0 || (what > FLEE && !(hunts && engages(fight, unit)))) {
       const most = topSpeed(fight, unit, step) * step;
       goOnErrand(fight, unit, most, step);
       crowd.x[i] = WISH.x;
       crowd.y[i] = WISH.y;
       continue;
     }
-    if (what > DO.flee) what = DO.approach;
+    if (what > FLEE) what = APPROACH;
     let along = 0; // m towards the target; negative: away
-    if (hunts && what !== DO.hold) {
-      if (what === DO.flee) along = -Infinity;
+    if (hunts && what !== HOLD) {
+      if (what === FLEE) along = -Infinity;
       else {
         // Where the target will be if it goes on as it did: whoever chases its old place stays a step behind.
         const going = vx[target[unit]] * bearingX[unit] + vy[target[unit]] * bearingY[unit];
         const gap = bearingGap[unit] + going * step;
         if (gap > far[unit]) along = gap - far[unit];
-        else if (what === DO.band && gap < near[unit]) along = gap - near[unit];
-        else if (walled && what === DO.approach && seeksLine(fight, unit)) along = gap;
+        else if (what === BAND && gap < near[unit]) along = gap - near[unit];
+        else if (walled && what === APPROACH && seeksLine(fight, unit)) along = gap;
       }
     }
     if (along === 0) {
@@ -134,8 +137,13 @@ function setSegments(fight: Fight, step: number): void {
       vy[unit] = (ground.y - y[unit]) * perSecond;
       continue;
     }
-    vx[unit] = (inside(crowd.x[i], halfWidth - crowd.radius[i]) - x[unit]) * perSecond;
-    vy[unit] = (inside(crowd.y[i], halfDepth - crowd.radius[i]) - y[unit]) * perSecond;
+    const toX = crowd.x[i];
+    const toY = crowd.y[i];
+    const limitX = halfWidth - crowd.radius[i];
+    const limitY = halfDepth - crowd.radius[i];
+    const within = toX <= limitX && toX >= 0 - limitX && toY <= limitY && toY >= 0 - limitY;
+    vx[unit] = ((within ? toX : inside(toX, limitX)) - x[unit]) * perSecond;
+    vy[unit] = ((within ? toY : inside(toY, limitY)) - y[unit]) * perSecond;
   }
 }
 

@@ -120,14 +120,14 @@ function digestOf(fight: Fight): string {
   const digest = new Digest();
   const { log } = fight;
   for (let i = 0; i < log.length; i++) {
-    digest.number(log.time[i]);
     digest.word((log.kind[i] << 24) ^ log.actor[i]);
     digest.word((log.other[i] << 12) ^ log.what[i]);
-    digest.number(log.a[i]);
-    digest.number(log.b[i]);
-    digest.number(log.c[i]);
-    digest.number(log.d[i]);
   }
+  digest.column(log.time, log.length);
+  digest.column(log.a, log.length);
+  digest.column(log.b, log.length);
+  digest.column(log.c, log.length);
+  digest.column(log.d, log.length);
   for (let unit = 0; unit < fight.count; unit++) {
     digest.number(fight.xAt(unit, fight.now));
     digest.number(fight.yAt(unit, fight.now));

@@ -16,10 +16,12 @@ export function look(fight: Fight): void {
     if (alerted[unit]) {
       if (target[unit] >= 0 && bearingLength[unit] <= lose[unit] && (!walled || stillSees(fight, unit))) {
         lastSeen[unit] = now;
-        fight.knownX[unit] = fight.x[target[unit]];
-        fight.knownY[unit] = fight.y[target[unit]];
+        if (fight.searches) {
+          fight.knownX[unit] = fight.x[target[unit]];
+          fight.knownY[unit] = fight.y[target[unit]];
+        }
       } else maybeLose(fight, unit);
-      if (fight.kinds[unit].leash > 0) holdLeash(fight, unit);
+      if (fight.leashed[unit]) holdLeash(fight, unit);
     } else if (!fight.noticing[unit] && now >= fight.nextLook[unit]) lookAround(fight, unit);
   }
 }

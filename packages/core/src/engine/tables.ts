@@ -361,6 +361,8 @@ export interface CompiledPriority {
   weights: number[];
   conditions: (CompiledCondition | null)[];
   targetings: (CompiledTargeting | null)[];
+  /** Entries that ask for nothing but readiness, range, line and facing to the unit's target. */
+  plain: boolean[];
 }
 
 export interface CompiledWall {
