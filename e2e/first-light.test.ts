@@ -31,7 +31,9 @@ afterAll(async () => {
 }, 60_000);
 afterEach(() => expect(errors.splice(0)).toEqual([]));
 
-const clipper = () => `${instance.address}/projects/verdance/enemies/clipper/attacks/bite?skill=regular`;
+const clipper = () => `${instance.address}/projects/verdance/enemies/clipper/attacks/bite?skill=regular&copies=3&distance=4`;
+/** The same duel on the command line: three Clippers at four metres, near enough that all of them bite. */
+const three = ['--skill', 'regular', '--copies', '3', '--distance', '4'];
 async function open(address = clipper()): Promise<Page> {
   const page = await openPage(browser, errors);
   await page.goto(address);
@@ -50,10 +52,10 @@ describe('one fight, end to end', () => {
     const page = await open();
     const first = await newDigest(page, null);
     const before = (await fetchProject(instance.address)).document;
-    expect(first).toBe(cliDuel(before, 'clipper', ['--skill', 'regular']).digest);
+    expect(first).toBe(cliDuel(before, 'clipper', three).digest);
 
     // A longer pause between bites hurts less.
-    const pressureBefore = cliDuel(before, 'clipper', ['--skill', 'regular']).kinds.find(
+    const pressureBefore = cliDuel(before, 'clipper', three).kinds.find(
       ({ id }) => id === 'clipper',
     )!.damagePerAlertedSecond;
     await drag(page, await label(page, 'Bite cooldown'), 220);
@@ -61,20 +63,20 @@ describe('one fight, end to end', () => {
     await savedState(page, 'saved');
     const after = (await fetchProject(instance.address)).document;
     expect(cooldown(after)).toBeGreaterThan(cooldown(before) + 0.2);
-    const computed = cliDuel(after, 'clipper', ['--skill', 'regular']);
+    const computed = cliDuel(after, 'clipper', three);
     expect(second).toBe(computed.digest);
     expect(computed.kinds.find(({ id }) => id === 'clipper')!.damagePerAlertedSecond).toBeLessThan(pressureBefore);
-    expect(await median(page, 'Peak pressure')).toBeCloseTo(computed.peakPressureShare.median * 100, 9);
+    expect(await median(page, 'Peak pressure')).toBeCloseTo(computed.encounter.peakPressureShare.median * 100, 9);
     const simulated = await fetch(`${instance.address}/api/projects/verdance/simulations`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ duel: { enemy: 'clipper', against: 'warden', distance: 12 }, skill: 'regular', runs: 200, seed: 1 }),
+      body: JSON.stringify({ duel: { enemy: 'clipper', against: 'warden', copies: 3, distance: 4 }, skill: 'regular', runs: 200, seed: 1 }),
     });
     expect(((await simulated.json()) as { digest: string }).digest).toBe(second);
 
     // One drag is one change, with a name.
     expect(await page.$eval('[aria-label^="Undo:"]', (b) => b.getAttribute('aria-label'))).toMatch(
-      /^Undo: Clipper Bite cooldown 1\.2 → \d/,
+      /^Undo: Clipper Bite cooldown 1\.6 → \d/,
     );
     await press(page, 'Control', 'z');
     expect(await newDigest(page, second)).toBe(first);
@@ -193,7 +195,7 @@ describe('numbers', () => {
     await savedState(page, 'saved');
     const document = await base();
     expect(thistlejack(document).movement.run).toBeCloseTo(6.3, 9);
-    expect(document.tiers[1].tweaks.at(-1)).toEqual({ scope: 'unit', of: 'thistlejack', path: '/movement/run', op: '=', value: 4.9 });
+    expect(document.tiers[2].tweaks.at(-1)).toEqual({ scope: 'unit', of: 'thistlejack', path: '/movement/run', op: '=', value: 4.9 });
     expect(await page.$eval('[aria-label="What typing changes"] [aria-checked=true]', (e) => e.textContent)).toContain('Bramble');
   }, 60_000);
 
@@ -276,7 +278,7 @@ describe('duels worked out by hand (docs/worked-duels.md)', () => {
       expect(await median(page, 'Peak pressure')).toBeCloseTo(peak, 9);
       const computed = cliDuel(document, enemy, ['--distance', '0.5']);
       expect(computed.digest).toBe(digest);
-      expect(computed.timeToDown[0].median).toBe(timeToDown);
+      expect(computed.members[0].timeToDown.median).toBe(timeToDown);
     },
     60_000,
   );

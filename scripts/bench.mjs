@@ -112,7 +112,7 @@ function tracing() {
 /** ms from an edit to the repainted readout of 200 duels, in Chromium; each edit another value. */
 async function editToRepaint(address, browser, enemy) {
   const page = await browser.newPage();
-  await page.goto(`${address}/projects/verdance/enemies/${enemy}?skill=regular`);
+  await page.goto(`${address}/projects/verdance/enemies/${enemy}?skill=regular&copies=3&distance=6`);
   await page.waitForFunction(() => document.querySelector('[data-testid=digest]'));
   const took = [];
   for (let i = 0; i < 25; i++) {

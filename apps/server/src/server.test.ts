@@ -80,15 +80,15 @@ describe('projects', () => {
       id,
       1,
       [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }],
-      'Clipper Bite cooldown 1.2 → 0.9 s',
+      'Clipper Bite cooldown 1.6 → 0.9 s',
     );
     expect([changed.status, changed.etag]).toEqual([200, '"2"']);
     expect((await call('GET', `/api/projects/${id}`)).body.units[1].attacks[0].beat.cooldown).toBe(0.9);
-    expect((await call('GET', `/api/projects/${id}/revisions/1`)).body.units[1].attacks[0].beat.cooldown).toBe(1.2);
+    expect((await call('GET', `/api/projects/${id}/revisions/1`)).body.units[1].attacks[0].beat.cooldown).toBe(1.6);
     expect((await call('GET', `/api/projects/${id}/revisions`)).body).toMatchObject([
       {
         number: 2,
-        label: 'Clipper Bite cooldown 1.2 → 0.9 s',
+        label: 'Clipper Bite cooldown 1.6 → 0.9 s',
         patch: [{ op: 'replace', path: '/units/clipper/attacks/bite/beat/cooldown', value: 0.9 }],
       },
       { number: 1, label: 'Created' },
@@ -98,7 +98,14 @@ describe('projects', () => {
   test('objects come, go and move, and every revision shows its own', async () => {
     const id = await newProject();
     const document = (await call('GET', `/api/projects/${id}`)).body as Project;
-    const moved = { ...document, units: [document.units[2], document.units[0], document.units[1]] };
+    // The Thistlejack first, and only what First Bell needs besides.
+    const moved = {
+      ...document,
+      units: [document.units[2], document.units[0], document.units[1]],
+      variants: [],
+      tiers: document.tiers.map((tier) => ({ ...tier, tweaks: tier.tweaks.filter(({ scope }) => scope !== 'unit') })),
+      encounters: document.encounters.slice(0, 1),
+    };
     expect((await call('PUT', `/api/projects/${id}`, moved, match(1))).status).toBe(200);
     expect((await call('GET', `/api/projects/${id}`)).body.units.map((u: { id: string }) => u.id)).toEqual([
       'thistlejack',
@@ -139,10 +146,10 @@ describe('projects', () => {
       { errors: [{ pointer: '/units/clipper/health/max', rule: 'min', value: -1 }] },
     ],
     [
-      'a planned field',
-      [{ op: 'add', path: '/units/clipper/leash', value: { radius: 9 } }],
+      'a planned word',
+      [{ op: 'replace', path: '/encounters/first-bell/clock', value: 'rounds' }],
       422,
-      { errors: [{ pointer: '/units/clipper/leash', rule: 'notBuilt' }] },
+      { errors: [{ pointer: '/encounters/first-bell/clock', rule: 'notBuilt' }] },
     ],
     [
       'a place that is not there',
