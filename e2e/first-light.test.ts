@@ -55,9 +55,7 @@ describe('one fight, end to end', () => {
     expect(first).toBe(cliDuel(before, 'clipper', three).digest);
 
     // A longer pause between bites hurts less.
-    const pressureBefore = cliDuel(before, 'clipper', three).kinds.find(
-      ({ id }) => id === 'clipper',
-    )!.damagePerAlertedSecond;
+    const pressureBefore = cliDuel(before, 'clipper', three).kinds.find(({ id }) => id === 'clipper')!.damagePerAlertedSecond;
     await drag(page, await label(page, 'Bite cooldown'), 220);
     const second = await newDigest(page, first);
     await savedState(page, 'saved');

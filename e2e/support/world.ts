@@ -55,8 +55,8 @@ export function cliDuel(document: unknown, enemy: string, more: string[] = []) {
   if (status !== 0) throw new Error(stderr);
   return JSON.parse(stdout) as {
     digest: string;
-    timeToDown: { median: number | 'Infinity' }[];
-    peakPressureShare: { median: number };
+    encounter: { peakPressureShare: { median: number } };
+    members: { timeToDown: { median: number | 'Infinity' } }[];
     kinds: { id: string; damagePerAlertedSecond: number }[];
   };
 }

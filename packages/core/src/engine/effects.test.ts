@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../testing/builders';
+import type { Fight } from './fight';
 import { run } from './run';
 
 type Loose = Record<string, unknown>;
@@ -19,10 +20,7 @@ const against = (attack: Loose, target: Loose = {}, more: Partial<FightSketch> =
   ...more,
 });
 /** What a watcher reads at every step. */
-function watched<T>(
-  sketch: FightSketch,
-  read: Parameters<typeof run>[2] extends infer W ? (fight: Parameters<Exclude<W, undefined>>[0]) => T : never,
-): T[] {
+function watched<T>(sketch: FightSketch, read: (fight: Fight) => T): T[] {
   const seen: T[] = [];
   run(compiled(sketch, 0.1), 1, (fight) => seen.push(read(fight)));
   return seen;
