@@ -109,10 +109,17 @@ function tracing() {
   return { ratio: median(ratios), events: events.length, steps: steps.length, reasons: reasons.length };
 }
 
+/** The duels whose repaint is timed. One Clipper dies before its second bite: its cooldown would change nothing. */
+const DUELS = [
+  { enemy: 'thistlejack', copies: 1, distance: 12 },
+  { enemy: 'mulcher', copies: 1, distance: 12 },
+  { enemy: 'clipper', copies: 3, distance: 6 },
+];
+
 /** ms from an edit to the repainted readout of 200 duels, in Chromium; each edit another value. */
-async function editToRepaint(address, browser, enemy) {
+async function editToRepaint(address, browser, { enemy, copies, distance }) {
   const page = await browser.newPage();
-  await page.goto(`${address}/projects/verdance/enemies/${enemy}?skill=regular&copies=3&distance=6`);
+  await page.goto(`${address}/projects/verdance/enemies/${enemy}?skill=regular&copies=${copies}&distance=${distance}`);
   await page.waitForFunction(() => document.querySelector('[data-testid=digest]'));
   const took = [];
   for (let i = 0; i < 25; i++) {
@@ -162,7 +169,7 @@ await withSentences(async () => {
   const instance = await startInstance();
   const browser = await launchBrowser();
   const repaint = {};
-  for (const enemy of ['clipper', 'thistlejack', 'mulcher']) repaint[enemy] = await editToRepaint(instance.address, browser, enemy);
+  for (const duel of DUELS) repaint[`${duel.copies} ${duel.enemy}`] = await editToRepaint(instance.address, browser, duel);
   await browser.close();
   await instance.stop();
   const script = firstViewScript();
@@ -191,8 +198,8 @@ await withSentences(async () => {
       '≤ 2',
       `Evening Shift: ${traced.events} events, ${traced.steps} steps, ${traced.reasons} reasons`,
     ],
-    ...Object.entries(repaint).map(([enemy, ms]) => [
-      `edit → readout of 200 duels repainted, ${enemy}, median`,
+    ...Object.entries(repaint).map(([duel, ms]) => [
+      `edit → readout of 200 duels repainted, ${duel}, median`,
       `${ms.toFixed(0)} ms`,
       '≤ 150 ms',
       '20 edits in Chromium',
