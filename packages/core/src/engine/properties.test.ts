@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { arbitraryFight } from '../testing/arbitraries';
 import { type FightSketch, compiledTrusted as compiled, eventsOf } from '../testing/builders';
-import { Runner, run } from './run';
+import { run } from './run';
 
 /** More, and others, on demand: INSIDIA_CASES=20000 INSIDIA_SEED=7 npx jest properties */
 const cases = { numRuns: Number(process.env.INSIDIA_CASES ?? 1000) };
@@ -29,67 +29,7 @@ const times = (sketch: FightSketch, seed: number) => {
   };
 };
 
-describe('for every fight', () => {
-  test('17: what is dealt is health lost, absorbed and overkill; who spawned is alive or died', () => {
-    fc.assert(
-      fc.property(...fightAndSeed, (sketch, seed) => {
-        const { log, units } = run(compiled(sketch), seed);
-        const wrong = [...eventsOf(log, 'hit'), ...eventsOf(log, 'tick')].filter(
-          ({ a, b, c, d }) => !(Math.abs(a + b + d - c) <= 1e-9 * Math.max(1, c)),
-        );
-        expect(wrong).toEqual([]);
-        const dead = eventsOf(log, 'death').map(({ actor }) => actor);
-        expect(new Set(dead).size).toBe(dead.length);
-        expect(eventsOf(log, 'spawn')).toHaveLength(units);
-      }),
-      cases,
-    );
-  });
-
-  test('20: nobody outside, below 0 or above max, no NaN; nothing acts for the dead', () => {
-    fc.assert(
-      fc.property(...fightAndSeed, (sketch, seed) => {
-        const tables = compiled(sketch);
-        const { log } = run(tables, seed, (fight) => {
-          // Plain comparisons: this runs for every unit at every step of a thousand fights.
-          for (const unit of fight.alive) {
-            const health = fight.healthNow(unit);
-            if (!(health > 0 && health <= fight.kinds[unit].maxHealth)) throw new Error(`health ${health}`);
-            const shield = fight.shieldNow(unit);
-            if (!(shield >= 0 && shield <= fight.kinds[unit].shield)) throw new Error(`shield ${shield}`);
-            const energy = fight.energyNow(unit);
-            if (!(energy >= 0 && energy <= fight.kinds[unit].energy)) throw new Error(`energy ${energy}`);
-            for (const time of [fight.now, fight.stepEnd]) {
-              const outside =
-                Math.max(Math.abs(fight.xAt(unit, time)) - tables.halfWidth, Math.abs(fight.yAt(unit, time)) - tables.halfDepth) +
-                fight.radius[unit];
-              if (!(outside <= 1e-9)) throw new Error(`unit ${unit} is ${outside} m outside`);
-            }
-            if (!(Math.abs(Math.hypot(fight.fx[unit], fight.fy[unit]) - 1) < 1e-9)) throw new Error('facing is no unit vector');
-          }
-        });
-        const died = new Map(eventsOf(log, 'death').map(({ actor, time }) => [actor, time]));
-        expect(eventsOf(log, 'start').filter(({ actor, time }) => time > (died.get(actor) ?? Infinity))).toEqual([]);
-      }),
-      cases,
-    );
-  });
-
-  test('20: same seed, same digest: again, after another run in the same buffers, watched or not', () => {
-    fc.assert(
-      fc.property(...fightAndSeed, (sketch, seed) => {
-        const tables = compiled(sketch);
-        const { digest } = run(tables, seed);
-        const runner = new Runner(tables);
-        runner.run(seed + 1);
-        expect(runner.run(seed).digest).toBe(digest);
-        expect(runner.run(seed, () => undefined).digest).toBe(digest);
-        expect(run(structuredClone(tables), seed).digest).toBe(digest);
-      }),
-      few,
-    );
-  });
-
+describe('for every plain fight', () => {
   test('9: direct damage under a window w is at most the largest hit × (1 + ⌊T / w⌋)', () => {
     fc.assert(
       fc.property(...fightAndSeed, (sketch, seed) => {

@@ -82,18 +82,17 @@ export function seesUnit(fight: Fight, unit: number, other: number): boolean {
   return !kind.needsLine || seesPast(fight, unit, other);
 }
 
-/** From eye height to half the other's height. */
+/** Whether no wall stands between its eye and half the other's height. */
 export function seesPast(fight: Fight, unit: number, other: number): boolean {
+  return clearFrom(fight, unit, fight.kinds[unit].eye, other);
+}
+
+/** Whether no wall stands between a height above a unit and half the other's height. @param height m */
+export function clearFrom(fight: Fight, unit: number, height: number, other: number): boolean {
   const { now, ground } = fight;
+  if (ground.walls.length === 0) return true;
   const half = fight.kinds[other].height / 2;
-  return !ground.blocked(
-    fight.xAt(unit, now),
-    fight.yAt(unit, now),
-    fight.kinds[unit].eye,
-    fight.xAt(other, now),
-    fight.yAt(other, now),
-    half,
-  );
+  return !ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), height, fight.xAt(other, now), fight.yAt(other, now), half);
 }
 
 /** Whoever runs or attacks is heard. */

@@ -5,6 +5,7 @@ import { within } from './facing';
 import { type Fight, NOBODY } from './fight';
 import { EVENT, MISS } from './log';
 import { DUE } from './queue';
+import { clearFrom } from './senses';
 import { type CompiledAttack } from './tables';
 
 /** Melee: everyone in reach and arc, the target first, then the nearest. */
@@ -20,7 +21,7 @@ export function strikeMelee(fight: Fight, unit: number, number: number, attack: 
       if (other === unit) continue;
       const gap = fight.gap(unit, other);
       if (gap > attack.rangeMax || !within(fight, unit, other, attack.arcCosine)) continue;
-      if (attack.needsLine && !clearTo(fight, unit, other)) walled = true;
+      if (attack.needsLine && !clearFrom(fight, unit, fight.kinds[unit].muzzle, other)) walled = true;
       else met.add(other, other === target ? -1 : gap);
     }
   }
@@ -48,7 +49,7 @@ export function strikeOnLine(fight: Fight, unit: number, number: number, attack:
       const across = fight.fx[unit] * dy - fight.fy[unit] * dx;
       const r = fight.radius[other];
       if (along < 0 || across * across > r * r || fight.gap(unit, other) > attack.rangeMax) continue;
-      if (!clearTo(fight, unit, other)) walled = true;
+      if (!clearFrom(fight, unit, fight.kinds[unit].muzzle, other)) walled = true;
       else met.add(other, along - Math.sqrt(r * r - across * across));
     }
   }
@@ -89,21 +90,6 @@ export function strikeArea(
     }
   }
   if (!meet(fight, unit, number, attack, use, attack.limit, x, y)) fight.log.add(now, EVENT.miss, unit, NOBODY, number, MISS.reach);
-}
-
-/** From the muzzle to half the other's height. */
-function clearTo(fight: Fight, unit: number, other: number): boolean {
-  const { now, ground } = fight;
-  if (ground.walls.length === 0) return true;
-  const half = fight.kinds[other].height / 2;
-  return !ground.blocked(
-    fight.xAt(unit, now),
-    fight.yAt(unit, now),
-    fight.kinds[unit].muzzle,
-    fight.xAt(other, now),
-    fight.yAt(other, now),
-    half,
-  );
 }
 
 /** Settles a hit on those it meets, in their order; whether it came to anything (a landing, or a miss that is said). */

@@ -116,7 +116,24 @@ function encounterProblems(project: Project, encounter: Encounter, report: Repor
     if (!arena?.points.some((point) => point.id === id && point.health !== undefined))
       report(pointerOf(...at, 'ends', 'defend', i), 'reference', id, 'must be a point of the arena that has health');
   });
+  encounter.alive?.perType.forEach(({ unit }, i) => {
+    if (!hasUnit(project, unit))
+      report(pointerOf(...at, 'alive', 'perType', i, 'unit'), 'reference', unit, 'must be a unit of the project');
+  });
+}
+
+/** What must hold of an encounter's numbers, whatever tweaks made of them. */
+export function encounterOrderProblems(encounter: Encounter, at: string[]): Problem[] {
+  const problems: Problem[] = [];
+  const report: Report = (path, rule, value, message) => problems.push({ path, rule, value, message });
+  for (const { id: wave, groups } of encounter.waves) {
+    for (const { id, count } of groups) {
+      if (count.min > count.max)
+        report(pointerOf(...at, 'waves', wave, 'groups', id, 'count', 'min'), 'order', count.min, `must be at most ${count.max}`);
+    }
+  }
   sizeProblems(encounter, report, at);
+  return problems;
 }
 
 /** How many units it may bring, all comings of its waves together. */
@@ -196,8 +213,6 @@ function groupProblems(project: Project, arena: Arena | undefined, group: WaveGr
     report(pointerOf(...here, 'pool'), 'required', group.pool.length, 'needs an entry with a weight above 0');
   if (group.draws === 'budget' && group.budget <= 0)
     report(pointerOf(...here, 'budget'), 'required', group.budget, 'must be above 0 to be spent');
-  if (group.count.min > group.count.max)
-    report(pointerOf(...here, 'count', 'min'), 'order', group.count.min, `must be at most ${group.count.max}`);
   if (group.elite) tweakPaths(Unit, group.elite.tweaks, report, ...here, 'elite', 'tweaks');
   group.at.forEach((id, i) => {
     if (arena && !arena.spawnPoints.some((point) => point.id === id))

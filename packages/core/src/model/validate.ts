@@ -1,13 +1,14 @@
 import 'reflect-metadata';
 import { instanceToPlain, plainToInstance } from 'class-transformer';
 import { type ValidationError, validateSync } from 'class-validator';
-import { effectiveUnit, lenses } from './effective';
+import { type Lens, effectiveEncounter, effectiveUnit, lenses } from './effective';
+import type { Encounter } from './encounter';
 import { LIMITS } from './limits';
 import { PatchError } from './patch';
 import { type Json, isDictionary, pointerOf, stepInto } from './pointer';
 import { type Problem, InvalidDocument } from './problem';
 import { FORMAT, FORMAT_VERSION, Project } from './project';
-import { relationProblems } from './relations';
+import { encounterOrderProblems, relationProblems } from './relations';
 import { Unit } from './unit';
 import { orderProblems, unitProblems } from './unit-relations';
 import { VariantError, alter, lineage } from './variants';
@@ -125,7 +126,10 @@ function variantProblems(project: Project): Problem[] {
   return problems;
 }
 
-/** What must hold of effective values, at every tier and skill: an attack takes some time, ranges are the right way round. */
+/**
+ * What must hold of effective values, at every tier, skill and party size: an attack takes some time, ranges are the right
+ * way round, an encounter brings no more units than the engine carries.
+ */
 function effectiveProblems(project: Project): Problem[] {
   const units = [...project.units, ...project.variants].map(({ id }) => id);
   for (const lens of lenses(project)) {
@@ -133,9 +137,20 @@ function effectiveProblems(project: Project): Problem[] {
     const problems: Problem[] = [];
     for (const id of units) {
       const { unit } = effectiveUnit(project, id, lens);
-      const at = [project.units.some((one) => one.id === id) ? 'units' : 'variants', id];
-      for (const problem of orderProblems(unit, at)) problems.push({ ...problem, message: `${problem.message} (seen through ${through})` });
+      problems.push(...orderProblems(unit, [project.units.some((one) => one.id === id) ? 'units' : 'variants', id]));
     }
+    // A skill changes no encounter.
+    if (lens.skill === undefined) problems.push(...project.encounters.flatMap((one) => effectiveEncounterProblems(project, one, lens)));
+    if (problems.length) return problems.map((problem) => ({ ...problem, message: `${problem.message} (seen through ${through})` }));
+  }
+  return [];
+}
+
+/** The same of one encounter at one tier, at each size of its party; the first size at which something is wrong. */
+function effectiveEncounterProblems(project: Project, encounter: Encounter, lens: Lens): Problem[] {
+  for (const { members: players } of [{ members: undefined }, ...encounter.bySize]) {
+    const effective = effectiveEncounter(project, encounter, { ...lens, players }).unit;
+    const problems = encounterOrderProblems(effective, ['encounters', encounter.id]);
     if (problems.length) return problems;
   }
   return [];
