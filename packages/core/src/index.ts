@@ -5,6 +5,7 @@ export * from './model/effective';
 export * from './model/encounter';
 export { quantityAt, type QuantityInfo } from './model/field';
 export * from './model/limits';
+export * from './model/planned';
 export * from './model/patch';
 export * from './model/player';
 export * from './model/pointer';

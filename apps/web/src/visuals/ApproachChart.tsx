@@ -1,5 +1,6 @@
 import type { Approach, Unit } from '@insidia/core';
 import { shown } from '../fields/number';
+import { Roomy, stacked } from './labels';
 import { linear, roundUp, ticks } from './scale';
 
 interface Props {
@@ -34,6 +35,10 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
     return 'M' + points.join(' L');
   };
   const sight = unit.senses.sight - radii;
+  const bands = unit.attacks.map(({ range }) => ({ high: y(Math.min(range.max, farthest)), low: y(Math.min(range.min, farthest)) }));
+  const bandLabels = stacked(bands);
+  // Many may die in one place: a label is written where there is room for it.
+  const deaths = new Roomy(44, 12);
   return (
     <svg
       width={width}
@@ -42,7 +47,8 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
       aria-label={`Approach chart: distance of ${unit.name} to its target over ${shown(length, 1)} seconds, seed ${approach.seed}`}
     >
       {unit.attacks.map((attack, i) => {
-        const [high, low] = [y(Math.min(attack.range.max, farthest)), y(Math.min(attack.range.min, farthest))];
+        const { high, low } = bands[i];
+        const label = bandLabels[i];
         return (
           <g key={attack.id}>
             <rect
@@ -53,8 +59,8 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
               fill={colour}
               opacity={0.1 + 0.04 * (i % 3)}
             />
-            {low - high > 11 && (
-              <text x={LEFT + 5} y={low - 4} className="t2">
+            {label !== undefined && (
+              <text x={LEFT + 5} y={label} className="t2">
                 {attack.name} {shown(attack.range.min)}–{shown(attack.range.max)}
               </text>
             )}
@@ -88,7 +94,7 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
               return (
                 <g key={i}>
                   <circle cx={cx} cy={cy} r={3.5} fill="var(--sheet)" stroke={colour} strokeWidth={1.6} />
-                  {number === 0 && (
+                  {number === 0 && line.marks.findIndex((one) => one.mark === 'notices') === i && (
                     <text x={cx + 8} y={cy - 4} className="t2 halo-s">
                       notices
                     </text>
@@ -98,12 +104,15 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
             }
             // A member that goes down is a mark on every line; one is enough.
             if (mark === 'targetDown' && number > 0) return null;
+            const [labelX, labelY] = [Math.min(cx, width - 30), Math.max(cy - 9, 16)];
             return (
               <g key={i}>
                 <path d={`M${cx - 4.5} ${cy - 4.5} l9 9 m0 -9 l-9 9`} stroke="var(--ink)" strokeWidth={2.2} />
-                <text x={Math.min(cx, width - 30)} y={Math.max(cy - 9, 16)} textAnchor="middle" className="t2 halo-s">
-                  {mark === 'dies' ? 'dies' : 'downs'} {shown(time, 1)}
-                </text>
+                {deaths.take(labelX, labelY) && (
+                  <text x={labelX} y={labelY} textAnchor="middle" className="t2 halo-s">
+                    {mark === 'dies' ? 'dies' : 'downs'} {shown(time, 1)}
+                  </text>
+                )}
               </g>
             );
           })}

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beatSentence, layoutBeat, overTimeTicks } from './beat';
 import { density } from './density';
+import { Roomy, stacked } from './labels';
 import { breakAt, reachOf } from './reach';
 import { broken, linear, roundUp, ticks } from './scale';
 
@@ -77,4 +78,23 @@ test('a density is even for nothing, holds the mass of a sample and ignores surv
   const values = Array.from({ length: 500 }, (_, i) => 3 + ((i * 61) % 100) / 50);
   const curve = density([...values, Infinity], 0, 8, 200);
   expect((curve.reduce((a, b) => a + b, 0) * 8) / 199).toBeCloseTo(1, 1);
+});
+
+describe('labels', () => {
+  test('of bands stand at their lower edges, above one another where these meet, and only within their band', () => {
+    expect(stacked([{ high: 0, low: 100 }])).toEqual([96]);
+    expect(
+      stacked([
+        { high: 0, low: 100 },
+        { high: 40, low: 100 },
+        { high: 85, low: 98 },
+      ]),
+    ).toEqual([84, 96, undefined]); // the narrow third has no room beside the other two
+    expect(stacked([{ high: 93, low: 100 }])).toEqual([undefined]);
+  });
+
+  test('that would lie over an earlier one are not given a place', () => {
+    const roomy = new Roomy(40, 12);
+    expect([roomy.take(100, 50), roomy.take(130, 45), roomy.take(130, 62), roomy.take(141, 50)]).toEqual([true, false, true, true]);
+  });
 });

@@ -6,7 +6,7 @@ import type { Arena, Corner } from '../model/arena';
 import { type Lens, effectiveEncounter, effectiveUnit, tweakApplies, tweakedUnit } from '../model/effective';
 import type { Consequence, Encounter, PartyMember, Wave, WaveGroup } from '../model/encounter';
 import type { Project } from '../model/project';
-import { plannedUnits } from '../model/relations';
+import { plannedUnits } from '../model/planned';
 import type { NumberTweak } from '../model/tweak';
 import { Unit } from '../model/unit';
 import { unitHeads } from '../model/variants';

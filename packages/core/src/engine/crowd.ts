@@ -186,8 +186,7 @@ function giveWay(fight: Fight, crowd: Crowd, pairs: PairList, near: PairList | n
     let gx: number;
     let gy: number;
     if (square > 0) {
-      // (apart² − d²) / 4 apart² is (apart − d) / 2d to first order and needs no root; deep overlaps take more rounds.
-      const half = (apart - square) / (4 * apart);
+      const half = (Math.sqrt(apart / square) - 1) / 2;
       gx = dx * half;
       gy = dy * half;
     } else {

@@ -1,7 +1,6 @@
 /** A whole fight: (compiled encounter, seed) → event stream and digest. No clock, no globals, no I/O. */
 import { arrive } from './bearings';
 import { tryAttacks } from './choice';
-
 import { Digest } from './digest';
 import { direct, isDirected } from './director';
 import { Fight } from './fight';

@@ -3,6 +3,7 @@ import { conditionProblems } from './condition-relations';
 import type { Arena, Corner } from './arena';
 import { Encounter, type Wave, type WaveGroup } from './encounter';
 import { LIMITS } from './limits';
+import { plannedUnits } from './planned';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
 import { COLLECTIONS, type Project } from './project';
@@ -134,18 +135,6 @@ export function encounterOrderProblems(encounter: Encounter, at: string[]): Prob
   }
   sizeProblems(encounter, report, at);
   return problems;
-}
-
-/** How many units it may bring, all comings of its waves together. */
-export function plannedUnits(encounter: Encounter): number {
-  const of = ({ groups, repeat }: Wave): number => {
-    const once = groups.reduce((sum, { count, rule, at }) => sum + count.max * (rule === 'each' ? at.length : 1), 0);
-    let total = 0;
-    for (let coming = 0, factor = 1; coming < (repeat?.times ?? 1); coming++, factor *= repeat?.count ?? 1)
-      total += Math.ceil(once * factor);
-    return total;
-  };
-  return encounter.party.length + encounter.allies.length + encounter.waves.reduce((sum, wave) => sum + of(wave), 0);
 }
 
 function sizeProblems(encounter: Encounter, report: Report, at: string[]): void {

@@ -25,7 +25,7 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
   const skill = project.skills.find(({ id }) => id === view.skill)?.name;
   const reader = unit.side === 'enemy' &&
     other && {
-      name: skill ? `a ${skill} ${other.name}` : other.name,
+      name: skill ? `${/^[aeiou]/i.test(skill) ? 'an' : 'a'} ${skill} ${other.name}` : other.name,
       mean: (other.player?.attention ?? other.senses.reaction).mean,
       spread: (other.player?.attention ?? other.senses.reaction).spread,
     };

@@ -43,7 +43,7 @@ export function ChoiceSection({ editor }: { editor: UnitEditor }) {
                       height={8}
                       className="mt-[3px]"
                       role="img"
-                      aria-label={share === undefined ? 'not run yet' : `${Math.round(100 * share)} % of uses`}
+                      aria-label={!use ? 'not run yet' : share === undefined ? 'never used' : `${Math.round(100 * share)} % of uses`}
                     >
                       <rect width="100%" height={8} fill="var(--r-range)" opacity={0.5} />
                       <rect width={`${100 * (share ?? 0)}%`} height={8} fill={colour} />
@@ -51,7 +51,7 @@ export function ChoiceSection({ editor }: { editor: UnitEditor }) {
                     <UnitNumber editor={editor} path={`/choice/priorities/${p}/entries/${e}/weight`} width={72} compact />
                     <p className="mt-0.5 text-label text-ink-2">
                       {use
-                        ? `${share === undefined ? 'never' : Math.round(100 * share) + ' %'} of uses; ${use.hits} hits, ${use.misses} misses${use.blocked ? `, ${use.blocked} stopped by the window` : ''}`
+                        ? `${share === undefined ? 'never used' : Math.round(100 * share) + ' % of uses'}; ${use.hits} hits, ${use.misses} misses${use.blocked ? `, ${use.blocked} stopped by the window` : ''}`
                         : ''}
                     </p>
                   </div>

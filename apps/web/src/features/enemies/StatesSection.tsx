@@ -108,7 +108,7 @@ function StateFields({ editor, state, name }: { editor: UnitEditor; state: State
         {KEEPS_BAND.includes(state.does) && <UnitNumber editor={editor} path={at('far')} />}
       </div>
       {state.leaves.length > 0 && (
-        <p className="text-table text-ink-2">
+        <p className="mt-1.5 text-table text-ink-2">
           <b className="text-ink">{state.name}</b> leaves, tried in this order
         </p>
       )}

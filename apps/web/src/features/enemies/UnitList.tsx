@@ -1,4 +1,4 @@
-import { type Project, type Unit, effectiveUnit, paperDuel } from '@insidia/core';
+import { type Project, type Unit, effectiveUnit, paperDuel, plannedOf } from '@insidia/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import type { View } from '../../app/view';
 import { fixed, shown } from '../../fields/number';
@@ -34,15 +34,8 @@ export function UnitList({ project, side, units, selected, view, onSelect }: Pro
     .filter(Boolean)
     .join(', ');
   const appearances = project.encounters
-    .map((encounter) => ({
-      name: encounter.name,
-      count:
-        encounter.waves.reduce(
-          (sum, { groups }) => sum + groups.reduce((n, group) => n + (group.enemy === selected ? group.count.max : 0), 0),
-          0,
-        ) + encounter.party.filter((member) => member.unit === selected).length,
-    }))
-    .filter(({ count }) => count > 0);
+    .map((encounter) => ({ name: encounter.name, ...plannedOf(encounter, selected) }))
+    .filter(({ most }) => most > 0);
   const keys = (event: KeyboardEvent) => {
     const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!way) return;
@@ -111,10 +104,10 @@ export function UnitList({ project, side, units, selected, view, onSelect }: Pro
         {appearances.length ? (
           <table className="mt-1 w-full">
             <tbody>
-              {appearances.map(({ name, count }) => (
+              {appearances.map(({ name, least, most }) => (
                 <tr key={name}>
                   <td className="truncate">{name}</td>
-                  <td className="text-right">{count}</td>
+                  <td className="text-right">{least === most ? most : `${least}–${most}`}</td>
                 </tr>
               ))}
             </tbody>

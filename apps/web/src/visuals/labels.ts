@@ -1,0 +1,47 @@
+/** Where labels go so that none is written over another. */
+
+/** px: from one line of a label to the next */
+const LINE = 12;
+/** px: from the lower edge of a band to its label's foot */
+const FOOT = 4;
+
+/**
+ * A label for each band, at its lower edge or, where another is written there, above that; undefined where the band has
+ * no room for it.
+ * @param bands px, downwards
+ */
+export function stacked(bands: readonly { high: number; low: number }[]): (number | undefined)[] {
+  const feet = new Array<number | undefined>(bands.length).fill(undefined);
+  const taken: number[] = [];
+  const lowestFirst = bands.map((_, i) => i).sort((a, b) => bands[b].low - bands[a].low || bands[b].high - bands[a].high);
+  for (const i of lowestFirst) {
+    let foot = bands[i].low - FOOT;
+    for (let below = clash(taken, foot); below !== undefined; below = clash(taken, foot)) foot = below - LINE;
+    if (foot - bands[i].high < LINE - FOOT) continue;
+    feet[i] = foot;
+    taken.push(foot);
+  }
+  return feet;
+}
+
+function clash(taken: readonly number[], foot: number): number | undefined {
+  return taken.find((other) => Math.abs(other - foot) < LINE);
+}
+
+/** Gives out places of one size, first come first served. */
+export class Roomy {
+  private readonly taken: [number, number][] = [];
+
+  /** @param width px @param height px of every label */
+  constructor(
+    private readonly width: number,
+    private readonly height: number,
+  ) {}
+
+  /** Whether a label about this point stands clear of those before it; if so the place is taken. */
+  take(x: number, y: number): boolean {
+    if (this.taken.some(([left, top]) => Math.abs(left - x) < this.width && Math.abs(top - y) < this.height)) return false;
+    this.taken.push([x, y]);
+    return true;
+  }
+}
