@@ -143,6 +143,21 @@ describe('refused: what the parts of a unit say of one another', () => {
       (d) => (wardenOf(d).player.magazine = { rounds: 6, attacks: ['bolt'] }),
       'reference at /units/warden/player/magazine/attacks/0',
     ],
+    [
+      'more attacks than a unit may have',
+      (d) =>
+        (clipperOf(d).attacks = Array.from({ length: LIMITS.attacks + 1 }, (_, i) => ({
+          ...clipperOf(d).attacks[0],
+          id: `a${i}`,
+          name: `a${i}`,
+        }))),
+      'limit at /units/clipper/attacks',
+    ],
+    [
+      'more kinds than a project may have',
+      (d) => (d.units = Array.from({ length: LIMITS.units + 1 }, (_, i) => ({ id: `u${i}`, name: `u${i}`, side: 'enemy' }))),
+      'limit at /units',
+    ],
     ['two states of one id', (d) => (clipperOf(d).states[1].id = 'rush'), 'unique at /units/clipper/states/rush/id'],
   ])('%s', (_, change, problem) => {
     expect(problemsOf(change)).toContainEqual(problem);
