@@ -33,7 +33,7 @@ export function ReadoutPanel({ enemy, party, duel, onView, others }: Props) {
       <div className="section-head">
         <h3>Readout</h3>
         <span className="note truncate">
-          {duel.copies === 1 ? 'duel' : `${duel.copies} copies`} with the {party.name}
+          {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} the {party.name}
           {answer ? `, ${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
         </span>
         <span className="flex-1" />
