@@ -39,7 +39,7 @@ export default tseslint.config(
     files: ['packages/core/src/**/*.ts'],
     rules: noImports(['@insidia/*', '**/apps/**', 'node:*', 'react*', '@nestjs/*'], 'the core stands alone: no interface, no I/O'),
   },
-  { files: ['packages/core/src/**/*.test.ts'], rules: { 'no-restricted-imports': 'off' } },
+  { files: ['packages/core/src/**/*.test.ts', 'packages/core/src/testing/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   {
     files: ['packages/core/src/engine/**/*.ts'],
     ignores: ['**/*.test.ts'],

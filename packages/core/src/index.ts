@@ -1,9 +1,13 @@
 export * from './model/arena';
 export * from './model/attack';
+export * from './model/blank';
+export * from './model/brief';
+export { SUBJECT_OF, withFittingBrief } from './model/brief-relations';
 export * from './model/condition';
+export * from './model/edit';
 export * from './model/effective';
 export * from './model/encounter';
-export { quantityAt, type QuantityInfo } from './model/field';
+export { type Constructor, type FieldKind, classFields, fieldAt, quantityAt, type QuantityInfo } from './model/field';
 export * from './model/limits';
 export * from './model/planned';
 export * from './model/patch';
@@ -12,10 +16,15 @@ export * from './model/pointer';
 export * from './model/problem';
 export * from './model/project';
 export * from './model/state';
+export * from './model/tiers';
 export * from './model/tweak';
 export * from './model/unit';
 export * from './model/variant';
+export * from './model/references';
+export * from './model/unit-parts';
+export * from './model/variant-edit';
 export * from './model/variants';
+export * from './model/words';
 export { parseProject } from './model/validate';
 export { type CompileOptions, compile } from './engine/compile';
 export type { Compiled } from './engine/tables';
@@ -33,13 +42,26 @@ export {
 } from './engine/log';
 export { type Run, Runner, run, type Watcher } from './engine/run';
 export { ENGINE_VERSION, SECOND } from './engine/tuning';
-export { type AttackSummary, type BatchSummary, Batch, type KindSummary, isWon, runBatch, summariseRows } from './measures/batch';
+export {
+  type AttackSummary,
+  type BatchSummary,
+  Batch,
+  type FairnessSummary,
+  type KindSummary,
+  isWon,
+  runBatch,
+  summariseRows,
+} from './measures/batch';
 export type { AttackUse } from './measures/attack-use';
 export * from './measures/catalogue';
-export { type Curve, Curves } from './measures/curves';
+export { CURVE_BINS, type Curve, Curves, curveOf, curveTimes } from './measures/curves';
 export * from './measures/enough';
+export * from './measures/goals';
+export * from './measures/look';
+export { type Sample, joinSamples, sampleOf } from './measures/sample';
+export * from './measures/verdict';
 export { batchIdentity } from './measures/identity';
-export { type Lull, type Lulls, lulls } from './measures/pressure';
+export { LULL_LEVEL, type Lull, type Lulls, lulls } from './measures/pressure';
 export { type Change, pairedChange } from './measures/compare';
 export { type Interval, wilson } from './measures/intervals';
 export { type Pressure, PRESSURE_WINDOW_SECONDS, partyLosses, pressure } from './measures/pressure';
@@ -48,11 +70,26 @@ export { type Row, rowOf } from './measures/row';
 export type { Stream } from './measures/stream';
 export { type Summary, summarise } from './measures/summary';
 export { IDLE_REASONS, PLAYER_USES, type PlayerUse, TIME_USES, type TimeUse } from './measures/time-use';
+export * from './analysis/answers';
+export * from './analysis/cells';
+export * from './analysis/pacing';
+export * from './analysis/ranking';
+export { attackSentence } from './analysis/attack-sentence';
 export { type Approach, type ApproachLine, type ApproachMark, approach } from './analysis/approach';
+export { type ChoiceLooks, type EntryLooks, type RuledOut, ruledOut } from './analysis/choice-watch';
 export { DUEL_DEFAULTS, type DuelOptions, duelOptions } from './analysis/duel';
 export { type PaperAttack, type PaperDuel, effectiveHealth, paperAttack, paperDuel, sustainedDamage } from './analysis/paper';
+export * from './analysis/encounter-readout';
+export * from './analysis/inspection/inspect';
+export { SIGHT_RAYS, type SightRay, sightFrom } from './analysis/sight';
 export * from './analysis/simulated-warnings';
+export * from './analysis/warning';
+export { waveSentence } from './analysis/wave-sentence';
 export * from './analysis/readout';
+export { type ArenaFeatures, GeoJsonError, arenaFromGeoJson, arenaToGeoJson } from './exchange/geojson';
+export * from './trace/reason-look';
 export * from './trace/reasons';
+export * from './trace/replay';
+export { type WouldHave, wouldHave } from './trace/would-have';
 export { sentenceOf } from './trace/sentences';
 export { type Trace, type TraceEvent, type TraceOptions, type TraceStep, reasonsAt, trace, traceWith } from './trace/trace';

@@ -41,7 +41,6 @@ function describe(type: Constructor, rules: Record<string, JsonSchema>, prefix: 
   const properties: Record<string, JsonSchema> = {};
   parts[type.name] = { type: 'object', properties, additionalProperties: false };
   for (const [name, schema] of Object.entries(rule.properties as Record<string, JsonSchema>)) {
-    if (fields?.planned.has(name)) continue;
     properties[name] = { ...schema };
     const quantity = fields?.quantities.get(name);
     if (quantity)

@@ -9,6 +9,8 @@ export type ApproachMark = 'notices' | 'hit' | 'miss' | 'blocked' | 'struck' | '
 
 export interface ApproachLine {
   unit: number;
+  /** The id of its kind. */
+  kind: string;
   /** s and m between edges, step by step */
   times: number[];
   gaps: number[];
@@ -32,7 +34,18 @@ export function approach(compiled: Compiled, seed: number, most = 12): Approach 
   const { log, length, kinds } = run(compiled, seed, (fight, time) => {
     for (const unit of fight.living[1]) {
       let line = lineOf(unit);
-      if (!line && lines.length < most) lines.push((line = { unit, times: [], gaps: [], windups: [], actives: [], marks: [] }));
+      if (!line && lines.length < most)
+        lines.push(
+          (line = {
+            unit,
+            kind: compiled.names.types[fight.kinds[unit].type],
+            times: [],
+            gaps: [],
+            windups: [],
+            actives: [],
+            marks: [],
+          }),
+        );
       if (!line) continue;
       const foe = fight.target[unit] !== NOBODY ? fight.target[unit] : fight.living[0][0];
       if (foe === undefined) continue;

@@ -1,14 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { compile } from '../engine/compile';
+import { runBatch } from '../measures/batch';
+import type { Arena } from '../model/arena';
 import type { Project } from '../model/project';
 import { parseProject } from '../model/validate';
+import { demoProject as demo } from '../testing/demo';
 import { approach } from './approach';
+import { ruledOut } from './choice-watch';
 import { duelOptions } from './duel';
 import { ReadoutWork, readoutChanges } from './readout';
 
-const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
 const clipper = { enemy: 'clipper', against: 'warden' };
 
 function whole(project: Project, runs = 40) {
@@ -58,7 +59,8 @@ describe('a readout', () => {
     expect(changes.timeToKill).toMatchObject({ visible: true, difference: expect.any(Number) });
     expect(changes.timeToKill?.low).toBeGreaterThan(1);
     expect(readoutChanges(whole(demo()), whole(demo())).timeToKill).toMatchObject({ difference: 0, visible: false });
-    expect(readoutChanges(whole(demo(), 20), whole(demo(), 40))).toEqual({});
+    // Of readouts of different length, the seeds that both have are compared.
+    expect(readoutChanges(whole(demo(), 100), whole(tougher, 40))).toEqual(readoutChanges(whole(demo(), 40), whole(tougher, 40)));
   });
 
   test('draws the median duel: it notices, comes nearer, strikes and dies, and the line says where', () => {
@@ -105,5 +107,68 @@ describe('a duel', () => {
     project.tiers[2].tweaks.push({ scope: 'encounter', path: '/waves/bell/groups/one/count/max', op: '×', value: 2.2 });
     expect(compile(parseProject(project), { encounter: 'first-bell', tier: 'bramble' }).capacity).toBe(1 + 4); // 4.4, half up
     expect(compile(parseProject(project), { encounter: 'first-bell' }).capacity).toBe(1 + 2);
+  });
+});
+
+describe('a duel of more than two, and somewhere', () => {
+  test('against the whole party: both stand in it, and time-to-down is that of the first to go down', () => {
+    const work = new ReadoutWork(demo(), {}, { enemy: 'mulcher', against: ['warden', 'tender'], copies: 3, distance: 6 }, 1, 30);
+    work.advance(30);
+    const { summary, values, timeToDown, paper } = work.result();
+    expect(summary.members).toHaveLength(2);
+    const first = work.part().rows.map(({ timeToDown: [a, b] }) => (Number.isNaN(a) ? b : Number.isNaN(b) ? a : Math.min(a, b)));
+    expect(values.timeToDown).toEqual(first);
+    expect(timeToDown?.n).toBe(first.filter((time) => !Number.isNaN(time)).length);
+    const single = new ReadoutWork(demo(), {}, { enemy: 'mulcher', against: 'warden' }, 1, 1);
+    single.advance(1);
+    expect(paper.party!.damagePerSecond).toBeGreaterThan(single.result().paper.party!.damagePerSecond);
+  });
+
+  test('in an arena: the party where it starts there, the enemy at the distance and clear of walls', () => {
+    const project = demo();
+    for (const arena of project.arenas) {
+      const { encounter, arena: ground } = duelOptions(project, {}, { enemy: 'mulcher', against: 'warden', distance: 8, arena: arena.id });
+      expect(encounter).toMatchObject({ arena: arena.id });
+      const place = (ground as Arena).spawnPoints[0];
+      const apart = Math.hypot(place.x - arena.partyStart.x, place.y - arena.partyStart.y);
+      const radii = ['mulcher', 'warden'].reduce((sum, id) => sum + project.units.find((unit) => unit.id === id)!.body.radius, 0);
+      expect(apart).toBeCloseTo(8 + radii, 6);
+      expect(Math.abs(place.x)).toBeLessThan(arena.width / 2);
+      const work = new ReadoutWork(project, {}, { enemy: 'mulcher', against: 'warden', distance: 8, arena: arena.id }, 1, 5);
+      work.advance(5);
+      expect(work.result().summary.kinds.every(({ noPlace }) => noPlace === 0)).toBe(true);
+    }
+    expect(() => duelOptions(project, {}, { enemy: 'mulcher', against: 'warden', arena: 'nowhere' })).toThrow(
+      'there is no arena "nowhere"',
+    );
+    expect(() => duelOptions(project, {}, { enemy: 'mulcher', against: [] })).toThrow('it names 0');
+  });
+});
+
+describe('what rules out the entries of a choice', () => {
+  test('the Thistlejack’s kick is out of range nearly all the time; the shares of an entry add up to at most one', () => {
+    const work = new ReadoutWork(demo(), {}, { enemy: 'thistlejack', against: 'warden' }, 1, 20);
+    work.advance(20);
+    const { choice, enemyKind } = work.result();
+    const [kick, fan, quill] = choice[enemyKind][0];
+    expect([kick.attack, fan.attack, quill.attack]).toEqual(['kick', 'quill-fan', 'quill']);
+    for (const entry of [kick, fan, quill]) expect(entry.hurdles.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(entry.looks);
+    const causes = Object.fromEntries(ruledOut(kick).map(({ by, share }) => [by, share]));
+    expect(causes.range).toBeGreaterThan(causes.cooldown ?? 0);
+    expect(causes.range).toBeGreaterThan(0.4);
+  });
+
+  test('looking changes no run, and two halves seen apart add up to the whole', () => {
+    const duel = { enemy: 'sapwright', against: 'warden', copies: 2 };
+    const whole = new ReadoutWork(demo(), {}, duel, 1, 10);
+    whole.advance(10);
+    const [first, second] = [new ReadoutWork(demo(), {}, duel, 1, 10), new ReadoutWork(demo(), {}, duel, 6, 5)];
+    first.advance(5);
+    second.advance(5);
+    first.add(second.part());
+    const [halves, one] = [first.result(), whole.result()];
+    expect([halves.summary, halves.choice]).toEqual([one.summary, one.choice]);
+    const plain = runBatch(whole.compiled, 1, 10);
+    expect(whole.result().summary.digest).toBe(plain.digest);
   });
 });

@@ -5,6 +5,7 @@ import type { Compiled } from '../engine/tables';
 import { Batch, type BatchSummary, summariseRows } from '../measures/batch';
 import type { Row } from '../measures/row';
 import { pointerOf } from '../model/pointer';
+import type { Warning } from './warning';
 
 export const SIMULATED_RULES = [
   'attackNeverUsed',
@@ -24,13 +25,8 @@ export const SIMULATED_RULES = [
 ] as const;
 export type SimulatedRule = (typeof SIMULATED_RULES)[number];
 
-export interface SimulatedWarning {
+export interface SimulatedWarning extends Warning {
   rule: SimulatedRule;
-  severity: 'problem' | 'notice';
-  /** Pointer into the project. */
-  path: string;
-  message: string;
-  mend: string;
 }
 
 /** Shares and counts at which a thing is worth a word. */
@@ -80,7 +76,7 @@ export function examine(encounter: string, compiled: Compiled, firstSeed: number
 }
 
 /** Looks once a second at everybody who is out of reach of its target and wants to come nearer. */
-class StuckWatch {
+export class StuckWatch {
   private readonly found = new Set<number>();
   private readonly from = new Map<number, { x: number; y: number; since: number }>();
   private next = 0;

@@ -275,7 +275,8 @@ function shapeOf(corners: readonly Corner[]): CompiledShape {
   return { xs: ordered.map(({ x }) => x), ys: ordered.map(({ y }) => y) };
 }
 
-function compileWall({ id, name, height, corners }: Arena['walls'][number]): CompiledWall {
+/** A wall as lines of sight meet it: corners counter-clockwise, with its bounds. */
+export function compileWall({ id, name, height, corners }: Arena['walls'][number]): CompiledWall {
   const { xs, ys } = shapeOf(corners);
   return { id, name, height, xs, ys, left: Math.min(...xs), right: Math.max(...xs), bottom: Math.min(...ys), top: Math.max(...ys) };
 }

@@ -98,7 +98,15 @@ export interface WaveProgress {
   due: boolean;
   timedOut: boolean;
   called: boolean;
+  /** What started it. */
+  trigger: Trigger;
+  /** Units that had to wait because the cap on the living was full, and µs that those who came waited in all. */
+  waited: number;
+  waitedFor: number;
 }
+
+/** What starts a wave: what its start says, its timeout, an event that calls it; or it has not started. */
+export type Trigger = 'start' | 'timeout' | 'event' | 'none';
 
 /** Holds the tables, so that the columns below can ask it for their size. */
 class Tables {
@@ -341,6 +349,8 @@ export class Fight extends Tables {
   readonly waves: WaveProgress[] = [];
   /** Spawns that wait because of the cap on the living: wave, coming, group, ordinal, draw. */
   readonly waiting: number[] = [];
+  /** µs since when each of them has waited, by `waitKey`. */
+  readonly waitingSince = new Map<number, number>();
   readonly flags: boolean[] = [];
   readonly happened: boolean[] = [];
   /** Deaths of each type. */
@@ -375,6 +385,7 @@ export class Fight extends Tables {
     ])
       list.length = 0;
     this.standingBoosts.length = 0;
+    this.waitingSince.clear();
     this.crowd.clear();
     this.draws.fill(0);
     this.windows.clear();
@@ -402,6 +413,9 @@ export class Fight extends Tables {
         due: false,
         timedOut: false,
         called: false,
+        trigger: 'none',
+        waited: 0,
+        waitedFor: 0,
       });
     }
   }

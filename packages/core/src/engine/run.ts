@@ -39,7 +39,8 @@ export type Watcher = (fight: Fight, time: number) => void;
 
 /** A fight made ready: allocate once, run many seeds. */
 export class Runner {
-  private readonly fight: Fight;
+  /** As the last run left it; the next run takes it over. */
+  readonly fight: Fight;
   private readonly directed: boolean;
   private readonly touches: boolean;
 

@@ -11,7 +11,7 @@ import { alert } from './senses';
 import { begin as beginState } from './states';
 import { type CompiledAttack, type CompiledGroup, ENEMY, PARTY } from './tables';
 import { setTarget } from './targets';
-import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from './tuning';
+import { MOST_LIVE, MOST_UNITS, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from './tuning';
 import { COMINGS, beginWaves, drawCount, groupChance, joinWave } from './waves';
 
 /** The party stands, what is to be defended stands, and every wave that time starts is queued. */
@@ -78,6 +78,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   const elite = group.elites.length > 0 && draw(fight.seed, key, PURPOSE.elite, 0) < group.eliteChance;
   const kind = (elite ? group.elites : group.kinds)[coming][entry];
   if (!hasRoom(fight, kind, wave, coming, code, ordinal)) return;
+  endWait(fight, wave, code, ordinal);
   const { radius, ground } = fight.compiled.kinds[kind];
   const point = fight.compiled.points[choosePoint(fight, group, key, ordinal)];
   const place = findPlace(fight, key, point, radius, ground);
@@ -118,8 +119,33 @@ function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code:
     progress.defeated++;
     progress.defeatedOf[coming]++;
     progress.reached = Math.max(progress.reached, progress.defeated);
-  } else fight.waiting.push(code, ordinal);
+  } else {
+    fight.waiting.push(code, ordinal);
+    const key = waitKey(code, ordinal);
+    if (!fight.waitingSince.has(key)) {
+      fight.waitingSince.set(key, fight.now);
+      fight.waves[wave].waited++;
+    }
+  }
   return false;
+}
+
+/** A spawn among all that may wait. */
+const waitKey = (code: number, ordinal: number) => code * (MOST_UNITS + 1) + ordinal;
+
+/** It need not wait any more. */
+function endWait(fight: Fight, wave: number, code: number, ordinal: number): void {
+  if (!fight.waitingSince.size) return;
+  const key = waitKey(code, ordinal);
+  fight.waves[wave].waitedFor += fight.now - (fight.waitingSince.get(key) ?? fight.now);
+  fight.waitingSince.delete(key);
+}
+
+/** µs that units of each wave waited for room, those included who still waited at the end. */
+export function waits(fight: Fight): number[] {
+  const all = fight.waves.map(({ waitedFor }) => waitedFor);
+  for (const [key, since] of fight.waitingSince) all[Math.floor(key / (MOST_UNITS + 1) / COMINGS / COMINGS)] += fight.now - since;
+  return all;
 }
 
 /** Somebody made room: those who wait are due again, in their order. */

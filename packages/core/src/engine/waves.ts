@@ -1,7 +1,7 @@
 /** When waves start, how far each is defeated, and what that sets going. */
 import { draw, PURPOSE } from './chance';
 import { holds } from './conditions';
-import { type Fight, NOBODY } from './fight';
+import { type Fight, NOBODY, type Trigger } from './fight';
 import { EVENT } from './log';
 import { DUE } from './queue';
 import { planGroup } from './spawns';
@@ -36,7 +36,12 @@ export function checkWaves(fight: Fight): void {
         isReached(progress.defeatedOf[progress.comings - 1], progress.plannedOf[progress.comings - 1], wave.againShare)
       )
         queueComing(fight, number, progress.comings, 0);
-    } else if (mayStart(fight, number) && !heldBack(fight, number)) queueComing(fight, number, 0, wave.delay);
+    } else {
+      const trigger = triggerOf(fight, number);
+      if (trigger === 'none' || heldBack(fight, number)) continue;
+      progress.trigger = trigger;
+      queueComing(fight, number, 0, wave.delay);
+    }
   }
 }
 
@@ -51,10 +56,14 @@ function isReached(defeated: number, planned: number, share: number): boolean {
   return defeated >= Math.max(planned > 0 ? 1 : 0, Math.ceil(share * planned - 1e-9));
 }
 
-function mayStart(fight: Fight, number: number): boolean {
+/** What would start it now. */
+function triggerOf(fight: Fight, number: number): Trigger {
+  const { timedOut, called } = fight.waves[number];
+  return startHolds(fight, number) ? 'start' : timedOut ? 'timeout' : called ? 'event' : 'none';
+}
+
+function startHolds(fight: Fight, number: number): boolean {
   const { start, at, after, share, when } = fight.compiled.waves[number];
-  const progress = fight.waves[number];
-  if (progress.timedOut || progress.called) return true;
   const other = fight.waves[after];
   switch (start) {
     case AT_ONCE:

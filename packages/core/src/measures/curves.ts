@@ -33,9 +33,9 @@ export class Curves {
   /** @param seconds over which the bins are laid; absent: the encounter's limit */
   constructor(
     private readonly compiled: Compiled,
-    seconds = compiled.limit / SECOND,
+    seconds?: number,
   ) {
-    this.times = Float64Array.from({ length: CURVE_BINS }, (_, bin) => ((bin + 1) * seconds) / CURVE_BINS);
+    this.times = curveTimes(compiled, seconds);
     this.full = partyHealth(compiled);
   }
 
@@ -48,18 +48,32 @@ export class Curves {
   }
 
   curve(of: 'pressure' | 'tempo'): Curve {
-    const runs = this[of];
-    const curve: Curve = { times: Array.from(this.times), going: [], p10: [], p25: [], median: [], p75: [], p90: [] };
-    for (let bin = 0; bin < CURVE_BINS; bin++) {
-      const from = bin === 0 ? 0 : this.times[bin - 1];
-      const values = runs.filter((_, run) => this.lengths[run] > from).map((run) => run[bin]);
-      curve.going.push(values.length);
-      const enough = values.length * 2 >= runs.length && values.length > 0;
-      values.sort((a, b) => a - b);
-      for (const [name, q] of QUANTILES) curve[name].push(enough ? quantileOf(values, q) : undefined);
-    }
-    return curve;
+    return curveOf(this.times, this[of], this.lengths);
   }
+}
+
+/**
+ * The quantiles of curves at each instant.
+ * @param times s: ends of the bins
+ * @param rows a run each, its value at each instant
+ * @param lengths s: how long each run lasted
+ */
+export function curveOf(times: ArrayLike<number>, rows: readonly ArrayLike<number>[], lengths: ArrayLike<number>): Curve {
+  const curve: Curve = { times: Array.from(times), going: [], p10: [], p25: [], median: [], p75: [], p90: [] };
+  for (let bin = 0; bin < times.length; bin++) {
+    const from = bin === 0 ? 0 : times[bin - 1];
+    const values = rows.filter((_, run) => lengths[run] > from).map((row) => row[bin]);
+    curve.going.push(values.length);
+    const enough = values.length * 2 >= rows.length && values.length > 0;
+    values.sort((x, y) => x - y);
+    for (const [name, q] of QUANTILES) curve[name].push(enough ? quantileOf(values, q) : undefined);
+  }
+  return curve;
+}
+
+/** s: ends of the bins that are laid over an encounter's limit, or over so many seconds. */
+export function curveTimes(compiled: Compiled, seconds = compiled.limit / SECOND): Float64Array {
+  return Float64Array.from({ length: CURVE_BINS }, (_, bin) => ((bin + 1) * seconds) / CURVE_BINS);
 }
 
 const QUANTILES = [

@@ -1,5 +1,4 @@
 /** How many runs are enough, and how verdicts over many bands are read together. */
-import { quantileInterval, quantileOf } from './quantile';
 
 /** Runs after which a batch looks at what it has: 100, 200, 400 … */
 export function nextLook(runs: number): number {
@@ -8,61 +7,21 @@ export function nextLook(runs: number): number {
   return look;
 }
 
-/** Confidence of the interval at a look: several looks share what one is allowed to get wrong. */
-export const LOOK_CONFIDENCE = 0.995;
-
 export type Verdict = 'met' | 'missedLow' | 'missedHigh' | 'undecided';
 
-export interface Band {
+export interface Between {
   /** Absent: no limit to that side. */
   low?: number;
   high?: number;
 }
 
 /** Where an interval lies to a band: inside it, wholly below, wholly above, or across an edge. */
-export function verdictOf({ low, high }: { low: number; high: number }, band: Band): Verdict {
+export function verdictOf({ low, high }: { low: number; high: number }, band: Between): Verdict {
   const least = band.low ?? -Infinity;
   const most = band.high ?? Infinity;
   if (high < least) return 'missedLow';
   if (low > most) return 'missedHigh';
   return low >= least && high <= most ? 'met' : 'undecided';
-}
-
-export interface Look {
-  runs: number;
-  value: number;
-  low: number;
-  high: number;
-  verdict?: Verdict;
-  /** Whether the batch may stop. */
-  enough: boolean;
-  /** It is at its cap and still undecided. */
-  onTheEdge: boolean;
-}
-
-/**
- * A look at a quantile of a measure: enough when its 99.5 % interval is narrower than the tolerance, or clear of the band's
- * edges. At the cap it is enough whatever it says.
- *
- * @param values one a run, +∞ allowed, not empty
- */
-export function look(values: readonly number[], wanted: { quantile?: number; tolerance?: number; band?: Band; cap: number }): Look {
-  const { quantile = 0.5, tolerance, band, cap } = wanted;
-  const sorted = values.filter((value) => value === value).sort((a, b) => a - b);
-  const { low, high } = quantileInterval(sorted, quantile, LOOK_CONFIDENCE);
-  const verdict = band && verdictOf({ low, high }, band);
-  const narrow = tolerance !== undefined && high - low <= tolerance;
-  const clear = verdict !== undefined && verdict !== 'undecided';
-  const capped = values.length >= cap;
-  return {
-    runs: values.length,
-    value: quantileOf(sorted, quantile),
-    low,
-    high,
-    verdict,
-    enough: narrow || clear || capped,
-    onTheEdge: capped && !clear && band !== undefined,
-  };
 }
 
 /**

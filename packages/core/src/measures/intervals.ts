@@ -1,5 +1,6 @@
-/** z of a two-sided 95 % interval. */
-const Z95 = 1.959963984540054;
+/** z of a two-sided 95 % interval, and of one of 99.5 %. */
+export const Z95 = 1.959963984540054;
+export const Z995 = 2.807033768343811;
 
 export interface Interval {
   low: number;
@@ -10,21 +11,20 @@ export interface Interval {
  * Wilson's interval for a share: (p + z²/2n ± z √(p(1 − p)/n + z²/4n²)) / (1 + z²/n). Wilson (1927), JASA 22.
  * Worked: 8 of 10: 0.490 to 0.943.
  */
-export function wilson(hits: number, n: number): Interval {
+export function wilson(hits: number, n: number, z = Z95): Interval {
   if (n === 0) return { low: 0, high: 1 };
   const p = hits / n;
-  const z2 = (Z95 * Z95) / n;
+  const z2 = (z * z) / n;
   const middle = (p + z2 / 2) / (1 + z2);
-  const half = (Z95 / (1 + z2)) * Math.sqrt((p * (1 - p)) / n + z2 / (4 * n));
+  const half = (z / (1 + z2)) * Math.sqrt((p * (1 - p)) / n + z2 / (4 * n));
   return { low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
 }
 
 /**
- * The 97.5 % point of Student's t with ν degrees of freedom, from the normal one by the first four terms of the
+ * The 97.5 % point (or that of another z) of Student's t with ν degrees of freedom, from the normal one by the first four terms of the
  * Cornish–Fisher expansion (Abramowitz & Stegun 26.7.5): within 0.1 % from ν = 5 on.
  */
-export function studentT(degrees: number): number {
-  const z = Z95;
+export function studentT(degrees: number, z = Z95): number {
   const z3 = z * z * z;
   const z5 = z3 * z * z;
   const z7 = z5 * z * z;

@@ -37,12 +37,27 @@ export interface QuantityInfo {
 
 export type Constructor = new () => object;
 
+/** What kind of value a field holds, as a form needs to know it. */
+export type FieldKind =
+  | { kind: 'number'; info: QuantityInfo }
+  | { kind: 'word'; words: readonly string[] }
+  | { kind: 'someOf'; words: readonly string[] }
+  | { kind: 'words' }
+  | { kind: 'yesNo' }
+  | { kind: 'text' | 'name'; limit: number }
+  | { kind: 'id' }
+  | { kind: 'group'; type: () => Constructor }
+  | { kind: 'list'; type: () => Constructor; limit: number };
+
 /** What is known of a class beyond its validation rules, by property. */
 export interface ClassFields {
+  /** Every field, in the order in which the class declares them. */
+  kinds: Map<string, FieldKind>;
+  /** Fields that may be absent. */
+  optional: Set<string>;
   quantities: Map<string, QuantityInfo>;
   groups: Map<string, () => Constructor>;
   lists: Map<string, () => Constructor>;
-  planned: Set<string>;
 }
 
 const registry = new Map<object, ClassFields>();
@@ -50,7 +65,7 @@ const registry = new Map<object, ClassFields>();
 function fieldsOf(prototype: object): ClassFields {
   let fields = registry.get(prototype);
   if (!fields) {
-    fields = { quantities: new Map(), groups: new Map(), lists: new Map(), planned: new Set() };
+    fields = { kinds: new Map(), optional: new Set(), quantities: new Map(), groups: new Map(), lists: new Map() };
     registry.set(prototype, fields);
   }
   return fields;
@@ -65,10 +80,11 @@ export function classFields(type: Constructor): ClassFields | undefined {
     const fields = registry.get(prototype);
     if (!fields) continue;
     found = {
+      kinds: new Map([...fields.kinds, ...(found?.kinds ?? [])]),
+      optional: new Set([...fields.optional, ...(found?.optional ?? [])]),
       quantities: new Map([...fields.quantities, ...(found?.quantities ?? [])]),
       groups: new Map([...fields.groups, ...(found?.groups ?? [])]),
       lists: new Map([...fields.lists, ...(found?.lists ?? [])]),
-      planned: new Set([...fields.planned, ...(found?.planned ?? [])]),
     };
   }
   if (found) merged.set(type, found);
@@ -77,6 +93,11 @@ export function classFields(type: Constructor): ClassFields | undefined {
 
 const merged = new Map<Constructor, ClassFields>();
 
+/** Notes what kind of value a field holds. */
+function note(kind: FieldKind): PropertyDecorator {
+  return (target, key) => void fieldsOf(target).kinds.set(String(key), kind);
+}
+
 /** Applies decorators in order; a shorthand for the combinations below. */
 function all(...decorators: PropertyDecorator[]): PropertyDecorator {
   return (target, key) => decorators.forEach((decorate) => decorate(target, key));
@@ -84,14 +105,22 @@ function all(...decorators: PropertyDecorator[]): PropertyDecorator {
 
 /** The field may be absent. (Unlike a null, which no field accepts.) */
 export function Optional(): PropertyDecorator {
-  return ValidateIf((_, value) => value !== undefined);
+  return (target, key) => {
+    fieldsOf(target).optional.add(String(key));
+    ValidateIf((_, value) => value !== undefined)(target, key);
+  };
 }
 
 /** A finite number between stated limits, with its unit. */
 export function Quantity(info: QuantityInfo): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).quantities.set(String(key), info);
-    all(info.whole ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }), Min(info.min), Max(info.max))(target, key);
+    all(
+      note({ kind: 'number', info }),
+      info.whole ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }),
+      Min(info.min),
+      Max(info.max),
+    )(target, key);
   };
 }
 
@@ -99,7 +128,7 @@ export function Quantity(info: QuantityInfo): PropertyDecorator {
 export function Group(type: () => Constructor): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).groups.set(String(key), type);
-    all(Type(type), IsGroup(), ValidateNested())(target, key);
+    all(note({ kind: 'group', type }), Type(type), IsGroup(), ValidateNested())(target, key);
   };
 }
 
@@ -107,7 +136,14 @@ export function Group(type: () => Constructor): PropertyDecorator {
 export function ListOf(type: () => Constructor, limit: number): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).lists.set(String(key), type);
-    all(Type(type), IsArray(), ArrayMaxSize(limit), IsGroup(true), ValidateNested({ each: true }))(target, key);
+    all(
+      note({ kind: 'list', type, limit }),
+      Type(type),
+      IsArray(),
+      ArrayMaxSize(limit),
+      IsGroup(true),
+      ValidateNested({ each: true }),
+    )(target, key);
   };
 }
 
@@ -115,18 +151,19 @@ export function ListOf(type: () => Constructor, limit: number): PropertyDecorato
 export function OneOf(words: readonly string[], planned: readonly string[] = []): PropertyDecorator {
   return (target, key) => {
     if (planned.length) NotBuiltWord(planned)(target, key);
-    IsIn([...words])(target, key);
+    all(note({ kind: 'word', words }), IsIn([...words]))(target, key);
   };
 }
 
 /** Yes or no. */
 export function YesNo(): PropertyDecorator {
-  return IsBoolean();
+  return all(note({ kind: 'yesNo' }), IsBoolean());
 }
 
 /** A stable identifier: what references and pointers use. */
 export function Identifier(): PropertyDecorator {
   return all(
+    note({ kind: 'id' }),
     IsString(),
     Matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, { message: 'must be lower-case letters, digits and single hyphens' }),
     MaxLength(60),
@@ -135,22 +172,29 @@ export function Identifier(): PropertyDecorator {
 
 /** What people see. */
 export function Name(): PropertyDecorator {
-  return all(IsString(), MinLength(1), MaxLength(80));
+  return all(note({ kind: 'name', limit: 80 }), IsString(), MinLength(1), MaxLength(80));
 }
 
 /** Free text up to a limit. */
 export function Text(limit: number): PropertyDecorator {
-  return all(IsString(), MaxLength(limit));
+  return all(note({ kind: 'text', limit }), IsString(), MaxLength(limit));
 }
 
 /** A list of words: roles, ids. */
 export function Words(limit: number): PropertyDecorator {
-  return all(IsArray(), ArrayMaxSize(limit), IsString({ each: true }), MinLength(1, { each: true }), MaxLength(80, { each: true }));
+  return all(
+    note({ kind: 'words' }),
+    IsArray(),
+    ArrayMaxSize(limit),
+    IsString({ each: true }),
+    MinLength(1, { each: true }),
+    MaxLength(80, { each: true }),
+  );
 }
 
 /** A list of words out of a stated set. */
 export function SomeOf(words: readonly string[]): PropertyDecorator {
-  return all(IsArray(), ArrayMaxSize(words.length), IsIn([...words], { each: true }));
+  return all(note({ kind: 'someOf', words }), IsArray(), ArrayMaxSize(words.length), IsIn([...words], { each: true }));
 }
 
 /** A plain object, or a list of them; not a list of lists, a number or null: class-validator alone would let a list through. */
@@ -168,22 +212,6 @@ function IsGroup(each = false): PropertyDecorator {
     });
 }
 
-/** Part of the format that this version does not carry out: refused by name rather than silently ignored. */
-export function Planned(what: string): PropertyDecorator {
-  return (target, key) => {
-    fieldsOf(target).planned.add(String(key));
-    registerDecorator({
-      name: 'notBuilt',
-      target: target.constructor,
-      propertyName: String(key),
-      validator: {
-        validate: (value) => value === undefined,
-        defaultMessage: () => `is part of the format but not built yet (${what}); leave it out`,
-      },
-    });
-  };
-}
-
 function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
   return (target, key) =>
     registerDecorator({
@@ -199,26 +227,26 @@ function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
 }
 
 /**
- * The quantity a pointer of the given class leads to, whatever the ids in between; undefined where it leads to no
- * number. The item a list step names makes no difference.
+ * What kind of value a pointer of the given class leads to, whatever the ids in between; undefined where it leads nowhere.
+ * The item a list step names makes no difference; a pointer that ends at an item leads to a group of the item's class.
  */
-export function quantityAt(root: Constructor, steps: readonly string[]): QuantityInfo | undefined {
-  let type: Constructor = root;
-  for (let i = 0; i < steps.length; i++) {
-    const fields = classFields(type);
-    if (!fields) return undefined;
-    const last = i === steps.length - 1;
-    const quantity = fields.quantities.get(steps[i]);
-    if (quantity) return last ? quantity : undefined;
-    const list = fields.lists.get(steps[i]);
-    if (list) {
-      type = list();
-      i++; // the next step names an item
+export function fieldAt(root: Constructor, steps: readonly string[]): FieldKind | undefined {
+  let at: FieldKind = { kind: 'group', type: () => root };
+  for (const step of steps) {
+    if (at.kind === 'list') {
+      at = { kind: 'group', type: at.type };
       continue;
     }
-    const group = fields.groups.get(steps[i]);
-    if (!group) return undefined;
-    type = group();
+    if (at.kind !== 'group') return undefined;
+    const next: FieldKind | undefined = classFields(at.type())?.kinds.get(step);
+    if (!next) return undefined;
+    at = next;
   }
-  return undefined;
+  return at;
+}
+
+/** The quantity a pointer of the given class leads to; undefined where it leads to no number. */
+export function quantityAt(root: Constructor, steps: readonly string[]): QuantityInfo | undefined {
+  const found = fieldAt(root, steps);
+  return found?.kind === 'number' ? found.info : undefined;
 }

@@ -50,6 +50,12 @@ export const LIMITS = {
   gates: 8,
   damageTypes: 16,
   words: 40,
+  /** Bands of a brief; intended curves; points of one. */
+  bands: 500,
+  curves: 100,
+  curvePoints: 64,
+  /** Warnings accepted with a reason. */
+  accepted: 500,
   /** Cells of the grid that paths are found on: width × depth ÷ grid². */
   gridCells: 250_000,
   /** Levels of nesting in a document. */

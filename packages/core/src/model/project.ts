@@ -1,6 +1,7 @@
 import { Arena } from './arena';
+import { Brief } from './brief';
 import { Encounter } from './encounter';
-import { Identifier, ListOf, Name, Planned } from './field';
+import { Group, Identifier, ListOf, Name, Optional, Text } from './field';
 import { Equals } from 'class-validator';
 import { LIMITS } from './limits';
 import { Skill, Style, Tier } from './tweak';
@@ -9,6 +10,19 @@ import { Variant } from './variant';
 
 export const FORMAT = 'insidia-project';
 export const FORMAT_VERSION = 1;
+
+/** A warning that is meant: it stays quiet until what it speaks of changes. */
+export class Acceptance {
+  @Identifier() id: string;
+  /** The rule of the warning. */
+  @Name() rule: string;
+  /** Where it lies: a pointer into the project, variants like units. */
+  @Text(400) path: string;
+  /** The values it was accepted for. */
+  @Text(2000) cause: string;
+  /** Why it is meant. */
+  @Text(2000) reason: string;
+}
 
 /** One document holds a whole project. Units: metres, seconds, degrees, hit points; shares and chances from 0 to 1. */
 export class Project {
@@ -23,7 +37,8 @@ export class Project {
   @ListOf(() => Tier, LIMITS.tiers) tiers: Tier[] = [];
   @ListOf(() => Skill, LIMITS.skills) skills: Skill[] = [];
   @ListOf(() => Style, LIMITS.styles) styles: Style[] = [];
-  @Planned('the brief') brief?: object;
+  @ListOf(() => Acceptance, LIMITS.accepted) accepted: Acceptance[] = [];
+  @Optional() @Group(() => Brief) brief?: Brief;
 }
 
 /** The lists of a project whose items have ids, in the order in which references point. */

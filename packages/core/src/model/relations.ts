@@ -1,4 +1,5 @@
 /** How the parts of a document refer to one another. */
+import { briefProblems } from './brief-relations';
 import { conditionProblems } from './condition-relations';
 import type { Arena, Corner } from './arena';
 import { Encounter, type Wave, type WaveGroup } from './encounter';
@@ -24,6 +25,7 @@ export function relationProblems(project: Project): Problem[] {
   for (const list of ['tiers', 'skills', 'styles'] as const) {
     for (const { id, tweaks } of project[list]) scopedTweaks(project, tweaks, list !== 'tiers', report, list, id, 'tweaks');
   }
+  briefProblems(project, report);
   return problems;
 }
 

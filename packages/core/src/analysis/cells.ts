@@ -1,0 +1,141 @@
+/**
+ * What a board is made of: cells, each an enemy in a duel or an encounter, looked at through a tier, a skill, a style and
+ * a number of players; and what the brief wants of each.
+ */
+import { type CompileOptions, compile } from '../engine/compile';
+import type { Compiled } from '../engine/tables';
+import { type Judgement, judge, together } from '../measures/verdict';
+import type { Verdict } from '../measures/enough';
+import { columnOf } from '../measures/goals';
+import type { Sample } from '../measures/sample';
+import type { Band } from '../model/brief';
+import { SUBJECT_OF } from '../model/brief-relations';
+import type { Project } from '../model/project';
+import { unitHeads } from '../model/variants';
+import { duelOptions } from './duel';
+
+export interface Cell {
+  kind: 'duel' | 'encounter';
+  /** Of the enemy, or of the encounter. */
+  id: string;
+  tier?: string;
+  skill?: string;
+  style?: string;
+  players?: number;
+}
+
+/** Tells one cell of a project from another, whatever its numbers are. */
+export function cellKey({ kind, id, tier, skill, style, players }: Cell): string {
+  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? ''].join('|');
+}
+
+/** Back from the key. */
+export function cellOf(key: string): Cell {
+  const [kind, id, tier, skill, style, players] = key.split('|');
+  return {
+    kind: kind === 'duel' ? 'duel' : 'encounter',
+    id,
+    ...(tier && { tier }),
+    ...(skill && { skill }),
+    ...(style && { style }),
+    ...(players && { players: Number(players) }),
+  };
+}
+
+/** What to hand to `compile`: an enemy meets the first party member at the distance of a readout. @throws Error for what is not there */
+export function cellOptions(project: Project, { kind, id, tier, skill, style, players }: Cell): CompileOptions {
+  const lens = { tier, skill, style, players };
+  if (kind === 'encounter') return { encounter: id, ...lens };
+  const against = project.units.find(({ side }) => side === 'party')?.id;
+  if (against === undefined) throw new Error(`${project.name} has no party member to duel against`);
+  return duelOptions(project, lens, { enemy: id, against });
+}
+
+/** @throws Error for what is not there */
+export function compileCell(project: Project, cell: Cell): Compiled {
+  return compile(project, cellOptions(project, cell));
+}
+
+/** One band at one cell: what is measured there, and in which column of its sample. */
+export interface Goal {
+  band: Band;
+  cell: Cell;
+  column: string;
+  /** The unit, encounter or wave that is measured. */
+  of: string;
+}
+
+export interface Axes {
+  tiers?: readonly (string | undefined)[];
+  skills?: readonly (string | undefined)[];
+  style?: string;
+  players?: number;
+}
+
+/** Every band at every cell it speaks of. Absent axes: all tiers and all skills of the project; a project without any has one. */
+export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
+  const all = (list: readonly { id: string }[]) => (list.length ? list.map(({ id }) => id) : [undefined]);
+  const tiers = axes.tiers ?? all(project.tiers);
+  const skills = axes.skills ?? all(project.skills);
+  return (project.brief?.bands ?? []).flatMap((band) =>
+    tiers
+      .filter((tier) => band.tier === undefined || band.tier === tier)
+      .flatMap((tier) =>
+        skills
+          .filter((skill) => band.skill === undefined || band.skill === skill)
+          .flatMap((skill) =>
+            placesOf(project, band).map((place) => ({
+              band,
+              of: place.of,
+              column: columnOf(band.measure, SUBJECT_OF[band.scope], place.of),
+              cell: {
+                kind: place.kind,
+                id: place.id,
+                ...(tier && { tier }),
+                ...(skill && { skill }),
+                ...(axes.style && { style: axes.style }),
+                ...(axes.players && { players: axes.players }),
+              },
+            })),
+          ),
+      ),
+  );
+}
+
+/** Where a band is measured, and of whom. */
+function placesOf(project: Project, band: Band): { kind: Cell['kind']; id: string; of: string }[] {
+  const { scope, of, encounter } = band;
+  switch (scope) {
+    case 'encounters':
+      return project.encounters.map(({ id }) => ({ kind: 'encounter', id, of: id }));
+    case 'encounter':
+      return of === undefined ? [] : [{ kind: 'encounter', id: of, of }];
+    case 'wave':
+      return of === undefined || encounter === undefined ? [] : [{ kind: 'encounter', id: encounter, of }];
+    default:
+      return unitHeads(project)
+        .filter(({ id, side, role }) => side === 'enemy' && (scope === 'enemies' || (scope === 'role' ? role === of : id === of)))
+        .map(({ id }) => (encounter === undefined ? { kind: 'duel', id, of: id } : { kind: 'encounter', id: encounter, of: id }));
+  }
+}
+
+/** A goal with what its runs say. Without runs there is no judgement. */
+export interface JudgedGoal extends Goal {
+  runs: number;
+  judgement?: Judgement;
+  /** Read together with all others. */
+  verdict: Verdict;
+}
+
+/** @param sampleAt the sample of a cell, where it has been run */
+export function judgeGoals(goals: readonly Goal[], sampleAt: (cell: Cell) => Sample | undefined): JudgedGoal[] {
+  const judged = goals.map((goal) => {
+    const sample = sampleAt(goal.cell);
+    const values = sample?.columns[goal.column];
+    return { ...goal, runs: sample?.runs ?? 0, judgement: values && judge(values, goal.band.statistic, goal.band) };
+  });
+  const known = judged.flatMap(({ judgement }) => judgement ?? []);
+  const verdicts = together(known);
+  let next = 0;
+  return judged.map((goal) => ({ ...goal, verdict: goal.judgement ? verdicts[next++] : 'undecided' }));
+}

@@ -1,0 +1,333 @@
+import { describe, expect, test } from '@jest/globals';
+import { editUnit } from '../../model/edit';
+import type { Lens } from '../../model/effective';
+import type { Project } from '../../model/project';
+import type { Unit } from '../../model/unit';
+import { parseProject } from '../../model/validate';
+import { demoProject } from '../../testing/demo';
+import { type Warning, acceptanceOf, causeOf, mended, sortedOut } from '../warning';
+import { INSPECTION_RULES, inspect, inspectAll } from './inspect';
+
+type Spoil = (project: Project) => Project | void;
+const spoilUnit =
+  (id: string, change: (unit: Unit) => void): Spoil =>
+  (project) =>
+    editUnit(project, id, change);
+const attack = (unit: Unit, id: string) => unit.attacks.find((one) => one.id === id)!;
+const state = (unit: Unit, id: string) => unit.states.find((one) => one.id === id)!;
+const encounter = (project: Project, id: string) => project.encounters.find((one) => one.id === id)!;
+
+const spoilt = (spoil: Spoil): Project => {
+  const project = demoProject();
+  return spoil(project) ?? project;
+};
+const found = (project: Project, rule: string, path: string, lens: Lens = {}): Warning | undefined =>
+  inspect(project, lens).find((warning) => warning.rule === rule && warning.path === path);
+
+/** Rule, place, what brings it about, and what its sentence must speak of. */
+const CASES: [string, string, Spoil, RegExp, Lens?][] = [
+  [
+    'stopsOutOfReach',
+    '/units/mulcher/states/trudge/stopAt',
+    spoilUnit('mulcher', (unit) => (unit.states[0].stopAt = 4)),
+    /stops at 4 m, but nothing reaches farther than 3 m/,
+  ],
+  [
+    'stopsOutOfReach',
+    '/units/thistlejack/states/keep-band/near',
+    spoilUnit('thistlejack', (unit) => Object.assign(state(unit, 'keep-band'), { near: 12, far: 14 })),
+    /keeps 12 to 14 m/,
+  ],
+  ['losesWhatItSees', '/units/clipper/senses/lose', spoilUnit('clipper', (unit) => (unit.senses.lose = 5)), /gives up beyond 5 m/],
+  ['leashInsideSight', '/units/briar-hound/leash/radius', () => undefined, /23\.4 m far but turns back 12 m/, { tier: 'bramble' }],
+  [
+    'reachBeyondSight',
+    '/units/thistlejack/attacks/quill/range/max',
+    spoilUnit('thistlejack', (unit) => (unit.senses.sight = 8)),
+    /reaches 11 m/,
+  ],
+  [
+    'eyesAboveFoes',
+    '/units/head-gardener/body/eyeHeight',
+    spoilUnit('head-gardener', (unit) => Object.assign(unit.body, { height: 9, eyeHeight: 8 })),
+    /more than twice as high/,
+  ],
+  [
+    'rangeInsideBody',
+    '/units/mulcher/attacks/slam/area/radius',
+    spoilUnit('mulcher', (unit) => (attack(unit, 'slam').area!.radius = 0.5)),
+    /nobody can be in it/,
+  ],
+  ['areaShorterThanRange', '/units/mulcher/attacks/slam/range/max', () => undefined, /begun up to 3 m away/],
+  [
+    'shotFallsShort',
+    '/units/thistlejack/attacks/quill/projectile/lifetime',
+    spoilUnit('thistlejack', (unit) => (attack(unit, 'quill').projectile!.lifetime = 0.2)),
+    /flies 4 m/,
+  ],
+  [
+    'cooldownInsideSwing',
+    '/units/clipper/attacks/bite/beat/cooldown',
+    spoilUnit('clipper', (unit) => (unit.attacks[0].beat.cooldown = 0.1)),
+    /is over before/,
+  ],
+  [
+    'repeatBeyondActive',
+    '/units/clipper/attacks/bite/beat/every',
+    spoilUnit('clipper', (unit) => (unit.attacks[0].beat.every = 5)),
+    /it hits once/,
+  ],
+  ['cueAfterWindup', '/units/mulcher/attacks/slam/beat/cue', spoilUnit('mulcher', (unit) => (unit.attacks[0].beat.cue = 9)), /after 9 s/],
+  [
+    'neverTicks',
+    '/units/clipper/attacks/bite/effects/overTime/for',
+    spoilUnit('clipper', (unit) => (unit.attacks[0].effects.overTime = { amount: 2, every: 3, for: 1, stacking: 'refresh' })),
+    /it never does/,
+  ],
+  [
+    'unaffordable',
+    '/units/sapwright/attacks/raise/energy',
+    spoilUnit('sapwright', (unit) => (attack(unit, 'raise').energy = 500)),
+    /costs 500 energy and it holds 120 at most/,
+  ],
+  ['unaffordable', '/units/clipper/attacks/bite/energy', spoilUnit('clipper', (unit) => (unit.attacks[0].energy = 5)), /it has none/],
+  [
+    'unaffordable',
+    '/units/sapwright/energy/start',
+    spoilUnit('sapwright', (unit) => Object.assign(unit.energy!, { start: 1, regen: 0 })),
+    /appears with 1 energy/,
+  ],
+  ['manyHitsNoWindow', '/units/clipper/attacks/bite/hits/perTarget', () => undefined, /up to 4 times 0\.1 s apart, 12 hp in all/],
+  [
+    'noAnswer',
+    '/units/mulcher/attacks/slam/answers',
+    spoilUnit('mulcher', (unit) => Object.assign(attack(unit, 'slam'), { answers: ['block'] })),
+    /has no answer to Slam/,
+  ],
+  [
+    'tooQuickToAnswer',
+    '/units/mulcher/attacks/slam/beat/windup',
+    spoilUnit('mulcher', (unit) => (attack(unit, 'slam').beat.windup = 0.1)),
+    /Warden reacts in 0\.34 s|Tender reacts/,
+  ],
+  [
+    'neverChosen',
+    '/units/thistlejack/attacks/kick',
+    spoilUnit('thistlejack', (unit) => unit.choice.priorities[0].entries.shift()),
+    /it is never begun/,
+  ],
+  [
+    'neverReached',
+    '/units/thistlejack/choice/priorities/0/entries/0/weight',
+    spoilUnit('thistlejack', (unit) => (unit.choice.priorities[0].entries[0].weight = 0)),
+    /never drawn/,
+  ],
+  [
+    'neverReached',
+    '/units/sapwright/choice/priorities/0/condition',
+    spoilUnit('sapwright', (unit) => (unit.choice.priorities[0].condition = { subject: 'healthShare', is: 'above', value: 1 })),
+    /can never be tried/,
+  ],
+  [
+    'neverReached',
+    '/units/sapwright/choice/priorities/2/entries/1',
+    spoilUnit('sapwright', (unit) => unit.choice.priorities[2].entries.push({ attack: 'mend', weight: 1 })),
+    /higher priority/,
+  ],
+  [
+    'stateUnreachable',
+    '/units/thistlejack/states/hesitate',
+    spoilUnit('thistlejack', (unit) => state(unit, 'keep-band').leaves.pop()),
+    /leads to Hesitate/,
+  ],
+  [
+    'stateWithoutEnd',
+    '/units/thistlejack/states/hesitate/leaves',
+    spoilUnit('thistlejack', (unit) => (state(unit, 'hesitate').leaves = [])),
+    /stays to the end/,
+  ],
+  [
+    'neverLeaves',
+    '/units/thistlejack/states/close-in/leaves/0/when',
+    spoilUnit('thistlejack', (unit) => (state(unit, 'close-in').leaves[0].when.value = 0)),
+    /can never lead to Keep band/,
+  ],
+  [
+    'flickers',
+    '/units/thistlejack/states/close-in/leaves/0/when',
+    spoilUnit('thistlejack', (unit) => (state(unit, 'keep-band').leaves[0].when.value = 9)),
+    /lead to one another at 10 and 9/,
+  ],
+  [
+    'nobodyToTarget',
+    '/units/clipper/targeting/only',
+    spoilUnit('clipper', (unit) => (unit.targeting.only = { roles: ['boss'], units: [] })),
+    /nobody on the other side/,
+  ],
+  [
+    'nobodyToTarget',
+    '/units/clipper/targeting/never',
+    spoilUnit('clipper', (unit) => (unit.targeting.never = { roles: [], units: ['warden', 'tender'] })),
+    /never goes for any/,
+  ],
+  [
+    'outheals',
+    '/units/mulcher/health/regen',
+    spoilUnit('mulcher', (unit) => Object.assign(unit.health, { regen: 500, regenDelay: 0 })),
+    /regains 500 hp a second/,
+  ],
+  [
+    'outheals',
+    '/units/sapwright/attacks',
+    spoilUnit('sapwright', (unit) => {
+      attack(unit, 'mend').effects.heal!.amount = 5000;
+    }),
+    /mends \d+/,
+  ],
+  [
+    'healthWithoutWeight',
+    '/units/head-gardener/weakPoint/lethal',
+    spoilUnit('head-gardener', (unit) => Object.assign(unit.weakPoint!, { lethal: true, exposed: 'always' })),
+    /one hit on its weak point kills it/,
+  ],
+  [
+    'tweakOfNothing',
+    '/tiers/bloom/tweaks/0',
+    (project) => void project.tiers[1].tweaks.push({ scope: 'role', of: 'nobody', path: '/health/max', op: '×', value: 2 }),
+    /speaks of nobody/,
+  ],
+  [
+    'tweakVoid',
+    '/tiers/bloom/tweaks/0',
+    (project) => void project.tiers[1].tweaks.push({ scope: 'enemies', path: '/health/max', op: '×', value: 1 }),
+    /changes nothing/,
+  ],
+  [
+    'tweakVoid',
+    '/tiers/bloom/tweaks/0',
+    (project) =>
+      void project.tiers[1].tweaks.push({ scope: 'unit', of: 'head-gardener', path: '/health/max', op: '×', value: 3, max: 420 }),
+    /is taken away by a limit: Head Gardener asked for 1260, granted 420/,
+  ],
+  [
+    'tweakOutOfOrder',
+    '/tiers/bramble/tweaks/5',
+    () => undefined,
+    /\/health\/max of briar-hound is × 0.8 at Bramble, × 1 below it and × 1 at Blight/,
+  ],
+  [
+    'tiersAlike',
+    '/tiers/blight',
+    (p) => void (p.tiers[3].tweaks = p.tiers[2].tweaks),
+    /Blight comes out the same as Bramble for every enemy and encounter/,
+  ],
+  ['tweakUndone', '/tiers/blight/tweaks/1', () => undefined, /meets its cap of 420: Head Gardener has 420/],
+  ['shieldNotScaled', '/units/lantern-stalk/shield/max', () => undefined, /but not its shield/],
+  [
+    'wavesAllAtOnce',
+    '/encounters/evening-shift/waves',
+    (project) => void encounter(project, 'evening-shift').waves.forEach((wave) => Object.assign(wave, { start: 'atOnce', delay: 0 })),
+    /waves start at once/,
+  ],
+  [
+    'waveNeverStarts',
+    '/encounters/first-bell/waves/bell/start',
+    (project) => void Object.assign(encounter(project, 'first-bell').waves[0], { start: 'called' }),
+    /no event calls it/,
+  ],
+  [
+    'waveNeverStarts',
+    '/encounters/first-bell/waves/bell/start',
+    (project) =>
+      void Object.assign(encounter(project, 'first-bell').waves[0], { start: 'condition', when: { subject: 'flag', is: 'yes', of: 'x' } }),
+    /nothing raises the flag x/,
+  ],
+  [
+    'emptyWave',
+    '/encounters/first-bell/waves/bell/groups',
+    (project) => void (encounter(project, 'first-bell').waves[0].groups = []),
+    /brings nobody/,
+  ],
+  [
+    'eventNever',
+    '/encounters/first-bell/events/late',
+    (project) =>
+      void encounter(project, 'first-bell').events.push({
+        id: 'late',
+        name: 'Late',
+        when: { subject: 'flag', is: 'yes', of: 'x' },
+        then: [],
+      }),
+    /waits for the flag x/,
+  ],
+];
+
+describe('warnings by inspection', () => {
+  test.each(CASES)('%s at %s', (rule, path, spoil, sentence, lens = {}) => {
+    const project = spoilt(spoil);
+    parseProject(structuredClone(project)); // unwise, but not refused
+    const warning = found(project, rule, path, lens);
+    expect(warning?.message).toMatch(sentence);
+    expect(warning?.mend).not.toBe('');
+    if (!warning?.fix) return;
+    const better = mended(project, warning.fix, lens);
+    parseProject(structuredClone(better));
+    expect(found(better, rule, path, lens)?.message).not.toBe(warning.message);
+    if (rule !== 'tooQuickToAnswer') expect(found(better, rule, path, lens)).toBeUndefined();
+  });
+
+  test('every rule has a case', () => {
+    expect(new Set(CASES.map(([rule]) => rule))).toEqual(new Set(INSPECTION_RULES));
+  });
+
+  test('the healthy parts of the demo have no problem, and what is planted is found', () => {
+    const problems = inspectAll(demoProject()).filter(({ severity }) => severity === 'problem');
+    expect(problems.map(({ rule, path }) => `${rule} ${path}`)).toEqual([
+      'manyHitsNoWindow /units/clipper/attacks/bite/hits/perTarget',
+      'manyHitsNoWindow /units/clipper-elder/attacks/bite/hits/perTarget',
+      'tweakUndone /tiers/blight/tweaks/1',
+      'leashInsideSight /units/briar-hound/leash/radius',
+    ]);
+  });
+
+  test('a mend of a variant is written into the variant alone', () => {
+    const project = demoProject();
+    const warning = found(project, 'manyHitsNoWindow', '/units/clipper-elder/attacks/bite/hits/perTarget')!;
+    const better = mended(project, warning.fix!, {});
+    expect(better.variants[0].changes).toEqual([{ op: 'replace', path: '/attacks/bite/hits/perTarget', value: 'once' }]);
+    expect(better.units).toEqual(project.units);
+  });
+
+  test('a mend seen through a tier gives what it says there', () => {
+    const project = demoProject();
+    const lens = { tier: 'bramble' };
+    const better = mended(project, found(project, 'leashInsideSight', '/units/briar-hound/leash/radius', lens)!.fix!, lens);
+    expect(better.units.find(({ id }) => id === 'briar-hound')?.leash?.radius).toBe(29.25);
+    expect(better.tiers).toEqual(project.tiers);
+  });
+});
+
+describe('accepting a warning', () => {
+  const bite = (project: Project) => found(project, 'manyHitsNoWindow', '/units/clipper/attacks/bite/hits/perTarget')!;
+  const accepted = () => {
+    const project = demoProject();
+    const warning = bite(project);
+    project.accepted.push({ id: 'a', rule: warning.rule, path: warning.path, cause: causeOf(project, warning), reason: 'meant' });
+    return parseProject(project);
+  };
+
+  test('it stays quiet while its cause is the same, whatever else changes', () => {
+    const project = editUnit(accepted(), 'clipper', (unit) => (unit.health.max = 77));
+    expect(acceptanceOf(project, bite(project))?.reason).toBe('meant');
+    expect(sortedOut(project, inspect(project, {})).accepted.map(({ path }) => path)).toEqual([bite(project).path]);
+  });
+
+  test('it reopens when its cause changes, as written or at some tier', () => {
+    const project = accepted();
+    const harder = editUnit(project, 'clipper', (unit) => (unit.attacks[0].effects.damage!.amount = 9));
+    expect(acceptanceOf(harder, bite(harder))).toBeUndefined();
+    const tier = structuredClone(project);
+    tier.tiers[3].tweaks.push({ scope: 'unit', of: 'clipper', path: '/attacks/bite/beat/active', op: '×', value: 2 });
+    expect(acceptanceOf(tier, bite(tier))).toBeUndefined();
+  });
+});

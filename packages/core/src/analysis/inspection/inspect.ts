@@ -1,0 +1,82 @@
+/** Warnings by inspection: what can be told from the document alone, at once, through one lens or all of them. */
+import type { Lens } from '../../model/effective';
+import { pointerOf } from '../../model/pointer';
+import type { Project } from '../../model/project';
+import { unitHeads } from '../../model/variants';
+import { type Warning, distinct } from '../warning';
+import { beats } from './beats';
+import { inspected } from './context';
+import { distances } from './distances';
+import { lasting } from './lasting';
+import { minds } from './minds';
+import { tweaks } from './tweaks';
+import { waves } from './waves';
+
+export const INSPECTION_RULES = [
+  'stopsOutOfReach',
+  'losesWhatItSees',
+  'leashInsideSight',
+  'reachBeyondSight',
+  'eyesAboveFoes',
+  'rangeInsideBody',
+  'areaShorterThanRange',
+  'shotFallsShort',
+  'cooldownInsideSwing',
+  'repeatBeyondActive',
+  'cueAfterWindup',
+  'neverTicks',
+  'unaffordable',
+  'manyHitsNoWindow',
+  'noAnswer',
+  'tooQuickToAnswer',
+  'neverChosen',
+  'neverReached',
+  'stateUnreachable',
+  'stateWithoutEnd',
+  'neverLeaves',
+  'flickers',
+  'nobodyToTarget',
+  'outheals',
+  'healthWithoutWeight',
+  'tweakOfNothing',
+  'tweakVoid',
+  'tweakUndone',
+  'shieldNotScaled',
+  'tiersAlike',
+  'tweakOutOfOrder',
+  'wavesAllAtOnce',
+  'waveNeverStarts',
+  'emptyWave',
+  'eventNever',
+] as const;
+
+/** Warnings of one unit or variant, problems first. */
+export function inspectUnit(project: Project, id: string, lens: Lens): Warning[] {
+  const one = inspected(project, id, lens);
+  distances(one);
+  beats(one);
+  minds(one);
+  lasting(one);
+  return [...one.found.filter(({ severity }) => severity === 'problem'), ...one.found.filter(({ severity }) => severity === 'notice')];
+}
+
+/** Warnings of a whole project through one lens: units, then encounters, then lists of tweaks. */
+export function inspect(project: Project, lens: Lens): Warning[] {
+  return distinct([
+    ...unitHeads(project).flatMap(({ id }) => inspectUnit(project, id, lens)),
+    ...project.encounters.flatMap((encounter) => waves(project, encounter)),
+    ...tweaks(project),
+  ]);
+}
+
+/** The same as written and at every tier; what several tiers share is said once, as the first of them has it. */
+export function inspectAll(project: Project): Warning[] {
+  const lenses: Lens[] = [{}, ...project.tiers.map(({ id }) => ({ tier: id }))];
+  return distinct(lenses.flatMap((lens) => inspect(project, lens)));
+}
+
+/** Warnings that lie at a place or below it. */
+export function warningsAt(warnings: readonly Warning[], ...steps: (string | number)[]): Warning[] {
+  const at = pointerOf(...steps);
+  return warnings.filter(({ path }) => path === at || path.startsWith(`${at}/`));
+}

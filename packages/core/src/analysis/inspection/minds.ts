@@ -1,0 +1,102 @@
+/** States and targeting: what can't be entered, left or found. */
+import type { Condition } from '../../model/condition';
+import { type Inspected, amount, impossible } from './context';
+
+export function minds(one: Inspected): void {
+  reachable(one);
+  ways(one);
+  targets(one);
+}
+
+function reachable({ unit, warn }: Inspected): void {
+  const start = unit.startsIn ?? unit.states[0]?.id;
+  const seen = new Set(start === undefined ? [] : [start]);
+  for (const id of seen) {
+    const state = unit.states.find((each) => each.id === id);
+    for (const { to, when } of state?.leaves ?? []) if (!impossible(when)) seen.add(to);
+  }
+  for (const { id, name, does, leaves } of unit.states) {
+    if (!seen.has(id))
+      warn('stateUnreachable', {
+        at: ['states', id],
+        message: `no state that it comes to leads to ${name}`,
+        mend: 'let another state lead there, or take it away',
+        causes: [['states'], ['startsIn']],
+      });
+    else if (!leaves.length && unit.states.length > 1 && PASSIVE.has(does))
+      warn('stateWithoutEnd', {
+        at: ['states', id, 'leaves'],
+        severity: 'notice',
+        message: `nothing leads out of ${name}: once there it stays to the end`,
+        mend: 'let something lead out of it',
+      });
+  }
+}
+
+const PASSIVE = new Set(['hold', 'wander', 'flee', 'home', 'search']);
+
+function ways({ unit, warn }: Inspected): void {
+  for (const state of unit.states) {
+    state.leaves.forEach(({ when, to, after }, i) => {
+      const target = unit.states.find(({ id }) => id === to);
+      if (impossible(when))
+        warn('neverLeaves', {
+          at: ['states', state.id, 'leaves', i, 'when'],
+          message: `${state.name} can never lead to ${target?.name ?? to}: the condition can’t hold`,
+          mend: 'change the condition',
+        });
+      target?.leaves.forEach((back, j) => {
+        if (back.to !== state.id || after > QUICK || back.after > QUICK || state.id >= target.id) return;
+        const pair = crossing(when, back.when);
+        if (!pair) return;
+        const { low, high } = pair;
+        // Entered below `low`, left above `high`: in between nothing may happen, or it goes to and fro.
+        warn('flickers', {
+          at: ['states', state.id, 'leaves', i, 'when'],
+          message: `${state.name} and ${target.name} lead to one another at ${amount(low)} and ${amount(high)}: it can go to and fro at once`,
+          mend: 'leave a stretch between the two, or give one of them a least time',
+          causes: [
+            ['states', state.id, 'leaves'],
+            ['states', target.id, 'leaves'],
+          ],
+          fix: {
+            name: `stay at least 0.5 s in ${target.name}`,
+            set: [{ path: `/states/${target.id}/leaves/${j}/after`, value: 0.5 }],
+          },
+        });
+      });
+    });
+  }
+}
+
+/** s of least time below which two states can flicker. */
+const QUICK = 0.3;
+
+/** Where two comparisons of one number hold for the same value, or meet: below 10 and above 10, below 10 and above 8. */
+function crossing(a: Condition, b: Condition): { low: number; high: number } | undefined {
+  if (a.subject !== b.subject || a.of !== b.of || a.value === undefined || b.value === undefined || a.is === b.is) return undefined;
+  const [below, above] = a.is === 'below' ? [a, b] : [b, a];
+  if (below.is !== 'below' || above.is !== 'above') return undefined;
+  const [low, high] = [below.value as number, above.value as number];
+  return high <= low ? { low, high } : undefined;
+}
+
+function targets({ unit, foes, warn }: Inspected): void {
+  const { only, never } = unit.targeting;
+  const fits = (filter: { roles: string[]; units: string[] }, foe: { id: string; role: string }) =>
+    filter.roles.includes(foe.role) || filter.units.includes(foe.id);
+  if (foes.length && only && !foes.some((foe) => fits(only, foe)))
+    warn('nobodyToTarget', {
+      at: ['targeting', 'only'],
+      message: 'it goes only for units and roles that nobody on the other side has',
+      mend: 'widen what it may go for',
+      fix: { name: 'go for anybody', set: [{ path: '/targeting/only', value: undefined }] },
+    });
+  if (foes.length && never && foes.every((foe) => fits(never, foe)))
+    warn('nobodyToTarget', {
+      at: ['targeting', 'never'],
+      message: 'it never goes for any of the units on the other side',
+      mend: 'narrow what it leaves alone',
+      fix: { name: 'leave nobody alone', set: [{ path: '/targeting/never', value: undefined }] },
+    });
+}

@@ -1,0 +1,171 @@
+/** Tweaks of tiers, skills and styles that do nothing, or not what they ask for. */
+import { type Chain, type ChainStep, effectiveEncounter, effectiveUnit, tweakApplies } from '../../model/effective';
+import { pointerOf, pointerSteps, placesAt } from '../../model/pointer';
+import type { Project } from '../../model/project';
+import { placesOfTweaks, samePlace } from '../../model/tiers';
+import type { Tier, Tweak } from '../../model/tweak';
+import { unitHeads } from '../../model/variants';
+import type { Warning } from '../warning';
+import { amount } from './context';
+
+const LISTS = { tiers: 'tier', skills: 'skill', styles: 'style' } as const;
+
+/** What a tweak came to on one number. */
+interface Met {
+  unit: string;
+  before: number;
+  step: ChainStep;
+  /** What the number is in the end. */
+  end: number;
+  base: number;
+}
+
+/** Warnings about the lists of tweaks of a project. */
+export function tweaks(project: Project): Warning[] {
+  const lists = (Object.keys(LISTS) as (keyof typeof LISTS)[]).flatMap((list) =>
+    (project[list] as Tier[]).flatMap((tier) => inList(project, list, tier)),
+  );
+  return [...lists, ...alike(project), ...outOfOrder(project)];
+}
+
+/** Two tiers that make every number the same: one of them is for nothing. */
+function alike(project: Project): Warning[] {
+  const seen = new Map<string, Tier>();
+  return project.tiers.flatMap((tier) => {
+    const lens = { tier: tier.id };
+    // What it makes different from what is written tells it from others.
+    const changes = (chains: ReadonlyMap<string, Chain>) =>
+      [...chains].flatMap(([at, { base, value }]) => (value === base ? [] : [at, value]));
+    const key = JSON.stringify([
+      unitHeads(project).map(({ id }) => changes(effectiveUnit(project, id, lens).chains)),
+      project.encounters.map((encounter) => changes(effectiveEncounter(project, encounter, lens).chains)),
+    ]);
+    const other = seen.get(key);
+    if (!other) {
+      seen.set(key, tier);
+      return [];
+    }
+    return [
+      {
+        rule: 'tiersAlike',
+        severity: 'problem' as const,
+        path: pointerOf('tiers', tier.id),
+        message: `${tier.name} comes out the same as ${other.name} for every enemy and encounter`,
+        mend: 'change a number at one of them, or take one out',
+        causes: [pointerOf('tiers', tier.id, 'tweaks'), pointerOf('tiers', other.id, 'tweaks')],
+      },
+    ];
+  });
+}
+
+/** A factor that rises and falls again over the declared order of the tiers, or the other way round. */
+function outOfOrder(project: Project): Warning[] {
+  return placesOfTweaks(project.tiers).flatMap((place) => {
+    const own = project.tiers.map(({ tweaks: list }) => list.filter((tweak) => samePlace(tweak, place)));
+    if (own.some((list) => list.some(({ op }) => op !== '×'))) return [];
+    const factors = own.map((list) => list.reduce((product, { value }) => product * value, 1));
+    const turn = factors.findIndex(
+      (factor, i) => i > 0 && i < factors.length - 1 && (factor - factors[i - 1]) * (factors[i + 1] - factor) < 0,
+    );
+    if (turn < 0) return [];
+    const tier = project.tiers[turn];
+    const next = project.tiers[turn + 1];
+    const index = tier.tweaks.findIndex((tweak) => samePlace(tweak, place));
+    return [
+      {
+        rule: 'tweakOutOfOrder',
+        severity: 'notice' as const,
+        path: index < 0 ? pointerOf('tiers', tier.id) : pointerOf('tiers', tier.id, 'tweaks', index),
+        message: `${place.path} of ${place.of ?? place.scope} is × ${amount(factors[turn])} at ${tier.name}, × ${amount(factors[turn - 1])} below it and × ${amount(factors[turn + 1])} at ${next.name} above it`,
+        mend: 'let it rise or fall from tier to tier',
+        causes: project.tiers.map(({ id }) => pointerOf('tiers', id, 'tweaks')),
+      },
+    ];
+  });
+}
+
+function inList(project: Project, list: keyof typeof LISTS, tier: Tier): Warning[] {
+  const found: Warning[] = [];
+  const heads = unitHeads(project);
+  const met: Met[][] = tier.tweaks.map(() => []);
+  for (const { id, name } of heads) {
+    const { chains } = effectiveUnit(project, id, { [LISTS[list]]: tier.id });
+    for (const chain of chains.values()) {
+      let before = chain.base;
+      for (const step of chain.steps) {
+        if (step.source === LISTS[list]) met[step.index].push({ unit: name, before, step, end: chain.value, base: chain.base });
+        before = step.granted;
+      }
+    }
+  }
+  tier.tweaks.forEach((tweak, index) => {
+    const at = pointerOf(list, tier.id, 'tweaks', index);
+    const warn = (rule: string, message: string, mend: string) =>
+      found.push({
+        rule,
+        severity: 'problem',
+        path: at,
+        message,
+        mend,
+        causes: [pointerOf(list, tier.id, 'tweaks')],
+        fix: { name: 'take it out', list, id: tier.id, index },
+      });
+    const what = `${tweak.path} ${tweak.op} ${amount(tweak.value)}`;
+    if (tweak.scope === 'encounter') return;
+    if (!speaksOfAnything(project, tweak))
+      return warn('tweakOfNothing', `${what} speaks of nobody who has that number`, 'change whom or what it speaks of');
+    const places = met[index];
+    if (!places.length) return;
+    if ((tweak.op === '×' && tweak.value === 1) || (tweak.op === '+' && tweak.value === 0))
+      return warn('tweakVoid', `${what} changes nothing`, 'give it another value');
+    const capped = places.find(({ before, step }) => step.granted === before && step.asked !== step.granted);
+    if (places.every(({ before, step }) => step.granted === before && step.asked !== step.granted) && capped)
+      return warn(
+        'tweakVoid',
+        `${what} is taken away by a limit: ${capped.unit} asked for ${amount(capped.step.asked)}, granted ${amount(capped.step.granted)}`,
+        'raise the limit or take the tweak out',
+      );
+    const undone = places.find(({ base, end, step }) => step.granted !== base && end === base);
+    if (undone && places.every(({ base, end }) => end === base))
+      return warn(
+        'tweakUndone',
+        `${what} comes to nothing for ${undone.unit}: asked ${amount(undone.step.asked)}, and ${amount(undone.base)} as written in the end`,
+        'look for a limit or a later tweak that takes it back',
+      );
+    const limited = places.find(({ step, base, end }) => tweak.max !== undefined && step.asked > step.granted && end === base);
+    if (limited && places.every(({ base, end }) => end === base))
+      warn(
+        'tweakUndone',
+        `${what} meets its cap of ${amount(tweak.max ?? 0)}: ${limited.unit} has ${amount(limited.end)}, as written`,
+        'raise the cap',
+      );
+  });
+  return [...found, ...shields(project, list, tier)];
+}
+
+function speaksOfAnything(project: Project, tweak: Tweak): boolean {
+  return unitHeads(project).some(({ id }) => {
+    const { unit } = effectiveUnit(project, id, {});
+    return tweakApplies(tweak, unit) && placesAt(unit, pointerSteps(tweak.path)).length > 0;
+  });
+}
+
+/** More health and the shield left as it was: the first layer stays as thin. */
+function shields(project: Project, list: keyof typeof LISTS, tier: Tier): Warning[] {
+  return unitHeads(project).flatMap(({ id, name }) => {
+    const { unit, chains } = effectiveUnit(project, id, { [LISTS[list]]: tier.id });
+    const health = chains.get('/health/max');
+    const own = health?.steps.find(({ source }) => source === LISTS[list]);
+    if (!unit.shield || !health || !own || health.value === health.base || chains.has('/shield/max')) return [];
+    return [
+      {
+        rule: 'shieldNotScaled',
+        severity: 'notice' as const,
+        path: pointerOf('units', id, 'shield', 'max'),
+        message: `${tier.name} scales the health of ${name} (${amount(health.base)} → ${amount(health.value)}) but not its shield of ${amount(unit.shield.max)}`,
+        mend: `let ${tier.name} scale the shield too`,
+        causes: [pointerOf(list, tier.id, 'tweaks')],
+      },
+    ];
+  });
+}

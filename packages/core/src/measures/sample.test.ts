@@ -1,0 +1,31 @@
+import { expect, test } from '@jest/globals';
+import { compile } from '../engine/compile';
+import { BAND_MEASURES } from '../model/brief';
+import { demoProject } from '../testing/demo';
+import { Batch } from './batch';
+import { GOAL_MEASURES, columnOf } from './goals';
+import { joinSamples, sampleOf } from './sample';
+
+const compiled = compile(demoProject(), { encounter: 'cellar-beat', tier: 'bloom', skill: 'regular' });
+const rows = (first: number, runs: number) => {
+  const batch = new Batch(compiled, first, runs);
+  batch.advance(runs);
+  return batch.rows;
+};
+
+test('parts that were run apart join to the sample of the whole, whatever the cut; a gap is refused', () => {
+  const whole = sampleOf(compiled, rows(1, 9));
+  const parts = [rows(1, 2), rows(3, 4), rows(7, 3)].map((part) => sampleOf(compiled, part));
+  expect(joinSamples(parts)).toEqual(whole);
+  expect(whole.digests).toHaveLength(9);
+  expect(() => joinSamples([parts[0], parts[2]])).toThrow('the next sample must begin at seed 3: it begins at 7');
+});
+
+test('every measure that a brief may speak of has its column, of everybody of whom it is measured', () => {
+  const { columns } = sampleOf(compiled, rows(1, 2));
+  for (const measure of BAND_MEASURES)
+    for (const subject of GOAL_MEASURES[measure].of) {
+      const id = subject === 'wave' ? compiled.waves[0].id : subject === 'enemy' ? 'briar-hound' : undefined;
+      expect([measure, subject, columns[columnOf(measure, subject, id)]?.length]).toEqual([measure, subject, 2]);
+    }
+});

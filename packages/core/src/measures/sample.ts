@@ -1,0 +1,63 @@
+/**
+ * What is kept of a batch: of each run its digest and one value a measure, in columns. Parts that were run apart, in any
+ * thread or on any machine, join to the same sample.
+ */
+import type { Compiled } from '../engine/tables';
+import { isWon } from './batch';
+import { ENCOUNTER_MEASURES, type EncounterMeasure, TYPE_MEASURES, type TypeMeasure, WAVE_MEASURES, type WaveMeasure } from './catalogue';
+import type { Row } from './row';
+
+export interface Sample {
+  firstSeed: number;
+  runs: number;
+  /** Of each run. */
+  digests: string[];
+  /** One value a run in each; NaN: the run has none; +∞: a survivor. */
+  columns: Record<string, Float64Array>;
+}
+
+/** @param rows of seeds in a row, at least one */
+export function sampleOf(compiled: Compiled, rows: readonly Row[]): Sample {
+  const columns: Record<string, Float64Array> = {};
+  const add = (name: string, of: (row: Row) => number) => (columns[name] = Float64Array.from(rows, of));
+  add('won', ({ outcome }) => (isWon(outcome) ? 1 : 0));
+  add('timeToDown', ({ timeToDown }) => firstDown(timeToDown));
+  for (const name of Object.keys(ENCOUNTER_MEASURES) as EncounterMeasure[]) add(name, (row) => ENCOUNTER_MEASURES[name].of(row));
+  compiled.names.types.forEach((id, type) => {
+    for (const name of Object.keys(TYPE_MEASURES) as TypeMeasure[])
+      add(`type ${id} ${name}`, ({ kinds }) => TYPE_MEASURES[name].of(kinds[type]));
+  });
+  compiled.waves.forEach(({ id }, wave) => {
+    for (const name of Object.keys(WAVE_MEASURES) as WaveMeasure[])
+      add(`wave ${id} ${name}`, ({ waves }) => WAVE_MEASURES[name].of(waves[wave]));
+  });
+  return { firstSeed: rows[0].seed, runs: rows.length, digests: rows.map(({ digest }) => digest), columns };
+}
+
+/** The first of several to go down; NaN where none of them was hurt. */
+export function firstDown(times: readonly number[]): number {
+  const hurt = times.filter((time) => time === time);
+  return hurt.length ? Math.min(...hurt) : NaN;
+}
+
+/**
+ * Joins samples of one compiled encounter.
+ * @param parts at least one, in the order of their seeds
+ * @throws Error where seeds are missing between two of them
+ */
+export function joinSamples(parts: readonly Sample[]): Sample {
+  let seed = parts[0].firstSeed;
+  for (const { firstSeed, runs } of parts) {
+    if (firstSeed !== seed) throw new Error(`the next sample must begin at seed ${seed}: it begins at ${firstSeed}`);
+    seed += runs;
+  }
+  const runs = seed - parts[0].firstSeed;
+  const columns = Object.fromEntries(
+    Object.keys(parts[0].columns).map((name) => {
+      const whole = new Float64Array(runs);
+      for (const part of parts) whole.set(part.columns[name], part.firstSeed - parts[0].firstSeed);
+      return [name, whole];
+    }),
+  );
+  return { firstSeed: parts[0].firstSeed, runs, digests: parts.flatMap(({ digests }) => digests), columns };
+}

@@ -1,0 +1,234 @@
+/**
+ * A run made ready to be looked at: where everybody is and what it is about at every step, what flies, what has been
+ * announced, and the events in words. Recording changes nothing: the run's digest is the same with and without.
+ */
+import type { Fight } from '../engine/fight';
+import { NOBODY, PHASE } from '../engine/fight';
+import { Runner } from '../engine/run';
+import type { Compiled } from '../engine/tables';
+import { AREA, MELEE } from '../engine/tables';
+import { SECOND } from '../engine/tuning';
+import { partyLosses, pressureAt } from '../measures/pressure';
+import { partyHealth } from '../measures/stream';
+import { sentenceOf } from './sentences';
+import { type TraceEvent, eventsOf, unitNames } from './trace';
+
+/** Numbers kept of a unit at a step, in this order. */
+export const UNIT_COLUMNS = ['x', 'y', 'fx', 'fy', 'health', 'shield', 'phase', 'attack', 'until', 'state', 'target'] as const;
+export const UNIT_WIDTH = UNIT_COLUMNS.length;
+/** Numbers kept of a shot: x, y, velocity x and y in m/s, its owner. */
+export const SHOT_WIDTH = 5;
+/** Numbers kept of an announced area: x, y, radius, angle of a cone in degrees (360: a circle), facing x and y, when it strikes (s), its owner. */
+export const AREA_WIDTH = 8;
+
+export interface ReplayUnit {
+  name: string;
+  /** The id of its kind. */
+  kind: string;
+  side: 'party' | 'enemy';
+  wave?: string;
+  /** m */
+  radius: number;
+  height: number;
+  eye: number;
+  muzzle: number;
+  maxHealth: number;
+  maxShield: number;
+  attacks: { name: string; min: number; max: number; windup: number; active: number; recovery: number }[];
+  states: string[];
+}
+
+export interface ReplayEvent extends TraceEvent {
+  sentence: string;
+}
+
+export interface Replay {
+  seed: number;
+  digest: string;
+  outcome: string;
+  /** s */
+  length: number;
+  /** s between two steps */
+  step: number;
+  units: ReplayUnit[];
+  /** Where each step's rows begin; one more than there are steps. */
+  unitAt: Int32Array;
+  /** Which unit each row is of. */
+  unitOf: Int16Array;
+  unitData: Float32Array;
+  shotAt: Int32Array;
+  shotData: Float32Array;
+  areaAt: Int32Array;
+  areaData: Float32Array;
+  events: ReplayEvent[];
+  /** Pressure at each step, as a share of the party's full health a second. */
+  pressure: Float32Array;
+}
+
+/** A list of numbers that grows. */
+class Growing {
+  private data = new Float32Array(4096);
+  length = 0;
+
+  add(...values: number[]): void {
+    if (this.length + values.length > this.data.length) {
+      const larger = new Float32Array(this.data.length * 2);
+      larger.set(this.data);
+      this.data = larger;
+    }
+    this.data.set(values, this.length);
+    this.length += values.length;
+  }
+
+  taken(): Float32Array {
+    return this.data.slice(0, this.length);
+  }
+}
+
+/** Runs a seed and records it for looking at. */
+export function replay(compiled: Compiled, seed: number): Replay {
+  return replayWith(new Runner(compiled), seed);
+}
+
+/** The same with a fight that is made ready already. */
+export function replayWith(runner: Runner, seed: number): Replay {
+  const { compiled } = runner;
+  const units = new Growing();
+  const shots = new Growing();
+  const areas = new Growing();
+  const numbers: number[] = [];
+  const unitAt: number[] = [];
+  const shotAt: number[] = [];
+  const areaAt: number[] = [];
+  const run = runner.run(seed, (fight, time) => {
+    unitAt.push(numbers.length);
+    shotAt.push(shots.length / SHOT_WIDTH);
+    areaAt.push(areas.length / AREA_WIDTH);
+    for (const unit of fight.alive) {
+      numbers.push(unit);
+      addUnit(fight, unit, units);
+      addArea(fight, unit, time, areas);
+    }
+    for (const number of fight.shots.flying) {
+      const shot = fight.shots.all[number];
+      const since = (time - shot.startedAt) / SECOND;
+      if (since >= 0) shots.add(shot.x + shot.vx * since, shot.y + shot.vy * since, shot.vx, shot.vy, shot.owner);
+    }
+  });
+  unitAt.push(numbers.length);
+  shotAt.push(shots.length / SHOT_WIDTH);
+  areaAt.push(areas.length / AREA_WIDTH);
+  const names = unitNames(compiled, run);
+  const stream = { compiled, run };
+  const times = unitAt.slice(0, -1).map((_, i) => (i * compiled.step) / SECOND);
+  const full = partyHealth(compiled);
+  return {
+    seed,
+    digest: run.digest,
+    outcome: run.outcome,
+    length: run.length / SECOND,
+    step: compiled.step / SECOND,
+    units: names.map((name, unit) => unitOf(compiled, run.kinds[unit], name, run.sides[unit], run.waves[unit])),
+    unitAt: Int32Array.from(unitAt),
+    unitOf: Int16Array.from(numbers),
+    unitData: units.taken(),
+    shotAt: Int32Array.from(shotAt),
+    shotData: shots.taken(),
+    areaAt: Int32Array.from(areaAt),
+    areaData: areas.taken(),
+    events: eventsOf(compiled, run, names).map((event) => ({ ...event, sentence: sentenceOf(event) })),
+    pressure: Float32Array.from(pressureAt(partyLosses(stream), times), (value) => value / full),
+  };
+}
+
+function addUnit(fight: Fight, unit: number, units: Growing): void {
+  const kind = fight.kinds[unit];
+  const phase = fight.phase[unit];
+  const attack = phase === PHASE.idle ? -1 : fight.attack[unit];
+  let until = 0;
+  if (attack >= 0) {
+    const { windup, active, recovery } = fight.attackOf(unit, attack);
+    const ends = fight.attackStart[unit] + windup + (phase > PHASE.windup ? active : 0) + (phase > PHASE.active ? recovery : 0);
+    until = (ends - fight.now) / SECOND;
+  }
+  units.add(
+    fight.x[unit],
+    fight.y[unit],
+    fight.fx[unit],
+    fight.fy[unit],
+    fight.healthNow(unit) / kind.maxHealth,
+    kind.shield > 0 ? fight.shieldNow(unit) / kind.shield : 0,
+    fight.now < fight.staggeredUntil[unit] ? STAGGERED : phase,
+    attack,
+    until,
+    fight.state[unit],
+    fight.target[unit] === NOBODY ? -1 : fight.target[unit],
+  );
+}
+
+/** Beside the phases of an attack: it reels. */
+export const STAGGERED = 4;
+
+/** What an attack under way will strike, or is striking. */
+function addArea(fight: Fight, unit: number, time: number, areas: Growing): void {
+  const phase = fight.phase[unit];
+  if (phase !== PHASE.windup && phase !== PHASE.active) return;
+  const attack = fight.attackOf(unit, fight.attack[unit]);
+  const strikes = (fight.attackStart[unit] + attack.windup + attack.areaDelay - time) / SECOND;
+  if (attack.delivery === MELEE) {
+    const angle = (2 * Math.acos(Math.max(-1, attack.arcCosine)) * 180) / Math.PI;
+    areas.add(fight.x[unit], fight.y[unit], fight.radius[unit] + attack.rangeMax, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
+  } else if (attack.delivery === AREA) {
+    const about = attack.areaAbout === 1 ? fight.attackTarget[unit] : unit;
+    const [x, y] = attack.areaAbout === 2 ? [fight.markX[unit], fight.markY[unit]] : [fight.x[about], fight.y[about]];
+    const angle = attack.areaAbout === 0 ? (2 * Math.acos(Math.max(-1, attack.areaCosine)) * 180) / Math.PI : 360;
+    areas.add(x, y, attack.areaRadius, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
+  }
+}
+
+function unitOf(compiled: Compiled, kind: number, name: string, side: number, wave: number): ReplayUnit {
+  const { id, radius, height, eye, muzzle, maxHealth, shield, attacks, states } = compiled.kinds[kind];
+  return {
+    name,
+    kind: id,
+    side: side === 0 ? 'party' : 'enemy',
+    ...(wave >= 0 && { wave: compiled.waves[wave].name }),
+    radius,
+    height,
+    eye,
+    muzzle,
+    maxHealth,
+    maxShield: shield,
+    attacks: attacks.map((attack) => ({
+      name: attack.name,
+      min: attack.rangeMin,
+      max: attack.rangeMax,
+      windup: attack.windup / SECOND,
+      active: attack.active / SECOND,
+      recovery: attack.recovery / SECOND,
+    })),
+    states: states.map((state) => state.name),
+  };
+}
+
+/** The step that an instant lies in. */
+export function stepAt({ step, unitAt }: Replay, seconds: number): number {
+  return Math.min(Math.max(Math.floor(seconds / step + 1e-9), 0), unitAt.length - 2);
+}
+
+/** The row of a unit at a step; −1 where it is not there. */
+export function rowOfUnit({ unitAt, unitOf: units }: Replay, unit: number, step: number): number {
+  for (let row = unitAt[step]; row < unitAt[step + 1]; row++) if (units[row] === unit) return row;
+  return -1;
+}
+
+/** The first event at which two runs differ; undefined where one is the beginning of the other or they are the same. */
+export function partAt(a: Replay, b: Replay): number | undefined {
+  const shorter = Math.min(a.events.length, b.events.length);
+  for (let i = 0; i < shorter; i++) {
+    const [one, two] = [a.events[i], b.events[i]];
+    if (one.sentence !== two.sentence || Math.abs(one.time - two.time) > 1e-9) return Math.min(one.time, two.time);
+  }
+  if (a.events.length === b.events.length) return undefined;
+  return (a.events[shorter] ?? b.events[shorter]).time;
+}
