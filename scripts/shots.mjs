@@ -19,10 +19,49 @@ const nudge = (edge, key, times) => async (page) => {
   await page.waitForSelector('[data-saving=saved]');
   await page.evaluate(() => document.activeElement?.blur());
 };
-const allFields = async (page) => {
-  for (const button of await page.$$('main button[aria-expanded=false]')) await button.click();
+const click =
+  (text, within = 'main') =>
+  async (page) => {
+    for (const one of await page.$$(`${within} button`)) {
+      const own = await one.evaluate((each) => each.textContent.trim());
+      if (own === text) return one.click();
+    }
+    throw new Error(`there is no ${text}`);
+  };
+const foldOut = (within) => async (page) => {
+  await page.evaluate((part) => {
+    for (const one of document.querySelectorAll(`${part} button[aria-expanded=false]`)) if (one.textContent === 'all fields') one.click();
+  }, within);
 };
-
+/** Two changes to look back at. */
+const edits = async (page) => {
+  await nudge('Bite cooldown', 'ArrowRight', 8)(page);
+  await nudge('sight', 'ArrowLeft', 4)(page);
+  for (const one of await page.$$('main a')) if ((await one.evaluate((each) => each.textContent)) === 'History') await one.click();
+  await page.waitForSelector('[aria-label="Compare from revision 1"]');
+  await page.click('[aria-label="Compare from revision 1"]');
+  await page.waitForSelector('[aria-label=Differences] li');
+};
+/** A wave put off by the arrow keys, so that the fights before and after stand side by side. */
+const putOff = async (page) => {
+  await page.waitForSelector('aside[aria-label=Readout][aria-busy=false]');
+  const change = () => document.querySelector('[data-measure=Length]')?.textContent?.includes('before');
+  await page.$eval('[role=slider][aria-label="Wave 3 delay"]', (one) => one.focus());
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await page.waitForFunction(change);
+  await page.waitForSelector('[data-saving=saved]');
+};
+/** The whole board of the demo; minutes of work. */
+const runBoard = async (page) => {
+  await click('Run the board')(page);
+  const done = () =>
+    !document.querySelector('[role=status][aria-label=Running]') &&
+    [...document.querySelectorAll('[role=gridcell]')].every((one) => one.dataset.state === 'fresh');
+  await page.waitForFunction(done, { timeout: 900_000 });
+};
+const AT = 'tier=bloom&skill=regular&seed=7';
+/** Names of those to make; none: all. */
+const only = process.argv.slice(2);
 const SHOTS = [
   {
     name: 'enemy',
@@ -31,7 +70,68 @@ const SHOTS = [
   },
   { name: 'enemy-dark', path: '/projects/verdance/enemies/mulcher?tier=bramble&skill=novice', theme: 'dark' },
   { name: 'first-bell', path: '/projects/verdance/enemies/clipper?skill=regular&copies=3', act: nudge('Bite cooldown', 'ArrowRight', 10) },
-  { name: 'party', path: '/projects/verdance/party/warden?skill=novice&against=thistlejack', act: allFields },
+  { name: 'party', path: '/projects/verdance/party/warden?skill=novice&against=thistlejack', act: foldOut('main > div') },
+  {
+    name: 'warning',
+    path: '/projects/verdance/enemies/clipper-elder?skill=regular&tier=bramble&against=party&copies=4',
+    act: async (page) => {
+      await page.waitForFunction(() => [...document.querySelectorAll('main button')].some((one) => one.textContent === '1 warning'));
+      await click('1 warning')(page);
+    },
+  },
+  { name: 'fields', path: '/projects/verdance/enemies/head-gardener/attacks/sweep?skill=regular', act: foldOut('main > div') },
+  { name: 'plan', path: '/projects/verdance/enemies/head-gardener/attacks/sweep?skill=regular', act: click('plan') },
+  { name: 'table', path: '/projects/verdance/table/enemies?tier=bramble', wait: '[role=grid] [role=gridcell]' },
+  { name: 'history', path: '/projects/verdance/enemies/clipper?skill=regular&copies=3', act: edits },
+  { name: 'encounter', path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular', act: putOff },
+  {
+    name: 'replay',
+    path: `/projects/verdance/replay/evening-shift?${AT}&at=3.55&unit=3`,
+    wait: 'aside[aria-label=Reasons] svg[aria-label^="from the side"]',
+  },
+  {
+    name: 'side-by-side',
+    path: `/projects/verdance/replay/evening-shift?${AT}&at=24.3&unit=8&vs=seed:8`,
+    wait: '[data-testid=stage]',
+  },
+  {
+    name: 'arena',
+    path: '/projects/verdance/arenas/boiler-court',
+    wait: 'main svg',
+    act: async (page) => {
+      await page.keyboard.press('Tab');
+      await page.$eval('main svg [role=button][aria-label^=spawn]', (one) => one.focus());
+    },
+  },
+  { name: 'difficulty', path: '/projects/verdance/difficulty?tier=bramble&skill=regular', wait: 'table[aria-label="What is changed"]' },
+  {
+    name: 'board',
+    path: '/projects/verdance/board?tier=bramble&skill=regular&cell=duel%7Cbriar-hound%7Cbramble%7Cregular%7C%7C',
+    wait: '[role=gridcell]',
+    act: runBoard,
+  },
+  {
+    name: 'brief',
+    path: '/projects/verdance/brief?tier=bramble&skill=regular&band=ttk-bruiser-bramble',
+    wait: 'aside[aria-label=Goal]',
+    act: async (page) => {
+      // By itself, without the board's runs, it has to run first.
+      await page.evaluate(() =>
+        [...document.querySelectorAll('aside button')].find((one) => one.textContent.startsWith('Run what it needs'))?.click(),
+      );
+      await page.waitForFunction(() => document.querySelectorAll('aside tr svg[role=img]').length === 2, { timeout: 120_000 });
+    },
+  },
+  {
+    name: 'pacing',
+    path: '/projects/verdance/pacing/evening-shift?tier=bloom&skill=regular',
+    wait: 'main section svg[role=group]',
+    act: async (page) => {
+      await click('From the present median', 'aside')(page);
+      await page.waitForSelector('main section [role=slider]');
+      await page.waitForSelector('[data-saving=saved]');
+    },
+  },
   { name: 'projects', path: '/', wait: 'ul li a' },
 ];
 
@@ -40,13 +140,15 @@ await withSentences(async () => {
   build();
   const instance = await startInstance();
   const browser = await launchBrowser();
-  for (const { name, path, act, theme = 'light', wait = READY } of SHOTS) {
+  for (const { name, path, act, theme = 'light', wait = READY } of SHOTS.filter(({ name }) => !only.length || only.includes(name))) {
     const page = await browser.newPage();
     await page.evaluateOnNewDocument((wanted) => localStorage.setItem('insidia.theme', wanted), theme);
     await page.goto(instance.address + path);
     await page.waitForSelector(wait);
     await page.evaluate(() => document.fonts.ready);
     await act?.(page);
+    // A readout that takes long is shown when all of its runs are in.
+    await page.waitForFunction(() => document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') !== 'true');
     await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
     await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
     await page.close();

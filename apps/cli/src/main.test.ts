@@ -77,15 +77,82 @@ describe('insidia', () => {
     });
   });
 
+  test('check lists what inspection finds, as text and as JSON, and fails on open problems only when asked to', () => {
+    expect(call(['check', demo]).stdout).toContain(
+      'problem: /tiers/blight/tweaks/1 /health/max × 1.5 meets its cap of 420: Head Gardener has 420, as written; raise the cap (tweakUndone)',
+    );
+    expect(call(['check', demo, '--strict'])).toMatchObject({ status: 1, stderr: '4 problems\n' });
+    const { warnings } = JSON.parse(call(['check', demo, '--format', 'json']).stdout) as { warnings: { rule: string; path: string }[] };
+    expect(warnings.map(({ rule }) => rule)).toContain('leashInsideSight');
+
+    const document = JSON.parse(readFileSync(demo, 'utf8'));
+    document.tiers[3].tweaks.splice(1, 1);
+    document.units.find((unit: any) => unit.id === 'briar-hound').leash.radius = 60;
+    document.units.find((unit: any) => unit.id === 'clipper').attacks[0].hits.perTarget = 'once';
+    expect(call(['check', '-', '--strict'], JSON.stringify(document))).toMatchObject({ status: 0 });
+  });
+
+  test('a duel may be against several, in an arena', () => {
+    const run = (...more: string[]) =>
+      JSON.parse(call(['simulate', demo, '--duel', 'mulcher', '--runs', '4', '--format', 'json', ...more]).stdout) as any;
+    expect(run('--against', 'warden', 'tender').members).toHaveLength(2);
+    expect(run('--arena', 'root-cellar').digest).not.toBe(run().digest);
+    expect(call(['simulate', demo, '--duel', 'mulcher', '--arena', 'moon'])).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('there is no arena "moon" in Verdance Station'),
+    });
+  });
+
+  test('check judges the brief when told how often to run: as text, JSON and JUnit XML, exit 1 when a goal is missed', () => {
+    const document = JSON.parse(readFileSync(demo, 'utf8'));
+    const band = { measure: 'timeToKill', scope: 'unit', of: 'clipper', tier: 'bloom', skill: 'regular', statistic: 'median' };
+    document.brief = {
+      bands: [
+        { ...band, id: 'met', low: 0.5, high: 4 },
+        { ...band, id: 'missed', low: 20 },
+        { ...band, id: 'elsewhere', skill: 'expert', low: 20 },
+      ],
+      curves: [],
+    };
+    const input = JSON.stringify(document);
+    const text = call(['check', '-', '--runs', '60', '--skill', 'regular'], input);
+    expect(text).toMatchObject({ status: 1, stderr: '1 goal missed\n' });
+    expect(text.stdout).toMatch(
+      /goal: time-to-kill of Clipper, Bloom, regular: median [\d.]+ s \([\d.]+ to [\d.]+\), wanted 0.5 to 4: met/,
+    );
+    expect(text.stdout).toContain('wanted 20 to any: missed low');
+    expect(text.stdout).toContain('brief: 1 of 2 goals met, 1 missed, 0 undecided');
+    const { brief } = JSON.parse(call(['check', '-', '--runs', '60', '--format', 'json'], input).stdout);
+    expect(brief).toMatchObject([
+      { band: 'met', runs: 60, verdict: 'met', wanted: { low: 0.5, high: 4 } },
+      { band: 'missed', verdict: 'missedLow' },
+      { band: 'elsewhere', skill: 'expert', verdict: 'missedLow' },
+    ]);
+    const duel = JSON.parse(
+      call(['simulate', '-', '--duel', 'clipper', '--tier', 'bloom', '--skill', 'regular', '--runs', '60', '--format', 'json'], input)
+        .stdout,
+    );
+    expect(brief[0].value).toBe(duel.kinds.find(({ id }: { id: string }) => id === 'clipper').timeToKill.median);
+    const { stdout: xml } = call(['check', '-', '--runs', '60', '--format', 'junit'], input);
+    expect(xml).toContain('<testsuite name="brief" tests="3" failures="2" skipped="0">');
+    expect(xml).toMatch(
+      /<testcase classname="timeToKill" name="time-to-kill of Clipper, Bloom, regular">\s*<failure message="median [^"]*missed low"/,
+    );
+    expect(call(['check', '-'], input).stdout).toContain('brief: 3 bands, not judged; say how many runs with --runs');
+    expect(call(['check', '-', '--runs', '0'], input)).toMatchObject({ status: 2 });
+    document.brief.bands.splice(1);
+    expect(call(['check', '-', '--runs', '60'], JSON.stringify(document)).status).toBe(0);
+  });
+
   test('an invalid document is exit 3 and says path, rule and value of every problem', () => {
     const document = JSON.parse(readFileSync(demo, 'utf8'));
     document.units[1].health.max = -3;
-    document.brief = [];
+    document.encounters[0].clock = 'rounds';
     document.units[1].speed = 4;
     const { status, stderr } = call(['check', '-'], JSON.stringify(document));
     expect(status).toBe(3);
     expect(stderr).toContain('/units/clipper/health/max must not be less than 0.001: it is -3');
-    expect(stderr).toContain('/brief is part of the format but not built yet (the brief)');
+    expect(stderr).toContain('/encounters/first-bell/clock is part of the format but not built yet');
     expect(stderr).toContain('/units/clipper/speed is not a field of the format: it is 4');
   });
 
@@ -115,6 +182,5 @@ describe('insidia', () => {
     expect(schema.$schema).toContain('2020-12');
     expect(schema.$defs.Beat.properties.windup).toMatchObject({ type: 'number', minimum: 0, maximum: 60, default: 0 });
     expect(schema.$defs.Unit.properties.attacks).toMatchObject({ type: 'array', items: { $ref: '#/$defs/Attack' } });
-    expect(schema.properties).not.toHaveProperty('brief');
   });
 });

@@ -1,6 +1,7 @@
 /** insidia: simulate, trace, check and schema, for a terminal or a build pipeline. */
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { projectSchema } from '@insidia/core/schema';
+import { type CheckOptions, check } from './check';
 import { EXIT, Exit, readProject } from './input';
 import { type SimulateOptions, simulate } from './simulate';
 import { type TraceOptions, traceRun } from './trace';
@@ -16,8 +17,9 @@ function subject(command: Command): Command {
   return command
     .argument('<file>', 'project document, or - for standard input')
     .option('-e, --encounter <id>', 'encounter to run')
-    .option('--duel <enemy>', 'run this enemy against a party member on open ground instead')
-    .option('--against <member>', 'party member of the duel (default: the first)')
+    .option('--duel <enemy>', 'run this enemy against the party members named by --against instead')
+    .option('--against <member...>', 'party member of the duel, or several (default: the first)')
+    .option('--arena <id>', 'stand in this arena for the duel (default: open ground)')
     .option('--copies <n>', 'enemies in the duel, 1 to 12', number, 1)
     .option('--distance <m>', 'metres between edges at the start of the duel', number, 12)
     .option('-t, --tier <id>', 'difficulty tier')
@@ -44,14 +46,21 @@ export function program(write: (text: string) => void, report: (text: string) =>
     .action((file: string, options: TraceOptions) => write(traceRun(readProject(file), options)));
   insidia
     .command('check')
-    .description('whether a document is valid')
+    .description('whether a document is valid, what can be told without running it, and with --runs whether its brief is met')
     .argument('<file>', 'project document, or - for standard input')
-    .action((file: string) => {
-      const project = readProject(file);
-      const counts = (['units', 'variants', 'arenas', 'encounters', 'tiers', 'skills', 'styles'] as const).map(
-        (list) => `${project[list].length} ${list}`,
-      );
-      write(`${project.name} is valid: ${counts.join(', ')}\n`);
+    .option('--strict', 'exit 1 when a problem is neither mended nor accepted')
+    .option('-n, --runs <n>', 'judge the brief on so many runs a cell; exit 1 when a goal is missed', number)
+    .option('-t, --tier <id...>', 'judge at these tiers only (default: all)')
+    .option('-s, --skill <id...>', 'judge at these skills only (default: all)')
+    .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json', 'junit']).default('text'))
+    .action((file: string, options: CheckOptions) => {
+      const { text, problems, missed } = check(readProject(file), options, report);
+      write(text);
+      const found = [
+        ...(options.strict && problems > 0 ? [`${problems} ${problems === 1 ? 'problem' : 'problems'}`] : []),
+        ...(missed > 0 ? [`${missed} ${missed === 1 ? 'goal' : 'goals'} missed`] : []),
+      ];
+      if (found.length) throw new Exit(EXIT.findings, found.join(', '));
     });
   insidia
     .command('schema')

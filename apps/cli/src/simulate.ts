@@ -22,7 +22,8 @@ import { EXIT, Exit } from './input';
 export interface SubjectOptions {
   encounter?: string;
   duel?: string;
-  against?: string;
+  against?: string[];
+  arena?: string;
   copies: number;
   distance: number;
   tier?: string;
@@ -55,13 +56,14 @@ export function simulate(project: Project, options: SimulateOptions, report: (te
 
 /** @throws Exit when it is not said what to run */
 export function whatToRun(project: Project, options: SubjectOptions): CompileOptions {
-  const { encounter, duel, against, copies, distance, tier, skill, style, players, step } = options;
+  const { encounter, duel, against, copies, distance, arena, tier, skill, style, players, step } = options;
   const lens = { tier, skill, style, players };
   if (encounter && duel) throw new Exit(EXIT.usage, 'give either --encounter or --duel, not both');
   if (duel) {
-    const member = against ?? project.units.find(({ side }) => side === 'party')?.id;
-    if (!member) throw new Exit(EXIT.usage, `${project.name} has no party member to duel against`);
-    return { ...duelOptions(project, lens, { enemy: duel, against: member, copies, distance }), stepSeconds: step };
+    const first = project.units.find(({ side }) => side === 'party')?.id;
+    const members = against ?? (first === undefined ? [] : [first]);
+    if (!members.length) throw new Exit(EXIT.usage, `${project.name} has no party member to duel against`);
+    return { ...duelOptions(project, lens, { enemy: duel, against: members, copies, distance, arena }), stepSeconds: step };
   }
   if (!encounter) throw new Exit(EXIT.usage, 'say what to run: --encounter ID or --duel ENEMY');
   return { encounter, ...lens, stepSeconds: step };
@@ -77,9 +79,9 @@ export function asUsage<T>(act: () => T): T {
   }
 }
 
-function nameOf({ encounter, duel, against, copies, distance, tier, skill, style, players }: SimulateOptions) {
+function nameOf({ encounter, duel, against, copies, distance, arena, tier, skill, style, players }: SimulateOptions) {
   const lens = { tier, skill, style, players };
-  return duel ? { duel, against, copies, distance, ...lens } : { encounter, ...lens };
+  return duel ? { duel, against, copies, distance, arena, ...lens } : { encounter, ...lens };
 }
 
 /** JSON has no infinity: a survivor's time is written as text. */

@@ -3,6 +3,7 @@ import { ServeStaticModule } from '@nestjs/serve-static';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { LoggerModule } from 'nestjs-pino';
+import { BatchesModule } from './batches/batches.module';
 import { DatabaseModule } from './database/database.module';
 import { HealthModule } from './health/health.module';
 import { ProjectsModule } from './projects/projects.module';
@@ -16,6 +17,7 @@ const page = join(__dirname, '../../web/dist');
     DatabaseModule,
     ProjectsModule,
     SimulationsModule,
+    BatchesModule,
     HealthModule,
     ...(existsSync(page) ? [ServeStaticModule.forRoot({ rootPath: page, exclude: ['/api/{*path}'] })] : []),
   ],

@@ -105,6 +105,7 @@ describe('projects', () => {
       variants: [],
       tiers: document.tiers.map((tier) => ({ ...tier, tweaks: tier.tweaks.filter(({ scope }) => scope !== 'unit') })),
       encounters: document.encounters.slice(0, 1),
+      brief: { bands: [], curves: [] },
     };
     expect((await call('PUT', `/api/projects/${id}`, moved, match(1))).status).toBe(200);
     expect((await call('GET', `/api/projects/${id}`)).body.units.map((u: { id: string }) => u.id)).toEqual([
@@ -181,6 +182,19 @@ describe('projects', () => {
     expect(await call('GET', '/api/projects/nowhere')).toMatchObject({ status: 404, body: { detail: 'there is no project "nowhere"' } });
     expect((await call('GET', `/api/projects/${id}/revisions/9`)).status).toBe(404);
     expect((await call('GET', `/api/projects/${id}/revisions/x`)).status).toBe(400);
+  });
+
+  test('a revision can be named as a baseline and loses the name again; a name that is none is refused', async () => {
+    const id = await newProject();
+    const named = async (name: unknown, number = 1) => (await call('PUT', `/api/projects/${id}/revisions/${number}/name`, { name })).status;
+    const names = async () => ((await call('GET', `/api/projects/${id}/revisions`)).body as { name?: string }[]).map(({ name }) => name);
+    expect(await named('  before the boss  ')).toBe(204);
+    expect(await names()).toEqual(['before the boss']);
+    expect(await named('')).toBe(204);
+    expect(await names()).toEqual([undefined]);
+    expect(await named('x'.repeat(81))).toBe(400);
+    expect(await named(4)).toBe(400);
+    expect(await named('gone', 7)).toBe(404);
   });
 
   test('a second project of one id is refused; a deleted one is gone with its revisions', async () => {

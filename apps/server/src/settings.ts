@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 /** What the environment says, read in one place. */
 export interface Settings {
   host: string;
@@ -5,6 +7,8 @@ export interface Settings {
   databaseUrl: string;
   /** bytes of a request's body */
   bodyLimit: number;
+  /** worker threads for batches */
+  threads: number;
 }
 
 /** @throws Error naming the variable that is missing or wrong */
@@ -14,5 +18,8 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
   const port = Number(env.PORT ?? 4600);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`PORT must be a whole number from 0 to 65535: it is ${env.PORT}`);
-  return { host: env.HOST ?? '127.0.0.1', port, databaseUrl, bodyLimit: 8 * 1024 * 1024 };
+  const threads = Number(env.THREADS ?? Math.max(1, Math.min(16, availableParallelism())));
+  if (!Number.isInteger(threads) || threads < 1 || threads > 64)
+    throw new Error(`THREADS must be a whole number from 1 to 64: it is ${env.THREADS}`);
+  return { host: env.HOST ?? '127.0.0.1', port, databaseUrl, bodyLimit: 8 * 1024 * 1024, threads };
 }

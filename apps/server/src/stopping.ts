@@ -6,7 +6,9 @@ export class InFlight {
   private count = 0;
   private waiting: (() => void)[] = [];
 
-  readonly middleware = (_request: Request, response: Response, next: NextFunction): void => {
+  readonly middleware = (request: Request, response: Response, next: NextFunction): void => {
+    // A stream of events has no end to wait for.
+    if (request.headers.accept?.includes('text/event-stream')) return next();
     this.count++;
     response.once('close', () => {
       if (--this.count === 0) this.waiting.splice(0).forEach((done) => done());

@@ -27,6 +27,8 @@ export class RevisionRecord {
   @Property({ type: 'timestamptz' }) at!: Date;
   /** What changed, in words. */
   @Property({ type: 'text' }) label!: string;
+  /** What somebody calls this revision, so as to come back to it: a baseline. */
+  @Property({ type: 'text', nullable: true }) name?: string | null;
   @Property({ type: 'json' }) outline!: Outline;
   /** From the revision before to this one. */
   @Property({ type: 'json' }) patch!: PatchOperation[];

@@ -22,4 +22,41 @@ export class ProjectsMigration extends Migration {
   }
 }
 
-export const migrations = [{ name: '001-projects', class: ProjectsMigration }];
+/** Revisions that somebody has given a name. */
+export class BaselinesMigration extends Migration {
+  override up(): void {
+    this.addSql('alter table revision add column name text');
+  }
+
+  override down(): void {
+    this.addSql('alter table revision drop column name');
+  }
+}
+
+/** Batches, kept by what they are of, in shards of seeds; and which batches the cells of a project have been run as. */
+export class BatchesMigration extends Migration {
+  override up(): void {
+    this.addSql(`create table batch (
+      id text primary key, project text not null references project (id) on delete cascade, revision integer not null,
+      cell text not null, until json, created_at timestamptz not null)`);
+    this.addSql(`create table shard (
+      batch text not null references batch (id) on delete cascade, number integer not null,
+      queued_at timestamptz, owner text, lease timestamptz, done_at timestamptz,
+      tries integer not null default 0, digests json, columns json, "values" bytea, pressure bytea, primary key (batch, number))`);
+    this.addSql(`create index on shard (queued_at, lease) where done_at is null`);
+    this.addSql(`create table cell_batch (
+      project text not null references project (id) on delete cascade, cell text not null,
+      batch text not null references batch (id) on delete cascade, revision integer not null, at timestamptz not null,
+      primary key (project, cell, batch))`);
+  }
+
+  override down(): void {
+    this.addSql('drop table cell_batch, shard, batch');
+  }
+}
+
+export const migrations = [
+  { name: '001-projects', class: ProjectsMigration },
+  { name: '002-baselines', class: BaselinesMigration },
+  { name: '003-batches', class: BatchesMigration },
+];

@@ -102,6 +102,17 @@ export class ProjectsController {
     return answer(response, await this.projects.revision(id, number));
   }
 
+  @Put(':id/revisions/:number/name')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Name a revision as a baseline; an empty name takes it away' })
+  @ApiBody({ schema: { type: 'object', properties: { name: { type: 'string', maxLength: 80 } }, required: ['name'] } })
+  async nameRevision(@Param('id') id: string, @Param('number', ParseIntPipe) number: number, @Body() body: unknown) {
+    const name = (body as { name?: unknown } | undefined)?.name;
+    if (typeof name !== 'string' || name.trim().length > 80)
+      throw badRequest(`name must be text of at most 80 characters: it is ${JSON.stringify(name)}`);
+    await this.projects.nameRevision(id, number, name.trim());
+  }
+
   @Post(':id/revisions/:number/restore')
   @HttpCode(200)
   @ApiOperation({ summary: 'Make an earlier revision the newest one' })

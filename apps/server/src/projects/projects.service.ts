@@ -10,6 +10,9 @@ export interface Versioned {
   document: Project;
 }
 
+/** A revision as the history lists it. */
+export type Listed = Pick<RevisionRecord, 'number' | 'at' | 'label' | 'patch'> & { name?: string };
+
 /** Projects and their revisions. Every write is one transaction: all of it or nothing. */
 @Injectable()
 export class ProjectsService {
@@ -108,11 +111,20 @@ export class ProjectsService {
     });
   }
 
-  async revisions(id: string): Promise<Pick<RevisionRecord, 'number' | 'at' | 'label' | 'patch'>[]> {
+  async revisions(id: string): Promise<Listed[]> {
     const em = this.fork();
     if (!(await em.findOne(ProjectRecord, { id }))) throw notFound('project', id);
     const records = await em.find(RevisionRecord, { project: id }, { orderBy: { number: 'desc' }, limit: 500 });
-    return records.map(({ number, at, label, patch }) => ({ number, at, label, patch }));
+    return records.map(({ number, at, label, name, patch }) => ({ number, at, label, ...(name && { name }), patch }));
+  }
+
+  /** Names a revision, so that it can be found again; an empty name takes the name away. */
+  async nameRevision(id: string, number: number, name: string): Promise<void> {
+    await this.fork().transactional(async (em) => {
+      const record = await em.findOne(RevisionRecord, { project: id, number });
+      if (!record) throw notFound('revision', `${id}, ${number}`);
+      record.name = name || null;
+    });
   }
 
   async revision(id: string, number: number): Promise<Versioned> {

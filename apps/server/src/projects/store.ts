@@ -26,7 +26,7 @@ export async function documentAt(em: EntityManager, project: string, revision: n
   for (const collection of COLLECTIONS)
     document[collection] = (record.outline.order[collection] ?? []).map((id) => newest.get(`${collection}/${id}`));
   // A revision from before the format had all its lists lacks what is filled in by default since.
-  const complete = COLLECTIONS.every((collection) => record.outline.order[collection]);
+  const complete = COLLECTIONS.every((collection) => record.outline.order[collection]) && 'accepted' in record.outline.fields;
   return complete ? (document as unknown as Project) : parseProject(document);
 }
 

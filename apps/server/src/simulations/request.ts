@@ -1,11 +1,18 @@
-import { Type } from 'class-transformer';
-import { IsInt, IsNumber, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
+import { Transform, Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsInt, IsNumber, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
 
 export const MOST_RUNS = 2000;
 
 export class DuelRequest {
   @IsString() enemy: string;
-  @IsString() against: string;
+  /** A party member, or several that stand together. */
+  @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? [value] : value))
+  @IsString({ each: true })
+  @ArrayMinSize(1)
+  @ArrayMaxSize(4)
+  against: string[];
+  /** An arena to stand in; absent: open ground. */
+  @IsOptional() @IsString() arena?: string;
   @IsOptional() @IsInt() @Min(1) @Max(12) copies?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(200) distance?: number;
 }

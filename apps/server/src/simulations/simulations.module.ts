@@ -1,20 +1,10 @@
 import { type BatchSummary, compile, duelOptions } from '@insidia/core';
-import {
-  Body,
-  Controller,
-  HttpCode,
-  Inject,
-  Injectable,
-  Module,
-  type OnApplicationShutdown,
-  Param,
-  Post,
-  ValidationPipe,
-} from '@nestjs/common';
+import { Body, Controller, HttpCode, Inject, Injectable, Module, type OnApplicationShutdown, Param, Post } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { badRequest } from '../problem';
+import { requests } from '../requests';
 import { ProjectsModule } from '../projects/projects.module';
 import { ProjectsService } from '../projects/projects.service';
 import { SimulationRequest } from './request';
@@ -32,20 +22,6 @@ class Workers implements OnApplicationShutdown {
     await this.pool.close();
   }
 }
-
-const requests = new ValidationPipe({
-  transform: true,
-  whitelist: true,
-  forbidNonWhitelisted: true,
-  exceptionFactory: (errors) =>
-    badRequest(
-      errors
-        .flatMap(({ property, constraints, value }) =>
-          Object.values(constraints ?? { nested: `${property} is not valid` }).map((text) => `${text}: it is ${JSON.stringify(value)}`),
-        )
-        .join('; '),
-    ),
-});
 
 @ApiTags('simulations')
 @Controller('api/projects/:id/simulations')

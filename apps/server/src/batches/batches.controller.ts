@@ -1,0 +1,69 @@
+import { Body, Controller, Delete, Get, HttpCode, Inject, type MessageEvent, Param, Post, Query, Sse } from '@nestjs/common';
+import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
+import { type Observable, distinctUntilChanged, from, interval, map, startWith, switchMap } from 'rxjs';
+import { badRequest } from '../problem';
+import { requests } from '../requests';
+import { BatchesService } from './batches.service';
+import { BatchRequest, ReadRequest } from './request';
+
+/** ms between two looks at how far batches are. */
+const LOOK_MS = 300;
+
+@ApiTags('batches')
+@Controller('api/projects/:id')
+export class BatchesController {
+  constructor(@Inject(BatchesService) private readonly batches: BatchesService) {}
+
+  @Post('batches')
+  @HttpCode(202)
+  @ApiOperation({ summary: 'Ask for so many runs of each of these cells of the newest revision; what is known is not run again' })
+  ask(@Param('id') id: string, @Body(requests) { cells }: BatchRequest) {
+    return this.batches.ask(id, cells);
+  }
+
+  @Delete('batches')
+  @HttpCode(204)
+  @ApiOperation({ summary: 'Take back what has not been begun, of one cell or of all; what has been run is kept' })
+  cancel(@Param('id') id: string, @Query('cell') cell: string | undefined) {
+    return this.batches.cancel(id, cell);
+  }
+
+  @Get('batches')
+  @ApiOperation({ summary: 'How far the batches are that are not finished: runs done and wanted, by cell' })
+  progress(@Param('id') id: string) {
+    return this.batches.progress(id);
+  }
+
+  @Sse('batches/events')
+  @ApiProduces('text/event-stream')
+  @ApiOperation({ summary: 'The same whenever it changes, as server-sent events' })
+  events(@Param('id') id: string): Observable<MessageEvent> {
+    return interval(LOOK_MS).pipe(
+      startWith(0),
+      switchMap(() => from(this.batches.progress(id))),
+      distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
+      map((progress) => ({ data: progress })),
+    );
+  }
+
+  @Post('cells/read')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'What has been run of these cells as they are now, else as they were: the values of some measures, one a run' })
+  read(@Param('id') id: string, @Body(requests) request: ReadRequest) {
+    return this.batches.read(id, request);
+  }
+
+  @Get('cells/history')
+  @ApiOperation({ summary: 'The last six batches of a cell with the values of one measure' })
+  history(@Param('id') id: string, @Query('cell') cell: string | undefined, @Query('column') column: string | undefined) {
+    if (!cell || !column) throw badRequest('cell and column must be given');
+    return this.batches.history(id, cell, column);
+  }
+
+  @Get('cells/curve')
+  @ApiOperation({ summary: 'Damage pressure of a cell over its clock: median with p10 to p90 and p25 to p75' })
+  curve(@Param('id') id: string, @Query('cell') cell: string | undefined) {
+    if (!cell) throw badRequest('cell must be given');
+    return this.batches.curve(id, cell);
+  }
+}

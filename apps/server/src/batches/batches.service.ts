@@ -1,0 +1,136 @@
+import { CURVE_BINS, type Curve, type Project, type Sample, batchIdentity, cellOf, compileCell, curveOf, curveTimes } from '@insidia/core';
+import { Inject, Injectable } from '@nestjs/common';
+import { setImmediate } from 'node:timers/promises';
+import { badRequest } from '../problem';
+import { ProjectsService } from '../projects/projects.service';
+import { floatsOf, jsonNumbers } from './packing';
+import { ShardQueue } from './queue';
+import type { ReadRequest, Until } from './request';
+import { SHARD_RUNS, Shards } from './shards';
+
+/** What has been run of a cell. Values: one a run; null where the run has none, "Infinity" for a survivor. */
+export interface CellRead {
+  cell: string;
+  /** Of what it would be run now. */
+  batch?: string;
+  runs: number;
+  values: Record<string, (number | string | null)[]>;
+  /** The newest batch of the cell as it was before an edit, where there is none of it as it is. */
+  stale?: { batch: string; runs: number; at: Date; revision: number; values: Record<string, (number | string | null)[]> };
+  /** Why it can't be run. */
+  trouble?: string;
+}
+
+/** Identities kept by revision; compiling a board anew for every look would be slow. */
+const KEPT_IDENTITIES = 20_000;
+
+/** Batches of a project's cells. What is known is never run again: a batch goes by what it is of, not by who asked. */
+@Injectable()
+export class BatchesService {
+  private readonly identities = new Map<string, string>();
+
+  constructor(
+    @Inject(ProjectsService) private readonly projects: ProjectsService,
+    @Inject(Shards) private readonly shards: Shards,
+    @Inject(ShardQueue) private readonly queue: ShardQueue,
+  ) {}
+
+  /** Asks for so many runs of each cell of the newest revision; the batches that they are. */
+  async ask(project: string, cells: readonly { cell: string; runs: number; until?: Until }[]): Promise<{ cell: string; batch: string }[]> {
+    const { document, revision } = await this.projects.get(project);
+    const asked: { cell: string; batch: string; runs: number; until?: Until }[] = [];
+    for (const { cell, runs, until } of cells) {
+      try {
+        asked.push({ cell, runs, until, batch: await this.identity(document, revision, cell) });
+      } catch (error) {
+        throw badRequest(`cell ${cell}: ${(error as Error).message}`);
+      }
+    }
+    await this.shards.want(asked.map(({ cell, batch, runs, until }) => ({ batch, runs, until, source: { project, revision, cell } })));
+    // Of what is known already nobody will finish a shard: it is looked at here.
+    for (const { batch, until } of asked) if (until) await this.shards.lookAt(batch);
+    await this.queue.sweep();
+    return asked.map(({ cell, batch }) => ({ cell, batch }));
+  }
+
+  async read(project: string, { cells }: ReadRequest): Promise<CellRead[]> {
+    const { document, revision } = await this.projects.get(project);
+    const reads: CellRead[] = [];
+    for (const { cell, columns } of cells) reads.push(await this.readOne(document, revision, cell, columns));
+    return reads;
+  }
+
+  private async readOne(document: Project, revision: number, cell: string, columns: readonly string[]): Promise<CellRead> {
+    let batch: string;
+    try {
+      batch = await this.identity(document, revision, cell);
+    } catch (error) {
+      return { cell, runs: 0, values: {}, trouble: (error as Error).message };
+    }
+    const sample = await this.shards.sample(batch);
+    if (sample) return { cell, batch, runs: sample.runs, values: valuesOf(sample, columns) };
+    const [last] = await this.shards.history(document.id, cell);
+    const old = last && (await this.shards.sample(last.batch));
+    return {
+      cell,
+      batch,
+      runs: 0,
+      values: {},
+      ...(old && { stale: { batch: last.batch, runs: old.runs, at: last.at, revision: last.revision, values: valuesOf(old, columns) } }),
+    };
+  }
+
+  /** What a cell has been run as, the newest first, with the values of one column. */
+  async history(project: string, cell: string, column: string) {
+    const batches = await this.shards.history(project, cell);
+    return Promise.all(
+      batches.slice(0, 6).map(async (batch) => {
+        const sample = await this.shards.sample(batch.batch);
+        return { ...batch, values: sample ? jsonNumbers(sample.columns[column] ?? []) : [] };
+      }),
+    );
+  }
+
+  /** The pressure of a cell over its clock, as it is now, over the runs that still go. */
+  async curve(project: string, cell: string): Promise<{ runs: number; curve?: Curve }> {
+    const { document, revision } = await this.projects.get(project);
+    let batch: string;
+    try {
+      batch = await this.identity(document, revision, cell);
+    } catch (error) {
+      throw badRequest((error as Error).message);
+    }
+    const [sample, pressure] = await Promise.all([this.shards.sample(batch), this.shards.pressure(batch)]);
+    if (!sample) return { runs: 0 };
+    const rows = pressure.flatMap((bytes) => {
+      const values = floatsOf(bytes, Float32Array);
+      return Array.from({ length: values.length / CURVE_BINS }, (_, run) => values.subarray(run * CURVE_BINS, (run + 1) * CURVE_BINS));
+    });
+    return { runs: sample.runs, curve: curveOf(curveTimes(compileCell(document, cellOf(cell))), rows, sample.columns.length) };
+  }
+
+  progress(project: string) {
+    return this.shards.progress(project);
+  }
+
+  cancel(project: string, cell?: string): Promise<void> {
+    return this.shards.cancel(project, cell);
+  }
+
+  /** Everything that makes the runs of a cell what they are, in sixteen digits. */
+  private async identity(document: Project, revision: number, cell: string): Promise<string> {
+    const key = `${document.id} ${revision} ${cell}`;
+    let found = this.identities.get(key);
+    if (found === undefined) {
+      await setImmediate(); // a board has hundreds of cells: others get their answers in between
+      found = batchIdentity(compileCell(document, cellOf(cell)), 1, SHARD_RUNS);
+      this.identities.set(key, found);
+      if (this.identities.size > KEPT_IDENTITIES) this.identities.delete(this.identities.keys().next().value as string);
+    }
+    return found;
+  }
+}
+
+function valuesOf({ columns }: Sample, names: readonly string[]): CellRead['values'] {
+  return Object.fromEntries(names.filter((name) => columns[name]).map((name) => [name, jsonNumbers(columns[name])]));
+}

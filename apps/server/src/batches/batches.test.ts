@@ -1,0 +1,294 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { type Cell, cellKey, columnOf, look, parseProject } from '@insidia/core';
+import { MikroORM, PostgreSqlDriver } from '@mikro-orm/postgresql';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { type TestServer, startDatabase, startServer } from '../testing';
+
+const ROOT = join(__dirname, '../../../..');
+const demo = () => parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
+let database: Awaited<ReturnType<typeof startDatabase>>;
+let server: TestServer;
+let orm: MikroORM;
+let port: number;
+
+const freePort = () =>
+  new Promise<number>((done) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port: free } = probe.address() as { port: number };
+      probe.close(() => done(free));
+    });
+  });
+
+beforeAll(async () => {
+  database = await startDatabase();
+  port = await freePort();
+  server = await startServer(database.url, port);
+  orm = await MikroORM.init({ driver: PostgreSqlDriver, clientUrl: database.url, entities: [], discovery: { warnWhenNoEntities: false } });
+}, 120_000);
+afterAll(async () => {
+  await orm?.close(true);
+  await server?.stop();
+  await database?.stop();
+});
+
+const sql = <T>(query: string, values: unknown[] = []) => orm.em.fork().getConnection().execute(query, values, 'all') as Promise<T[]>;
+const call = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+  const response = await fetch(`${server.address}/api/projects/${path}`, {
+    method,
+    headers: { ...(body !== undefined && { 'Content-Type': 'application/json' }), ...headers },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
+  const text = await response.text();
+  return { status: response.status, body: text ? JSON.parse(text) : undefined, etag: response.headers.get('etag') };
+};
+let made = 0;
+/** A project of its own: numbers that nobody else has, so that nothing is known of it yet. */
+async function project(change: (document: any) => void = () => {}) {
+  const document = demo() as any;
+  document.id = document.name = `batch-${++made}`;
+  for (const unit of document.units) unit.health.max += made / 1000;
+  change(document);
+  const { status } = await fetch(`${server.address}/api/projects`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(document),
+  });
+  expect(status).toBe(201);
+  return parseProject(document);
+}
+const duel = (id: string, tier = 'bloom'): string => cellKey({ kind: 'duel', id, tier, skill: 'regular' });
+const fight = (id: string, tier = 'bloom'): string => cellKey({ kind: 'encounter', id, tier, skill: 'regular' });
+
+/** Resolves once nothing of a project waits to be run: by its stream of events, to the end. */
+async function finished(id: string): Promise<{ done: number; wanted: number }[][]> {
+  const seen: { done: number; wanted: number }[][] = [];
+  const stop = new AbortController();
+  const response = await fetch(`${server.address}/api/projects/${id}/batches/events`, {
+    headers: { Accept: 'text/event-stream' },
+    signal: stop.signal,
+  });
+  let text = '';
+  for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
+    text += Buffer.from(chunk).toString();
+    const events = [...text.matchAll(/data: (.*)\n\n/g)].map(([, data]) => JSON.parse(data));
+    text = text.slice(text.lastIndexOf('\n\n') + 2);
+    seen.push(...events);
+    if (events.length && !events[events.length - 1].length) break;
+  }
+  stop.abort();
+  return seen;
+}
+const read = async (id: string, cells: { cell: string; columns: string[] }[]) => (await call('POST', `${id}/cells/read`, { cells })).body;
+/** What the core makes of the same cell, in one go in a process of its own. */
+function undisturbed(
+  document: object,
+  cell: Cell,
+  runs: number,
+): { digests: string[]; columns: Record<string, unknown[]>; curve: unknown } {
+  const program = `
+    const core = require('@insidia/core');
+    const { document, cell, runs } = JSON.parse(require('fs').readFileSync(0, 'utf8'));
+    const compiled = core.compileCell(core.parseProject(document), cell);
+    const curves = new core.Curves(compiled);
+    const batch = new core.Batch(compiled, 1, runs, undefined, (run) => curves.add(run));
+    batch.advance(runs);
+    const { digests, columns } = core.sampleOf(compiled, batch.rows);
+    const plain = (values) => Array.from(values, (v) => (v === Infinity ? 'Infinity' : v === v ? v : null));
+    const curve = core.curveOf(core.curveTimes(compiled), curves.pressure, curves.lengths);
+    console.log(JSON.stringify({ digests, columns: Object.fromEntries(Object.entries(columns).map(([k, v]) => [k, plain(v)])), curve }));`;
+  const input = JSON.stringify({ document, cell, runs });
+  return JSON.parse(execFileSync(process.execPath, ['-e', program], { input, cwd: ROOT, encoding: 'utf8', maxBuffer: 1e9 }));
+}
+
+describe('batches', () => {
+  test('are what the core runs, to the last bit; progress comes as events; the curve too', async () => {
+    const document = await project();
+    const cells = [duel('clipper'), duel('mulcher'), fight('first-bell')];
+    const asked = await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 200 })) });
+    expect(asked.status).toBe(202);
+    expect(asked.body.map(({ cell }: { cell: string }) => cell)).toEqual(cells);
+    const seen = await finished(document.id);
+    expect(seen[0].reduce((sum, { wanted }) => sum + wanted, 0)).toBe(600);
+    const column = columnOf('timeToKill', 'enemy', 'mulcher');
+    const [, mulcher] = await read(
+      document.id,
+      cells.map((cell) => ({ cell, columns: [column, 'dose'] })),
+    );
+    const { columns } = undisturbed(document, { kind: 'duel', id: 'mulcher', tier: 'bloom', skill: 'regular' }, 200);
+    expect(mulcher).toMatchObject({
+      runs: 200,
+      values: { [column]: columns[column], dose: columns.dose },
+    });
+    const { body } = await call('GET', `${document.id}/cells/curve?cell=${encodeURIComponent(cells[2])}`);
+    const own = undisturbed(document, { kind: 'encounter', id: 'first-bell', tier: 'bloom', skill: 'regular' }, 200);
+    expect(body).toEqual({ runs: 200, curve: own.curve });
+  }, 60_000);
+
+  test('what is known is not run again: asked again, asked by a copy of the project, or under another name; more runs add to it', async () => {
+    const document = await project();
+    const ask = (id: string, runs: number) => call('POST', `${id}/batches`, { cells: [{ cell: duel('thistlejack'), runs }] });
+    const [{ batch }] = (await ask(document.id, 100)).body;
+    await finished(document.id);
+    const before = await sql<{ number: number; done_at: Date }>('select number, done_at from shard where batch = ? order by number', [
+      batch,
+    ]);
+    expect(before).toHaveLength(2);
+    expect((await ask(document.id, 100)).body).toEqual([{ cell: duel('thistlejack'), batch }]);
+    expect((await call('GET', `${document.id}/batches`)).body).toEqual([]);
+    const copy = {
+      ...document,
+      id: `${document.id}-copy`,
+      name: 'copy',
+      units: document.units.map((unit) => ({ ...unit, name: `${unit.name} x` })),
+    };
+    await fetch(`${server.address}/api/projects`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(copy),
+    });
+    expect((await ask(copy.id, 100)).body[0].batch).toBe(batch);
+    expect((await call('GET', `${copy.id}/batches`)).body).toEqual([]);
+    await ask(copy.id, 170);
+    await finished(copy.id);
+    const after = await sql<{ number: number; done_at: Date }>('select number, done_at from shard where batch = ? order by number', [
+      batch,
+    ]);
+    expect(after).toHaveLength(4);
+    expect(after.slice(0, 2)).toEqual(before);
+  }, 60_000);
+
+  test('an edit makes exactly the cells stale that it changes; a new name makes none', async () => {
+    const document = await project();
+    const cells = [duel('clipper'), duel('mulcher'), duel('clipper', 'blight'), fight('first-bell'), fight('cellar-beat')];
+    await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 50 })) });
+    await finished(document.id);
+    const stale = async () =>
+      (
+        await read(
+          document.id,
+          cells.map((cell) => ({ cell, columns: ['dose'] })),
+        )
+      ).map((one: any) => (one.runs ? 'fresh' : one.stale ? 'stale' : 'none'));
+    expect(await stale()).toEqual(['fresh', 'fresh', 'fresh', 'fresh', 'fresh']);
+    const patch = (path: string, value: unknown, revision: number) =>
+      call('PATCH', `${document.id}`, [{ op: 'replace', path, value }], { 'If-Match': `"${revision}"` });
+    expect((await patch('/units/clipper/name', 'Snipper', 1)).status).toBe(200);
+    expect(await stale()).toEqual(['fresh', 'fresh', 'fresh', 'fresh', 'fresh']);
+    expect((await patch('/units/mulcher/health/max', 99, 2)).status).toBe(200);
+    expect(await stale()).toEqual(['fresh', 'stale', 'fresh', 'fresh', 'fresh']);
+    expect((await patch('/tiers/blight/tweaks/0/value', 3, 3)).status).toBe(200);
+    expect(await stale()).toEqual(['fresh', 'stale', 'stale', 'fresh', 'fresh']);
+    const history = await call('GET', `${document.id}/cells/history?cell=${encodeURIComponent(cells[1])}&column=dose`);
+    expect(history.body).toMatchObject([{ revision: 1, runs: 50 }]);
+  }, 60_000);
+
+  test('cancelling keeps what has been run and takes back the rest', async () => {
+    const document = await project();
+    await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('evening-shift'), runs: 5000 }] });
+    const response = await fetch(`${server.address}/api/projects/${document.id}/batches/events`, {
+      headers: { Accept: 'text/event-stream' },
+    });
+    for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>)
+      if (/"done":[1-9]/.test(Buffer.from(chunk).toString())) break;
+    expect((await call('DELETE', `${document.id}/batches`)).status).toBe(204);
+    // What is being run at that moment is still finished.
+    await finished(document.id);
+    const [{ runs }] = await read(document.id, [{ cell: fight('evening-shift'), columns: [] }]);
+    expect(runs).toBeGreaterThan(0);
+    expect(runs).toBeLessThan(5000);
+  }, 60_000);
+
+  test('“until the interval is narrower than …”: it looks after 100, 200, 400 runs and stops at the first that is enough', async () => {
+    const document = await project();
+    const column = columnOf('timeToKill', 'enemy', 'mulcher');
+    const until = { column, statistic: 'median' as const, narrower: 0.03, cap: 3200 };
+    await call('POST', `${document.id}/batches`, { cells: [{ cell: duel('mulcher'), runs: 100, until }] });
+    await finished(document.id);
+    const [{ runs, values }] = await read(document.id, [{ cell: duel('mulcher'), columns: [column] }]);
+    const numbers = values[column].map((value: number | string | null) => (value === null ? NaN : Number(value)));
+    expect(runs).toBeGreaterThan(100);
+    expect(look(numbers, until).enough).toBe(true);
+    for (let before = 100; before < runs; before *= 2) expect(look(numbers.slice(0, before), until).enough).toBe(false);
+    const refused = await call('POST', `${document.id}/batches`, {
+      cells: [{ cell: duel('mulcher'), runs: 100, until: { ...until, statistic: 'most' } }],
+    });
+    expect(refused).toMatchObject({ status: 400 });
+  }, 60_000);
+
+  test('a cell that is not there is refused by name, and read as such', async () => {
+    const document = await project();
+    const wrong = cellKey({ kind: 'duel', id: 'moth' });
+    expect(await call('POST', `${document.id}/batches`, { cells: [{ cell: wrong, runs: 50 }] })).toMatchObject({
+      status: 400,
+      body: { detail: expect.stringContaining('moth') },
+    });
+    expect(await call('POST', `${document.id}/batches`, { cells: [] })).toMatchObject({ status: 400 });
+    expect((await read(document.id, [{ cell: wrong, columns: [] }]))[0]).toMatchObject({
+      runs: 0,
+      trouble: expect.stringContaining('moth'),
+    });
+  });
+});
+
+describe('whatever happens', () => {
+  test('killed at ten instants, the batch goes on where it was and ends the same, to the last bit', async () => {
+    const document = await project();
+    const cells = [duel('head-gardener'), fight('cellar-beat')];
+    const [, { batch }] = (await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 600 })) })).body;
+    let known: { number: number; done_at: Date }[] = [];
+    for (let kill = 0; kill < 10; kill++) {
+      const before = known.length;
+      // An instant after something has been done, wherever the next shard is by then.
+      while (known.length === before && (await call('GET', `${document.id}/batches`)).body.length)
+        known = await sql('select number, done_at from shard where batch = ? and done_at is not null order by done_at', [batch]);
+      const ended = once(server.process, 'exit');
+      server.process.kill('SIGKILL');
+      await ended;
+      server = await startServer(database.url, port);
+      const still = await sql<{ number: number; done_at: Date }>(
+        'select number, done_at from shard where batch = ? and done_at is not null',
+        [batch],
+      );
+      for (const one of known) expect(still).toContainEqual(one);
+    }
+    await finished(document.id);
+    const column = columnOf('timeToKill', 'enemy', 'head-gardener');
+    const [boss, beat] = await read(
+      document.id,
+      cells.map((cell) => ({ cell, columns: [column, 'peakPressureShare', 'longestWithoutLull'] })),
+    );
+    const bossAlone = undisturbed(document, { kind: 'duel', id: 'head-gardener', tier: 'bloom', skill: 'regular' }, 600);
+    const beatAlone = undisturbed(document, { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' }, 600);
+    expect(boss.values[column]).toEqual(bossAlone.columns[column]);
+    expect(beat.values.peakPressureShare).toEqual(beatAlone.columns.peakPressureShare);
+    const digests = await sql<{ digests: string[] }>('select digests from shard where batch = ? order by number', [batch]);
+    expect(digests.flatMap(({ digests: own }) => own)).toEqual(beatAlone.digests);
+  }, 240_000);
+
+  test('another process takes shards of the same queue; the sum is the same', async () => {
+    const document = await project();
+    const worker: ChildProcess = spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker-main.js')], {
+      env: { ...process.env, DATABASE_URL: database.url, LOG_LEVEL: 'fatal', THREADS: '1' },
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    });
+    await once(worker, 'message');
+    try {
+      const [{ batch }] = (await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('cellar-beat'), runs: 600 }] })).body;
+      await finished(document.id);
+      const rows = await sql<{ owner: string; digests: string[] }>('select owner, digests from shard where batch = ? order by number', [
+        batch,
+      ]);
+      expect(new Set(rows.map(({ owner }) => owner)).size).toBe(2);
+      const { digests } = undisturbed(document, { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' }, 600);
+      expect(rows.flatMap((row) => row.digests)).toEqual(digests);
+    } finally {
+      const ended = once(worker, 'exit');
+      worker.kill('SIGTERM');
+      expect((await ended)[0]).toBe(0);
+    }
+  }, 120_000);
+});

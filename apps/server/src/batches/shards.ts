@@ -1,0 +1,210 @@
+/** Shards of batches in the database: who runs which, and what came of it. Every step is one statement, so any number of machines may take part. */
+import { type Sample, joinSamples, look, nextLook } from '@insidia/core';
+import { MikroORM } from '@mikro-orm/postgresql';
+import { Inject, Injectable } from '@nestjs/common';
+import { randomUUID } from 'node:crypto';
+import { type PackedSample, bytesOf, pack, unpack } from './packing';
+import type { Until } from './request';
+import type { ShardResult } from './shard.worker';
+
+/** Seeds of one shard: small enough to lose, large enough to be worth a trip. */
+export const SHARD_RUNS = 50;
+/** s for which a shard belongs to whoever took it; renewed while it is being run. A process that dies lets go of its shards after it. */
+const LEASE_SECONDS = 5;
+
+/** Times that a shard is tried whose run breaks down. */
+const MOST_TRIES = 3;
+
+export interface ShardName {
+  batch: string;
+  number: number;
+}
+
+/** What a shard is run from. */
+export interface ShardSource {
+  project: string;
+  revision: number;
+  cell: string;
+}
+
+export interface Progress {
+  done: number;
+  wanted: number;
+}
+
+@Injectable()
+export class Shards {
+  /** This process, among all that take shards. */
+  private readonly owner = randomUUID();
+
+  constructor(@Inject(MikroORM) private readonly orm: MikroORM) {}
+
+  private query<T>(sql: string, values: unknown[] = []): Promise<T[]> {
+    return this.orm.em.fork().getConnection().execute(sql, values, 'all') as Promise<T[]>;
+  }
+
+  /** Makes batches, or finds those that are there, and the shards they lack: all at once, so that nobody meets half of them. */
+  async want(batches: readonly { batch: string; runs: number; until?: Until; source: ShardSource }[]): Promise<void> {
+    await this.orm.em.fork().transactional(async (em) => {
+      const run = (sql: string, values: unknown[]) => em.getConnection().execute(sql, values, 'run', em.getTransactionContext());
+      for (const { batch, runs, until, source } of batches) {
+        const { project, revision, cell } = source;
+        await run(`insert into batch (id, project, revision, cell, created_at) values (?, ?, ?, ?, now()) on conflict (id) do nothing`, [
+          batch,
+          project,
+          revision,
+          cell,
+        ]);
+        await run(`update batch set until = ? where id = ?`, [until ? JSON.stringify(until) : null, batch]);
+        await run(`insert into shard (batch, number) select ?, n from generate_series(0, ?::int - 1) n on conflict do nothing`, [
+          batch,
+          Math.ceil(runs / SHARD_RUNS),
+        ]);
+        await run(
+          `insert into cell_batch (project, cell, batch, revision, at) values (?, ?, ?, ?, now())
+           on conflict (project, cell, batch) do update set at = excluded.at, revision = excluded.revision`,
+          [project, cell, batch, revision],
+        );
+      }
+    });
+  }
+
+  /** Shards that are in no queue: new ones, and those of a process that died or let go. They count as queued from now on. */
+  takeUnqueued(): Promise<ShardName[]> {
+    return this.query<ShardName>(
+      `update shard set queued_at = now(), lease = null, owner = null
+       where (batch, number) in (
+         select batch, number from shard
+         where done_at is null and (queued_at is null or lease < now())
+         order by batch, number limit 2000 for update skip locked)
+       returning batch, number`,
+    );
+  }
+
+  /** Takes a shard for this process; undefined when it is done, gone, or somebody else's. */
+  async claim({ batch, number }: ShardName): Promise<ShardSource | undefined> {
+    const [found] = await this.query<ShardSource>(
+      `update shard s set owner = ?, lease = now() + interval '${LEASE_SECONDS} seconds' from batch b
+       where s.batch = ? and s.number = ? and b.id = s.batch and s.done_at is null and (s.lease is null or s.lease < now())
+       returning b.project, b.revision, b.cell`,
+      [this.owner, batch, number],
+    );
+    return found;
+  }
+
+  /** Keeps what this process is running. */
+  async renew(): Promise<void> {
+    await this.query(`update shard set lease = now() + interval '${LEASE_SECONDS} seconds' where owner = ? and done_at is null`, [
+      this.owner,
+    ]);
+  }
+
+  /** Lets go of what is not finished, for others to take at once. */
+  async release(): Promise<void> {
+    await this.query(`update shard set owner = null, lease = null, queued_at = null where owner = ? and done_at is null`, [this.owner]);
+  }
+
+  /** Keeps a result. One that is there already stays: it is the same. */
+  async finish({ batch, number }: ShardName, { sample, pressure }: ShardResult): Promise<void> {
+    const { digests, columns, values } = pack(sample);
+    await this.query(
+      `update shard set done_at = now(), lease = null, digests = ?, columns = ?, "values" = ?, pressure = ?
+       where batch = ? and number = ? and done_at is null`,
+      [JSON.stringify(digests), JSON.stringify(columns), values, bytesOf(pressure), batch, number],
+    );
+  }
+
+  /** Where all that was wanted of a batch is done and it is to go on until something is clear: looks, and wants more while it is not. True: more is wanted. */
+  async lookAt(batch: string): Promise<boolean> {
+    const [found] = await this.query<{ until: Until | null; left: number }>(
+      `select b.until, count(*) filter (where s.done_at is null)::int as left
+       from batch b join shard s on s.batch = b.id where b.id = ? group by b.id`,
+      [batch],
+    );
+    if (!found?.until || found.left > 0) return false;
+    const { until } = found;
+    const sample = await this.sample(batch);
+    const values = sample?.columns[until.column];
+    if (!sample || !values || look(values, until).enough) {
+      await this.query(`update batch set until = null where id = ?`, [batch]);
+      return false;
+    }
+    const more = Math.min(nextLook(sample.runs), until.cap);
+    await this.query(`insert into shard (batch, number) select ?, n from generate_series(0, ?::int - 1) n on conflict do nothing`, [
+      batch,
+      Math.ceil(more / SHARD_RUNS),
+    ]);
+    return true;
+  }
+
+  /** A shard whose run broke down: somebody tries again, until it is clear that it can't be run. */
+  async letGo(shard: ShardName): Promise<void> {
+    const [left] = await this.query<{ tries: number }>(
+      `update shard set owner = null, lease = null, queued_at = null, tries = tries + 1
+       where batch = ? and number = ? and done_at is null returning tries`,
+      [shard.batch, shard.number],
+    );
+    if (left && left.tries >= MOST_TRIES) await this.fail(shard);
+  }
+
+  /** Whatever the queue held is to be put into it again. */
+  async forgetQueued(): Promise<void> {
+    await this.query(`update shard set queued_at = null where done_at is null and lease is null`);
+  }
+
+  /** A shard that can't be run: its batch wants no more of it. */
+  async fail({ batch, number }: ShardName): Promise<void> {
+    await this.query(`update batch set until = null where id = ?`, [batch]);
+    await this.query(`delete from shard where batch = ? and number >= ? and done_at is null`, [batch, number]);
+  }
+
+  /** Shards done and wanted, by batch; of all batches that a project's cells have been run as. */
+  async progress(project: string): Promise<(Progress & { batch: string; cell: string })[]> {
+    return this.query(
+      `select s.batch, c.cell, count(s.done_at)::int * ${SHARD_RUNS} as done, count(*)::int * ${SHARD_RUNS} as wanted
+       from cell_batch c join batch b on b.id = c.batch join shard s on s.batch = b.id
+       where c.project = ? group by s.batch, c.cell, b.until is null having count(s.done_at) < count(*) or b.until is null = false`,
+      [project],
+    );
+  }
+
+  /** Takes back what nobody has begun of a project's batches, or of one cell's. */
+  async cancel(project: string, cell?: string): Promise<void> {
+    const [own, values] = cell === undefined ? ['project = ?', [project]] : ['project = ? and cell = ?', [project, cell]];
+    const batches = `select batch from cell_batch where ${own}`;
+    await this.query(`update batch set until = null where id in (${batches})`, values);
+    await this.query(`delete from shard where done_at is null and (lease is null or lease < now()) and batch in (${batches})`, values);
+  }
+
+  /** What is known of a batch: the shards done from the first seed on without a gap. */
+  async sample(batch: string): Promise<Sample | undefined> {
+    const rows = await this.query<Omit<PackedSample, 'runs' | 'firstSeed'> & { number: number }>(
+      `select number, digests, columns, "values" from shard where batch = ? and done_at is not null order by number`,
+      [batch],
+    );
+    const parts = rows
+      .filter(({ number }, i) => number === i)
+      .map(({ number, ...rest }) => unpack({ ...rest, runs: SHARD_RUNS, firstSeed: 1 + number * SHARD_RUNS }));
+    return parts.length ? joinSamples(parts) : undefined;
+  }
+
+  /** Pressure curves of the same runs, a row a run. */
+  async pressure(batch: string): Promise<Buffer[]> {
+    const rows = await this.query<{ number: number; pressure: Buffer }>(
+      `select number, pressure from shard where batch = ? and done_at is not null order by number`,
+      [batch],
+    );
+    return rows.filter(({ number }, i) => number === i).map(({ pressure }) => pressure);
+  }
+
+  /** What a cell has been run as, the newest first. */
+  history(project: string, cell: string): Promise<{ batch: string; at: Date; revision: number; runs: number }[]> {
+    return this.query(
+      `select c.batch, c.at, c.revision, count(s.done_at)::int * ${SHARD_RUNS} as runs
+       from cell_batch c left join shard s on s.batch = c.batch
+       where c.project = ? and c.cell = ? group by c.batch, c.at, c.revision having count(s.done_at) > 0
+       order by c.at desc limit 24`,
+      [project, cell],
+    );
+  }
+}
