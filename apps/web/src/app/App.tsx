@@ -1,11 +1,26 @@
-import { useEffect } from 'react';
+import type { Project } from '@insidia/core';
+import { Suspense, lazy, useEffect, useMemo } from 'react';
 import { Navigate, Outlet, Route, Routes, useParams } from 'react-router';
 import { useStore } from 'react-redux';
 import { UnitsPage } from '../features/enemies/UnitsPage';
 import { ProjectsPage } from '../features/projects/ProjectsPage';
 import { openProject } from '../store/saving';
 import { type AppStore, useAppSelector } from '../store/store';
+import { useProgress } from '../store/useProgress';
+import { useInspection } from '../store/useWarnings';
 import { TopBar } from './TopBar';
+import { useView } from './view';
+
+// Not needed for the first view: fetched when they are opened.
+const TablePage = lazy(async () => ({ default: (await import('../features/table/TablePage')).TablePage }));
+const ArenasPage = lazy(async () => ({ default: (await import('../features/arenas/ArenasPage')).ArenasPage }));
+const EncountersPage = lazy(async () => ({ default: (await import('../features/encounters/EncountersPage')).EncountersPage }));
+const BoardPage = lazy(async () => ({ default: (await import('../features/board/BoardPage')).BoardPage }));
+const DifficultyPage = lazy(async () => ({ default: (await import('../features/difficulty/DifficultyPage')).DifficultyPage }));
+const BriefPage = lazy(async () => ({ default: (await import('../features/brief/BriefPage')).BriefPage }));
+const PacingPage = lazy(async () => ({ default: (await import('../features/pacing/PacingPage')).PacingPage }));
+const ReplayPage = lazy(async () => ({ default: (await import('../features/replay/ReplayPage')).ReplayPage }));
+const HistoryPage = lazy(async () => ({ default: (await import('../features/history/HistoryPage')).HistoryPage }));
 
 export function App() {
   return (
@@ -17,6 +32,15 @@ export function App() {
         <Route path="enemies/:unit/attacks/:attack" element={<UnitsPage side="enemy" />} />
         <Route path="party/:unit?" element={<UnitsPage side="party" />} />
         <Route path="party/:unit/attacks/:attack" element={<UnitsPage side="party" />} />
+        <Route path="arenas/:arena?" element={<ArenasPage />} />
+        <Route path="encounters/:encounter?" element={<EncountersPage />} />
+        <Route path="difficulty/:list?" element={<DifficultyPage />} />
+        <Route path="brief" element={<BriefPage />} />
+        <Route path="board" element={<BoardPage />} />
+        <Route path="pacing/:encounter?" element={<PacingPage />} />
+        <Route path="replay/:encounter?" element={<ReplayPage />} />
+        <Route path="table/:side" element={<TablePage />} />
+        <Route path="history" element={<HistoryPage />} />
       </Route>
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
@@ -43,10 +67,20 @@ function ProjectShell() {
       </Message>
     );
   if (!document) return <Message title="Opening …">Fetching the project.</Message>;
+  return <Opened project={document} />;
+}
+
+function Opened({ project: document }: { project: Project }) {
+  const [view] = useView(document);
+  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  useInspection(document, lens);
+  useProgress(document.id);
   return (
     <div className="grid h-full grid-rows-[var(--bar-h)_minmax(0,1fr)]">
       <TopBar project={document} />
-      <Outlet />
+      <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
+        <Outlet />
+      </Suspense>
     </div>
   );
 }

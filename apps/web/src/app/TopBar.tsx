@@ -1,14 +1,21 @@
-import type { Project } from '@insidia/core';
-import { useEffect } from 'react';
+import { type Project, unitHeads } from '@insidia/core';
+import { useEffect, useMemo } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { Choose } from '../fields/Choose';
-import { redone, undone } from '../store/document';
+import { WarningsButton } from '../fields/WarningList';
+import { changed, redone, undone } from '../store/document';
+import { useWarnings } from '../store/useWarnings';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { KeySheet } from './KeySheet';
+import { Palette } from './Palette';
 import { SaveState } from './SaveState';
 import { applyTheme, useTheme } from './theme';
 import { useView } from './view';
 
 const AS_WRITTEN = 'as-written';
+/** A double bar parts what is defined from what is judged. */
+const JUDGED =
+  "ml-4 before:absolute before:-left-2 before:top-[14px] before:h-4 before:w-[4px] before:border-x before:border-rule before:content-['']";
 
 export function TopBar({ project }: { project: Project }) {
   const { search } = useLocation();
@@ -24,12 +31,19 @@ export function TopBar({ project }: { project: Project }) {
         {[
           ['enemies', 'Enemies'],
           ['party', 'Party'],
+          ['arenas', 'Arenas'],
+          ['encounters', 'Encounters'],
+          ['difficulty', 'Difficulty'],
+          ['brief', 'Brief'],
+          ['board', 'Board'],
+          ['pacing', 'Pacing'],
+          ['replay', 'Replay'],
         ].map(([path, name]) => (
           <NavLink
             key={path}
             to={{ pathname: `/projects/${project.id}/${path}`, search }}
             className={({ isActive }) =>
-              `relative px-2 leading-[44px] ${isActive ? "font-semibold text-ink after:absolute after:inset-x-2 after:-bottom-px after:h-[3px] after:bg-ink after:content-['']" : 'text-ink-2'}`
+              `relative ${path === 'board' ? JUDGED : ''} px-[7px] leading-[44px] ${isActive ? "font-semibold text-ink after:absolute after:inset-x-2 after:-bottom-px after:h-[3px] after:bg-ink after:content-['']" : 'text-ink-2'}`
             }
           >
             {name}
@@ -41,6 +55,9 @@ export function TopBar({ project }: { project: Project }) {
       <div className="ml-3.5 flex items-center gap-3 whitespace-nowrap text-table text-ink-2">
         <UndoRedo />
         <SaveState />
+        <AllWarnings project={project} />
+        <Palette project={project} />
+        <KeySheet />
         <ThemeSwitch />
       </div>
     </header>
@@ -81,6 +98,29 @@ function Lens({ project }: { project: Project }) {
         onChoose={(id) => change({ skill: id === AS_WRITTEN ? undefined : id })}
       />
     </div>
+  );
+}
+
+/** Every warning of the project, tiers and encounters too. */
+function AllWarnings({ project }: { project: Project }) {
+  const { open, accepted } = useWarnings();
+  const [view] = useView(project);
+  const dispatch = useAppDispatch();
+  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  const names = useMemo(() => {
+    const all = [...unitHeads(project), ...project.encounters, ...project.tiers, ...project.skills, ...project.styles];
+    return (path: string) => all.find(({ id }) => id === path.split('/')[2])?.name ?? project.name;
+  }, [project]);
+  return (
+    <WarningsButton
+      short
+      project={project}
+      lens={lens}
+      open={open}
+      accepted={accepted}
+      apply={(edit) => dispatch(changed(edit))}
+      ownerOf={({ path }) => names(path)}
+    />
   );
 }
 

@@ -1,5 +1,5 @@
 /** What the address says beside the path: the lens, what is being edited, and the duel of the readout. */
-import { DUEL_DEFAULTS, type Project } from '@insidia/core';
+import { DUEL_DEFAULTS, type Project, unitHeads } from '@insidia/core';
 import { useCallback, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 
@@ -8,11 +8,16 @@ export interface View {
   skill?: string;
   /** What typing changes: the base, or the lens's tier. */
   edit: 'base' | 'tier';
-  /** The other side of the duel. */
+  /** The other side of the duel: a unit, or the whole party. */
   against?: string;
+  /** An arena to duel in; absent: open ground. */
+  arena?: string;
   copies: number;
   distance: number;
 }
+
+/** Stands for every party member together. */
+export const WHOLE_PARTY = 'party';
 
 /** Values of the address that the project does not know, or that are out of range, count as absent. */
 export function viewOf(search: URLSearchParams, project: Project | null): View {
@@ -27,7 +32,8 @@ export function viewOf(search: URLSearchParams, project: Project | null): View {
     tier,
     skill: known(project?.skills, search.get('skill')),
     edit: tier && search.get('edit') === 'tier' ? 'tier' : 'base',
-    against: known(project?.units, search.get('against')),
+    against: search.get('against') === WHOLE_PARTY ? WHOLE_PARTY : known(project ? unitHeads(project) : undefined, search.get('against')),
+    arena: known(project?.arenas, search.get('arena')),
     copies: Math.floor(number('copies', 1, 12, DUEL_DEFAULTS.copies)),
     distance: number('distance', 0, 200, DUEL_DEFAULTS.distance),
   };

@@ -1,5 +1,6 @@
 import { type Chain, type QuantityInfo, chainSentence } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useId, useLayoutEffect, useRef, useState } from 'react';
+import { WarnMark } from '../visuals/WarnMark';
 import { evaluate, limitBroken, shown, stepOf, tidy } from './number';
 
 export interface NumberFieldProps {
@@ -14,7 +15,15 @@ export interface NumberFieldProps {
   throughTier?: string;
   width?: number;
   compact?: boolean;
+  /** The label is read out but not shown. */
+  bare?: boolean;
+  /** The line beneath takes room only when there is something to say. */
+  tight?: boolean;
   onCommit: (value: number, mark?: string) => void;
+  /** Called when an optional number is emptied; absent: an emptied field keeps its number. */
+  onClear?: () => void;
+  /** What is wrong here by inspection. */
+  warning?: string;
   /** Back to what it was before the edit of it: shown when there is something to reset. */
   onReset?: () => void;
 }
@@ -23,7 +32,21 @@ export interface NumberFieldProps {
 const LONGEST_CHAIN = 10;
 
 /** A number: typed, stepped by arrow keys, dragged by its label, or written as an expression. */
-export function NumberField({ info, label, base, chain, throughTier, width, compact, onCommit, onReset }: NumberFieldProps) {
+export function NumberField({
+  info,
+  label,
+  base,
+  chain,
+  throughTier,
+  width,
+  compact,
+  bare,
+  tight,
+  onCommit,
+  onClear,
+  warning,
+  onReset,
+}: NumberFieldProps) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | undefined>();
@@ -45,6 +68,7 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
     setText(null);
     const typed = evaluate(raw);
     if (cancelled.current || raw.trim() === '') {
+      if (!cancelled.current && onClear && value !== undefined) onClear();
       cancelled.current = false;
       return setWrong(undefined);
     }
@@ -101,11 +125,13 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
   const sentence = chain && chainSentence(chain, (x) => shown(x));
   const name = label ?? info.label;
   return (
-    <div className="min-w-0" style={{ width }} title={[info.about, sentence].filter(Boolean).join('\n')}>
-      <label htmlFor={id} onPointerDown={dragLabel} className="edge block truncate text-label text-ink-3" style={{ touchAction: 'none' }}>
-        {name}
-      </label>
-      <div className={`field-box ${through ? 'through' : ''} ${wrong ? 'wrong' : ''}`}>
+    <div className="min-w-0" style={{ width }} title={[warning, info.about, sentence].filter(Boolean).join('\n')}>
+      {!bare && (
+        <label htmlFor={id} onPointerDown={dragLabel} className="edge block truncate text-label text-ink-3" style={{ touchAction: 'none' }}>
+          {name}
+        </label>
+      )}
+      <div className={`field-box ${through ? 'through' : ''} ${wrong ? 'wrong' : warning ? 'warned' : ''}`}>
         {through && !editing && shown(chain.base).length + shown(chain.value).length <= LONGEST_CHAIN && (
           <span className="pr-0.5 text-label text-ink-3" aria-hidden>
             {shown(chain.base)} →
@@ -115,6 +141,7 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
           id={id}
           ref={input}
           role="spinbutton"
+          aria-label={bare ? name : undefined}
           inputMode="decimal"
           aria-valuenow={value}
           aria-valuemin={info.min}
@@ -134,19 +161,29 @@ export function NumberField({ info, label, base, chain, throughTier, width, comp
           autoComplete="off"
         />
         {info.unit && <span className="pl-1 text-label text-ink-3">{info.unit}</span>}
+        {warning && <WarnMark label={warning} />}
       </div>
-      {!compact && (
+      {!compact && (!tight || wrong || onReset || through) && (
         <div className="h-[14px] truncate text-label text-ink-3">
           {wrong ? (
             <span className="text-warn" role="alert">
               {wrong}
             </span>
-          ) : onReset ? (
-            <button type="button" className="underline decoration-rule" onClick={onReset} title="take this tier's own value away again">
-              reset
-            </button>
           ) : (
-            through && last && `${last.tweak.op} ${shown(last.tweak.value)} ${last.name}`
+            <>
+              {through && last && `${last.tweak.op} ${shown(last.tweak.value)} ${onReset ? '' : last.name}`}
+              {onReset && (
+                <button
+                  type="button"
+                  className="underline decoration-rule"
+                  onClick={onReset}
+                  aria-label={`Reset ${name}`}
+                  title={throughTier ? 'take this tier’s own value away again' : 'as its base has it'}
+                >
+                  reset
+                </button>
+              )}
+            </>
           )}
         </div>
       )}

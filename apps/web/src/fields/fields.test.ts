@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Project, effectiveUnit, parseProject } from '@insidia/core';
+import { type Project, baseFor, effectiveUnit, parseProject, writtenUnit } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { baseFor, hasOwnTweak, nameOfNumber, resetThroughTier, setBase, setThroughTier } from './edits';
+import { hasOwnTweak, nameOfPlace, resetThroughTier, setNumber, setThroughTier } from './edits';
 import { evaluate, limitBroken, shown } from './number';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
@@ -36,10 +36,10 @@ describe('numbers as typed', () => {
 
 describe('edits', () => {
   test('a base edit has a name people can undo by', () => {
-    const { document, name } = setBase(demo(), 'clipper', '/attacks/bite/beat/cooldown', 0.6);
+    const { document, name } = setNumber(demo(), 'clipper', '/attacks/bite/beat/cooldown', 0.6);
     expect(name).toBe('Clipper Bite cooldown 1.6 → 0.6 s');
     expect(document.units[1].attacks[0].beat.cooldown).toBe(0.6);
-    expect(nameOfNumber(demo(), 'thistlejack', '/states/keep-band/near')).toBe('Thistlejack Keep band keeps from');
+    expect(nameOfPlace(writtenUnit(demo(), 'thistlejack'), '/states/keep-band/near')).toBe('Thistlejack Keep band keeps from');
   });
 
   test('an edit through a tier becomes that tier’s own value, once, and can be taken back', () => {
@@ -58,7 +58,7 @@ describe('edits', () => {
     const chain = effectiveUnit(project, 'thistlejack', { tier: 'bramble' }).chains.get('/health/max');
     const base = baseFor(40, chain);
     expect(base).toBe(32);
-    const { document } = setBase(project, 'thistlejack', '/health/max', base);
+    const { document } = setNumber(project, 'thistlejack', '/health/max', base);
     expect(effectiveUnit(document, 'thistlejack', { tier: 'bramble' }).unit.health.max).toBe(40);
   });
 });

@@ -84,3 +84,10 @@ export function evaluate(text: string): number | undefined {
   const value = sum();
   return at === source.length && Number.isFinite(value) ? tidy(value) : undefined;
 }
+
+/** Seconds as a clock: 1:05, or 1:05.25 with places. */
+export function clockTime(seconds: number, places = 0): string {
+  const rounded = Number(seconds.toFixed(places));
+  const minutes = Math.floor(rounded / 60);
+  return `${minutes}:${(rounded - 60 * minutes).toFixed(places).padStart(places ? 3 + places : 2, '0')}`;
+}

@@ -1,54 +1,95 @@
-import { type Chain, type Effective, type Project, type Unit, effectiveUnit, valueAt } from '@insidia/core';
+import {
+  type Effective,
+  type OwnValue,
+  type Project,
+  type Unit,
+  Unit as UnitClass,
+  type Warning,
+  asBase,
+  baseFor,
+  editUnit,
+  effectiveUnit,
+  ownValues,
+  setAt,
+  valueAt,
+  writtenUnit,
+} from '@insidia/core';
 import { useCallback, useMemo } from 'react';
 import type { View } from '../app/view';
 import { changed } from '../store/document';
 import { useAppDispatch } from '../store/store';
-import { type Edit, baseFor, hasOwnTweak, resetThroughTier, setBase, setThroughTier } from './edits';
+import type { FieldEditor } from './editor';
+import { type Edit, hasOwnTweak, nameOfPlace, resetThroughTier, setNumber, setThroughTier } from './edits';
 
-/** A unit as a workbench handles it: base, effective values with their chains, and the one way to change a number. */
-export interface UnitEditor {
+/** A unit or variant as a workbench handles it: as written, as the lens shows it, and the one way to change it. */
+export interface UnitEditor extends FieldEditor {
   project: Project;
   /** As it is written. */
   base: Unit;
   /** As the lens shows it. */
   unit: Unit;
   view: View;
-  chain: (path: string) => Chain | undefined;
-  baseValue: (path: string) => number | undefined;
-  value: (path: string) => number | undefined;
-  /** Writes what was typed: to the base, or to the lens's tier, as the switch says. */
-  write: (path: string, value: number, mark?: string) => void;
+  /** In what it differs from its base; empty for an original. */
+  own: OwnValue[];
+  /** The name of its base; undefined for an original. */
+  basedOn?: string;
   /** Writes so that the lens shows `value`: for edges dragged on a strip, which show effective values. */
   writeEffective: (path: string, value: number, mark?: string) => void;
-  /** Takes the tier's own value away; undefined where it has none. */
-  reset: (path: string) => (() => void) | undefined;
+  /** Changes the unit as it is written; the name says what was done. */
+  change: (name: string, how: (unit: Unit) => void, mark?: string) => void;
   apply: (edit: Edit, mark?: string) => void;
 }
 
-export function useUnitEditor(project: Project, unitId: string, view: View): UnitEditor {
+const NONE: readonly Warning[] = [];
+
+export function useUnitEditor(project: Project, unitId: string, view: View, warnings: readonly Warning[] = NONE): UnitEditor {
   const dispatch = useAppDispatch();
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
   const effective: Effective<Unit> = useMemo(() => effectiveUnit(project, unitId, lens), [project, unitId, lens]);
   const apply = useCallback((edit: Edit, mark?: string) => void dispatch(changed({ ...edit, mark })), [dispatch]);
   return useMemo(() => {
-    const base = project.units.find(({ id }) => id === unitId) as Unit;
+    const base = writtenUnit(project, unitId);
+    const own = ownValues(project, unitId);
+    const variant = project.variants.find(({ id }) => id === unitId);
     const chain = (path: string) => effective.chains.get(path);
     const tier = view.edit === 'tier' ? view.tier : undefined;
-    const write = (path: string, value: number, mark?: string) =>
-      apply(tier ? setThroughTier(project, tier, unitId, path, value) : setBase(project, unitId, path, value), mark);
+    const change = (name: string, how: (unit: Unit) => void, mark?: string) => {
+      const document = editUnit(project, unitId, how);
+      if (document !== project) apply({ document, name }, mark);
+    };
+    const write = (path: string, value: number | undefined, mark?: string) =>
+      apply(
+        tier && value !== undefined ? setThroughTier(project, tier, unitId, path, value) : setNumber(project, unitId, path, value),
+        mark,
+      );
     return {
+      root: UnitClass,
+      place: `/units/${unitId}`,
+      ...(tier && { throughTier: tier }),
       project,
       base,
       unit: effective.unit,
       view,
+      own,
+      ...(variant && { basedOn: writtenUnit(project, variant.basedOn).name }),
+      warnings,
       chain,
       baseValue: (path) => valueAt(base, path) as number | undefined,
-      value: (path) => valueAt(effective.unit, path) as number | undefined,
       write,
       writeEffective: (path, value, mark) => write(path, tier ? value : baseFor(value, chain(path)), mark),
-      reset: (path) =>
-        tier && hasOwnTweak(project, tier, unitId, path) ? () => apply(resetThroughTier(project, tier, unitId, path)) : undefined,
+      set: (path, value, what) => change(`${nameOfPlace(base, path)}: ${what}`, (unit) => setAt(unit, path, value)),
+      change,
+      reset: (path) => {
+        if (tier) return hasOwnTweak(project, tier, unitId, path) ? () => apply(resetThroughTier(project, tier, unitId, path)) : undefined;
+        if (!variant || !own.some((each) => each.path === path || each.path.startsWith(`${path}/`))) return undefined;
+        return () =>
+          change(`${nameOfPlace(base, path)} as its base has it`, (unit) => {
+            const wanted = asBase(project, variant, path);
+            for (const key of Object.keys(unit)) delete (unit as unknown as Record<string, unknown>)[key];
+            Object.assign(unit, wanted);
+          });
+      },
       apply,
     };
-  }, [project, unitId, view, effective, apply]);
+  }, [project, unitId, view, effective, apply, warnings]);
 }

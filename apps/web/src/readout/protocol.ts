@@ -5,7 +5,7 @@ export interface ReadoutRequest {
   id: number;
   now: Project;
   before: Project | null;
-  lens: { tier?: string; skill?: string };
+  lens: { tier?: string; skill?: string; style?: string };
   duel: DuelOptions;
   firstSeed: number;
   runs: number;
@@ -16,11 +16,20 @@ export interface ReadoutAnswer {
   now: Readout;
   before?: Readout;
   changes: Partial<Record<DuelMeasure, Change>>;
+  /** Shown early: the first runs of a long readout; the whole follows. */
+  early?: boolean;
   /** ms of computing */
   took: number;
 }
 
-export type ReadoutMessage = { answer: ReadoutAnswer } | { failure: { id: number; message: string } };
+/** The duel's measures at each play style, on fewer runs; medians, absent where no run has a value. */
+export interface StylesAnswer {
+  id: number;
+  runs: number;
+  of: { id: string; name: string; timeToKill?: number; timeToDown?: number; won: number }[];
+}
+
+export type ReadoutMessage = { answer: ReadoutAnswer } | { styles: StylesAnswer } | { failure: { id: number; message: string } };
 
 /** Some seeds of a readout, for the worker's helper. */
 export interface HelperRequest {

@@ -1,5 +1,5 @@
 /** The server's projects over HTTP. Every error becomes one of three: away, stale, refused. */
-import type { PatchOperation, Project } from '@insidia/core';
+import type { Curve, PatchOperation, Project, Statistic } from '@insidia/core';
 
 export interface Saved {
   revision: number;
@@ -52,7 +52,99 @@ export interface Listed {
   updatedAt: string;
 }
 
+/** One acknowledged write, as the history lists it. */
+export interface Revision {
+  number: number;
+  at: string;
+  label: string;
+  /** What somebody calls it: a baseline. */
+  name?: string;
+}
+
+/** What has been run of a cell of the board: one value a run in each column. */
+export interface CellRead {
+  cell: string;
+  batch?: string;
+  runs: number;
+  values: Record<string, number[]>;
+  /** As it was before an edit, where it has not been run as it is. */
+  stale?: { batch: string; runs: number; at: string; revision: number; values: Record<string, number[]> };
+  /** Why it can't be run. */
+  trouble?: string;
+}
+
+/** Goes on past its runs until a measure is clear. */
+export interface Until {
+  column: string;
+  statistic: Statistic;
+  /** The interval's width as a share of the value. */
+  narrower?: number;
+  band?: { low?: number; high?: number };
+  cap: number;
+}
+
+/** How far a batch is that is not finished. */
+export interface CellProgress {
+  cell: string;
+  done: number;
+  wanted: number;
+}
+
+/** JSON has no infinity: survivors come as text, what a run does not have as null. */
+const numbers = (values: (number | string | null)[]) => values.map((value) => (value === null ? NaN : Number(value)));
+const columns = (values: Record<string, (number | string | null)[]>) =>
+  Object.fromEntries(Object.entries(values).map(([name, own]) => [name, numbers(own)]));
+
+const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'Content-Type': 'application/json' },
+  body: JSON.stringify(body),
+});
+
 export const api = {
+  readCells: async (id: string, cells: { cell: string; columns: string[] }[]): Promise<CellRead[]> => {
+    const read = (await (await request(`/${encodeURIComponent(id)}/cells/read`, json('POST', { cells }))).json()) as CellRead[];
+    return read.map((one) => ({
+      ...one,
+      values: columns(one.values),
+      ...(one.stale && { stale: { ...one.stale, values: columns(one.stale.values) } }),
+    }));
+  },
+  cellHistory: async (id: string, cell: string, column: string) => {
+    const query = new URLSearchParams({ cell, column });
+    const list = (await (await request(`/${encodeURIComponent(id)}/cells/history?${query}`)).json()) as {
+      batch: string;
+      at: string;
+      revision: number;
+      runs: number;
+      values: (number | string | null)[];
+    }[];
+    return list.map((one) => ({ ...one, values: numbers(one.values) }));
+  },
+  cellCurve: async (id: string, cell: string): Promise<{ runs: number; curve?: Curve }> => {
+    const read = (await (await request(`/${encodeURIComponent(id)}/cells/curve?${new URLSearchParams({ cell })}`)).json()) as {
+      runs: number;
+      curve?: Curve;
+    };
+    if (!read.curve) return read;
+    // Where fewer than half of the runs still go there is nothing: JSON has null for it.
+    const known = (values: (number | null | undefined)[]) => values.map((value) => value ?? undefined);
+    const { p10, p25, median, p75, p90 } = read.curve;
+    const curve = { ...read.curve, p10: known(p10), p25: known(p25), median: known(median), p75: known(p75), p90: known(p90) };
+    return { runs: read.runs, curve };
+  },
+  runCells: async (id: string, cells: { cell: string; runs: number; until?: Until }[]) =>
+    void (await request(`/${encodeURIComponent(id)}/batches`, json('POST', { cells }))),
+  cancelCells: async (id: string) => void (await request(`/${encodeURIComponent(id)}/batches`, { method: 'DELETE' })),
+  progressOf: (id: string) => new EventSource(`/api/projects/${encodeURIComponent(id)}/batches/events`),
+  revisions: async (id: string) => (await (await request(`/${encodeURIComponent(id)}/revisions`)).json()) as Revision[],
+  revision: async (id: string, number: number) => saved(await request(`/${encodeURIComponent(id)}/revisions/${number}`)),
+  nameRevision: async (id: string, number: number, name: string) =>
+    void (await request(`/${encodeURIComponent(id)}/revisions/${number}/name`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name }),
+    })),
   list: async () => (await (await request('')).json()) as Listed[],
   load: async (id: string) => saved(await request(`/${encodeURIComponent(id)}`)),
   create: async (document: unknown) =>

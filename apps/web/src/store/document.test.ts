@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { type Project, parseProject } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { setBase } from '../fields/edits';
+import { setNumber } from '../fields/edits';
 import {
   type DocumentState,
   changed,
@@ -24,7 +24,7 @@ const play = (...actions: Action[]): DocumentState =>
   actions.reduce<DocumentState | undefined>(documentReducer, undefined) as DocumentState;
 const start = [opening('verdance'), opened({ saved: { revision: 1, document: demo() } })];
 const edit = (state: DocumentState, path: string, value: number, mark?: string) =>
-  documentReducer(state, changed({ ...setBase(state.document as Project, 'clipper', path, value), mark }));
+  documentReducer(state, changed({ ...setNumber(state.document as Project, 'clipper', path, value), mark }));
 const health = (state: DocumentState) => state.document?.units[1].health.max;
 
 describe('undo and redo', () => {

@@ -12,6 +12,9 @@ export interface Change {
   mark?: string;
 }
 
+/** What can be undone and redone. */
+export type History = Pick<DocumentState, 'past' | 'future'>;
+
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'away' | 'conflict' | 'refused';
 
 export interface DocumentState {
@@ -20,6 +23,8 @@ export interface DocumentState {
   document: Project | null;
   /** The newest revision the server has acknowledged. */
   saved: Saved | null;
+  /** The document as it was when it was opened. */
+  opened: Project | null;
   past: Change[];
   future: Change[];
   /** The document before the newest change, undo or redo: what the readout compares with. */
@@ -40,6 +45,7 @@ const initialState: DocumentState = {
   status: 'loading',
   document: null,
   saved: null,
+  opened: null,
   past: [],
   future: [],
   before: null,
@@ -83,13 +89,15 @@ const slice = createSlice({
     opening: (_state, { payload }: PayloadAction<string>) => ({ ...initialState, id: payload }),
     openFailed: pure((state, { payload }: PayloadAction<{ status: 'missing' | 'away'; trouble: string }>) => ({ ...state, ...payload })),
     /** The server's version, and work of an earlier visit that had not been saved, if there is any. */
-    opened: pure((state, { payload }: PayloadAction<{ saved: Saved; unsaved?: Project }>) => {
+    opened: pure((state, { payload }: PayloadAction<{ saved: Saved; unsaved?: Project; history?: History }>) => {
       const document = payload.unsaved ?? payload.saved.document;
       const waiting = payload.unsaved !== undefined;
       return {
         ...state,
         status: 'ready',
         document,
+        opened: payload.saved.document,
+        ...payload.history,
         saved: payload.saved,
         saving: waiting ? 'waiting' : 'saved',
         savedAt: Date.now(),

@@ -1,11 +1,24 @@
 /** Autosave: what differs from the last acknowledged revision is sent a moment after the last change, until it is taken. */
 import { type Project, difference, sameJson } from '@insidia/core';
 import { Away, Refused, type Saved, Stale, api } from './api';
-import { merge, opened, openFailed, opening, overtaken, savingBegan, savingDone, savingFailed } from './document';
+import {
+  type Change,
+  type DocumentState,
+  type History,
+  merge,
+  opened,
+  openFailed,
+  opening,
+  overtaken,
+  savingBegan,
+  savingDone,
+  savingFailed,
+} from './document';
 import type { AppStore } from './store';
 
 const QUIET_MS = 350;
 const RETRY_MS = 2000;
+const KEEP_MS = 150;
 
 interface Kept {
   base: Saved;
@@ -32,6 +45,27 @@ function recall(id: string): Kept | null {
   }
 }
 
+const undoKey = (id: string) => `insidia.undo.${id}`;
+const KEPT_UNDO = 100;
+
+/** What can be undone outlives a reload of the tab, as long as nobody else has saved in between. */
+function keepHistory(id: string, revision: number, { past, future }: History): void {
+  try {
+    sessionStorage.setItem(undoKey(id), JSON.stringify({ revision, past: past.slice(-KEPT_UNDO), future: future.slice(-KEPT_UNDO) }));
+  } catch {
+    /* without room for it a reload begins a new history; nothing else depends on it */
+  }
+}
+
+function recallHistory(id: string, revision: number): History | undefined {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(undoKey(id)) ?? 'null') as (History & { revision: number }) | null;
+    return kept?.revision === revision ? { past: kept.past, future: kept.future } : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
 /** Opens a project: the server's version, with unsaved work of an earlier visit on top. */
 export async function openProject(store: AppStore, id: string): Promise<void> {
   store.dispatch(opening(id));
@@ -39,9 +73,10 @@ export async function openProject(store: AppStore, id: string): Promise<void> {
     const saved = await api.load(id);
     if (store.getState().document.id !== id) return;
     const kept = recall(id);
-    if (!kept || sameJson(kept.document, saved.document)) return void store.dispatch(opened({ saved }));
+    const history = recallHistory(id, kept?.base.revision ?? saved.revision);
+    if (!kept || sameJson(kept.document, saved.document)) return void store.dispatch(opened({ saved, history }));
     const result = merge(kept.base.document, kept.document, saved.document);
-    if ('merged' in result) return void store.dispatch(opened({ saved, unsaved: result.merged }));
+    if ('merged' in result) return void store.dispatch(opened({ saved, unsaved: result.merged, history }));
     store.dispatch(opened({ saved: kept.base, unsaved: kept.document }));
     store.dispatch(overtaken(saved));
   } catch (error) {
@@ -58,6 +93,9 @@ export function startSaving(store: AppStore): void {
   let busy = false;
   let seen: Project | null = null;
   let seenSaved: Saved | null = null;
+  /** The newest change that the server has. */
+  let lastSent: Change | undefined;
+  const others = new BroadcastChannel('insidia.saved');
 
   const plan = (wait: number) => {
     clearTimeout(timer);
@@ -75,7 +113,11 @@ export function startSaving(store: AppStore): void {
     busy = true;
     store.dispatch(savingBegan());
     try {
-      store.dispatch(savingDone(await api.patch(id, saved.revision, operations, labelOf(past.map(({ name }) => name)), keepalive)));
+      const label = labelOf(past.slice(past.findIndex((change) => change === lastSent) + 1));
+      const answer = await api.patch(id, saved.revision, operations, label, keepalive);
+      lastSent = past[past.length - 1];
+      store.dispatch(savingDone(answer));
+      others.postMessage({ id, revision: answer.revision });
     } catch (error) {
       if (error instanceof Stale) store.dispatch(overtaken(error.current));
       else if (error instanceof Away) {
@@ -88,20 +130,53 @@ export function startSaving(store: AppStore): void {
     if (store.getState().document.saving === 'waiting') plan(QUIET_MS);
   }
 
-  store.subscribe(() => {
-    const { id, document, saved, saving } = store.getState().document;
+  let seenState: DocumentState | null = null;
+  let keeping: ReturnType<typeof setTimeout> | undefined;
+  /** Writes down what is not saved, or what can be undone: a moment after the last change, for it takes a while itself. */
+  const keepNow = () => {
+    clearTimeout(keeping);
+    const { id, document, saved, saving, past, future } = store.getState().document;
     if (!id || !document || !saved) return;
+    keep(id, saving === 'saved' ? null : { base: saved, document });
+    if (saving === 'saved') keepHistory(id, saved.revision, { past, future });
+  };
+
+  store.subscribe(() => {
+    const state = store.getState().document;
+    const { id, document, saved, saving } = state;
+    if (state === seenState || !id || !document || !saved) return;
+    seenState = state;
     if (document !== seen || saved !== seenSaved) {
       seen = document;
       seenSaved = saved;
       if (saving === 'waiting') plan(QUIET_MS);
     }
-    keep(id, saving === 'saved' ? null : { base: saved, document });
+    clearTimeout(keeping);
+    keeping = setTimeout(keepNow, KEEP_MS);
   });
+
+  /** Looks whether somebody else has saved since, and takes that in: merged, or shown as a conflict. */
+  async function catchUp(): Promise<void> {
+    const { id, saved, saving } = store.getState().document;
+    if (!id || !saved || busy || saving === 'conflict') return;
+    const newest = await api.load(id).catch(() => null);
+    const now = store.getState().document;
+    if (newest && now.id === id && now.saved && newest.revision > now.saved.revision && !busy) store.dispatch(overtaken(newest));
+  }
+  others.onmessage = ({ data }: MessageEvent<{ id: string; revision: number }>) => {
+    const { id, saved } = store.getState().document;
+    if (data.id === id && saved && data.revision > saved.revision) void catchUp();
+  };
+  document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void catchUp());
   addEventListener('online', () => plan(0));
-  addEventListener('pagehide', () => void save(true));
+  addEventListener('pagehide', () => {
+    keepNow();
+    void save(true);
+  });
 }
 
-function labelOf(names: string[]): string {
-  return names[names.length - 1] ?? 'Changed';
+/** What the changes of one write are called together. */
+function labelOf(changes: readonly Change[]): string {
+  const names = [...new Set(changes.map(({ name }) => name))];
+  return names.slice(-6).join('; ') || 'Changed';
 }

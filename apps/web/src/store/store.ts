@@ -1,12 +1,23 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
+import { batchesReducer } from './batches';
+import { clipboardReducer } from './clipboard';
 import { documentReducer } from './document';
+import { encounterReducer } from '../readout/encounterSlice';
 import { readoutReducer } from '../readout/slice';
+import { warningsReducer } from './warnings';
 
 /** Documents are replaced, never mutated; checking that on every action would cost more than the change itself. */
 export const makeStore = () =>
   configureStore({
-    reducer: { document: documentReducer, readout: readoutReducer },
+    reducer: {
+      document: documentReducer,
+      batches: batchesReducer,
+      readout: readoutReducer,
+      clipboard: clipboardReducer,
+      warnings: warningsReducer,
+      encounter: encounterReducer,
+    },
     middleware: (getDefault) => getDefault({ immutableCheck: false, serializableCheck: false }),
   });
 

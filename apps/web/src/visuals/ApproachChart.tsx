@@ -6,6 +6,8 @@ import { linear, roundUp, ticks } from './scale';
 interface Props {
   approach: Approach;
   unit: Unit;
+  /** Colours of others that may appear: those it summons. */
+  colourOf?: (kind: string) => Unit['colour'] | undefined;
   /** Sum of both bodies' radii. */
   radii: number;
   width: number;
@@ -16,7 +18,7 @@ const TOP = 8;
 const HEIGHT = 140;
 
 /** One duel in a look: distance to the target over time, over the bands of the reach strip. */
-export function ApproachChart({ approach, unit, radii, width }: Props) {
+export function ApproachChart({ approach, unit, colourOf, radii, width }: Props) {
   const { lines, length } = approach;
   const farthest = roundUp(Math.max(2, ...lines.map(({ gaps }) => gaps.reduce((a, b) => Math.max(a, b), 0))));
   const x = linear(0, length || 1, LEFT, width - 12);
@@ -75,49 +77,52 @@ export function ApproachChart({ approach, unit, radii, width }: Props) {
           </text>
         </g>
       )}
-      {lines.map((line, number) => (
-        <g key={line.unit}>
-          <path d={pathOf(line)} fill="none" stroke={colour} strokeWidth={1.6} />
-          {line.windups.map(({ from, to }) => (
-            <path key={from} d={pathOf(line, from, to)} fill="none" stroke={colour} strokeWidth={6} strokeDasharray="2 1.6" />
-          ))}
-          {line.actives.map(({ from, to }) => (
-            <path key={from} d={pathOf(line, from, to)} fill="none" stroke={colour} strokeWidth={6} />
-          ))}
-          {line.marks.map(({ time, mark }, i) => {
-            const [cx, cy] = [x(time), y(at(line, time))];
-            if (mark === 'hit') return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--ink)" />;
-            if (mark === 'miss' || mark === 'blocked')
-              return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />;
-            if (mark === 'struck') return <path key={i} d={`M${cx} ${cy + 3} v5`} stroke="var(--ink-3)" strokeWidth={1} />;
-            if (mark === 'notices') {
+      {lines.map((line, number) => {
+        const own = `var(--e-${line.kind === unit.id ? unit.colour : (colourOf?.(line.kind) ?? unit.colour)})`;
+        return (
+          <g key={line.unit}>
+            <path d={pathOf(line)} fill="none" stroke={own} strokeWidth={1.6} />
+            {line.windups.map(({ from, to }) => (
+              <path key={from} d={pathOf(line, from, to)} fill="none" stroke={own} strokeWidth={6} strokeDasharray="2 1.6" />
+            ))}
+            {line.actives.map(({ from, to }) => (
+              <path key={from} d={pathOf(line, from, to)} fill="none" stroke={own} strokeWidth={6} />
+            ))}
+            {line.marks.map(({ time, mark }, i) => {
+              const [cx, cy] = [x(time), y(at(line, time))];
+              if (mark === 'hit') return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--ink)" />;
+              if (mark === 'miss' || mark === 'blocked')
+                return <path key={i} d={`M${cx} ${cy - 3} l4 -7 h-8z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.2} />;
+              if (mark === 'struck') return <path key={i} d={`M${cx} ${cy + 3} v5`} stroke="var(--ink-3)" strokeWidth={1} />;
+              if (mark === 'notices') {
+                return (
+                  <g key={i}>
+                    <circle cx={cx} cy={cy} r={3.5} fill="var(--sheet)" stroke={own} strokeWidth={1.6} />
+                    {number === 0 && line.marks.findIndex((one) => one.mark === 'notices') === i && (
+                      <text x={cx + 8} y={cy - 4} className="t2 halo-s">
+                        notices
+                      </text>
+                    )}
+                  </g>
+                );
+              }
+              // A member that goes down is a mark on every line; one is enough.
+              if (mark === 'targetDown' && number > 0) return null;
+              const [labelX, labelY] = [Math.min(cx, width - 30), Math.max(cy - 9, 16)];
               return (
                 <g key={i}>
-                  <circle cx={cx} cy={cy} r={3.5} fill="var(--sheet)" stroke={colour} strokeWidth={1.6} />
-                  {number === 0 && line.marks.findIndex((one) => one.mark === 'notices') === i && (
-                    <text x={cx + 8} y={cy - 4} className="t2 halo-s">
-                      notices
+                  <path d={`M${cx - 4.5} ${cy - 4.5} l9 9 m0 -9 l-9 9`} stroke="var(--ink)" strokeWidth={2.2} />
+                  {deaths.take(labelX, labelY) && (
+                    <text x={labelX} y={labelY} textAnchor="middle" className="t2 halo-s">
+                      {mark === 'dies' ? 'dies' : 'downs'} {shown(time, 1)}
                     </text>
                   )}
                 </g>
               );
-            }
-            // A member that goes down is a mark on every line; one is enough.
-            if (mark === 'targetDown' && number > 0) return null;
-            const [labelX, labelY] = [Math.min(cx, width - 30), Math.max(cy - 9, 16)];
-            return (
-              <g key={i}>
-                <path d={`M${cx - 4.5} ${cy - 4.5} l9 9 m0 -9 l-9 9`} stroke="var(--ink)" strokeWidth={2.2} />
-                {deaths.take(labelX, labelY) && (
-                  <text x={labelX} y={labelY} textAnchor="middle" className="t2 halo-s">
-                    {mark === 'dies' ? 'dies' : 'downs'} {shown(time, 1)}
-                  </text>
-                )}
-              </g>
-            );
-          })}
-        </g>
-      ))}
+            })}
+          </g>
+        );
+      })}
       <path d={`M${LEFT} ${TOP + HEIGHT + 0.5} H${width - 4}`} className="axis" />
       {ticks(0, length, 5).map((tick) => (
         <g key={tick}>

@@ -1,4 +1,4 @@
-import { type Attack, type Unit } from '@insidia/core';
+import { type Attack, type PaperAnswers, type Unit, Unit as UnitClass, fieldWords } from '@insidia/core';
 import { DragEdge } from './DragEdge';
 import { type BeatLayout, layoutBeat, overTimeTicks } from './beat';
 import { fixed, shown } from '../fields/number';
@@ -11,7 +11,7 @@ interface Props {
   /** The attack before the last change, where it differs. */
   before?: Attack;
   /** Who reacts to it, and how fast. */
-  reader?: { name: string; mean: number; spread: number };
+  reader?: { name: string; mean: number; spread: number; answers?: PaperAnswers };
   onDrag: (part: 'windup' | 'active' | 'recovery' | 'cooldown', value: number, mark: string) => void;
 }
 
@@ -23,7 +23,9 @@ export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const beat = layoutBeat(attack, unit);
   const old = before && layoutBeat(before, unit);
-  const farthest = Math.max(beat.nextStart, old?.nextStart ?? 0, beat.cooldownEnd, 0.2);
+  const follows = comboOf(attack, unit);
+  const comboEnd = follows.reduce((end, next) => end + layoutBeat(next, unit).recoveryEnd, beat.recoveryEnd);
+  const farthest = Math.max(beat.nextStart, old?.nextStart ?? 0, beat.cooldownEnd, follows.length ? comboEnd : 0, 0.2);
   const x = linear(0, roundUp(farthest * 1.08), 4, width - 10);
   const colour = `var(--e-${unit.colour})`;
   const id = `${unit.id}-${attack.id}`;
@@ -42,7 +44,15 @@ export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
     <div ref={ref}>
       <svg width={width} height={92} role="group" aria-label={`Beat strip of ${attack.name} in seconds`}>
         <Hatches id={id} colour={colour} />
-        {reader && <ReactionMark reader={reader} firstHit={beat.hits[0]} x={x} width={width} />}
+        {reader && (
+          <ReactionMark
+            reader={reader}
+            firstHit={beat.hits[0] + (attack.area?.delay ?? 0)}
+            cue={attack.beat.cue ?? 0}
+            x={x}
+            width={width}
+          />
+        )}
         <Bar id={`up-${id}`} from={x(0)} to={x(beat.windupEnd)} colour={colour} name={`wind-up ${shown(attack.beat.windup)} s`} />
         <rect x={x(beat.windupEnd)} y={TOP} width={Math.max(0, x(beat.activeEnd) - x(beat.windupEnd))} height={BAR} fill={colour} />
         <Bar
@@ -54,6 +64,7 @@ export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
         />
         {attack.effects.overTime && <TickMarks attack={attack} from={beat.hits[0]} x={x} end={end} colour={colour} />}
         <HitMarks beat={beat} x={x} damage={attack.effects.damage?.amount} />
+        <Combo follows={follows} unit={unit} from={beat.recoveryEnd} x={x} colour={colour} id={id} />
         {attack.beat.cooldownFrom === 'start' && (
           <path
             d={`M${x(0)} ${TOP + BAR + 4} H${x(Math.min(beat.cooldownEnd, beat.recoveryEnd))}`}
@@ -179,46 +190,145 @@ function TickMarks({
   );
 }
 
+/** Attacks that follow in line, each as its recovery ends; one that comes round again is drawn once. */
+function comboOf(attack: Attack, unit: Unit): Attack[] {
+  const follows: Attack[] = [];
+  for (let at: Attack | undefined = attack; at?.next;) {
+    const next: Attack | undefined = unit.attacks.find(({ id }) => id === at?.next?.attack);
+    if (!next || next === attack || follows.includes(next)) break;
+    follows.push(next);
+    at = next;
+  }
+  return follows;
+}
+
+/** Follow-ups in line behind the recovery, paler, each with its hits. */
+function Combo({
+  follows,
+  unit,
+  from,
+  x,
+  colour,
+  id,
+}: {
+  follows: Attack[];
+  unit: Unit;
+  from: number;
+  x: (v: number) => number;
+  colour: string;
+  id: string;
+}) {
+  let start = from;
+  return (
+    <g opacity={0.8} pointerEvents="none">
+      {follows.map((next) => {
+        const beat = layoutBeat(next, unit);
+        const at = start;
+        start += beat.recoveryEnd;
+        return (
+          <g key={next.id}>
+            <rect x={x(at)} y={TOP + 3} width={Math.max(0, x(at + beat.recoveryEnd) - x(at))} height={BAR - 6} fill="var(--paper)" />
+            <rect
+              x={x(at)}
+              y={TOP + 3}
+              width={Math.max(0, x(at + beat.windupEnd) - x(at))}
+              height={BAR - 6}
+              fill={`url(#up-${id})`}
+              stroke={colour}
+            />
+            <rect
+              x={x(at + beat.windupEnd)}
+              y={TOP + 3}
+              width={Math.max(0, x(at + beat.activeEnd) - x(at + beat.windupEnd))}
+              height={BAR - 6}
+              fill={colour}
+            />
+            <rect
+              x={x(at + beat.activeEnd)}
+              y={TOP + 3}
+              width={Math.max(0, x(at + beat.recoveryEnd) - x(at + beat.activeEnd))}
+              height={BAR - 6}
+              fill={`url(#down-${id})`}
+              stroke={colour}
+            />
+            {beat.hits.map((time) => (
+              <path key={time} d={`M${x(at + time)} ${TOP - 4} V${TOP + BAR + 3}`} stroke="var(--ink)" strokeWidth={1.5} />
+            ))}
+            <text x={x(at) + 2} y={TOP - 7} className="t3 halo">
+              {next.name}
+              {next.effects.damage ? ` ${shown(next.effects.damage.amount, 1)}` : ''}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
 function ReactionMark({
   reader,
   firstHit,
+  cue,
   x,
   width,
 }: {
   reader: NonNullable<Props['reader']>;
   firstHit: number;
+  cue: number;
   x: (v: number) => number;
   width: number;
 }) {
-  const { name, mean, spread } = reader;
-  const left = firstHit - mean;
-  const at = Math.min(x(mean), width - 14);
+  const { name, mean, spread, answers } = reader;
+  const reacts = cue + mean;
+  const left = firstHit - reacts;
+  const at = Math.min(x(reacts), width - 14);
   const verdict =
     left > 0.005
       ? `${fixed(left, 2)} s before the first hit lands`
       : left < -0.005
         ? `${fixed(-left, 2)} s after the first hit has landed`
         : 'just as the first hit lands';
+  const fitting = answers?.answers.filter(({ fits }) => fits) ?? [];
+  const words = !answers?.answers.length
+    ? ''
+    : fitting.length
+      ? `: time to ${fitting.map(({ kind }) => ANSWER_WORDS[kind]).join(', ')}`
+      : ': no answer fits';
+  const title = answers?.answers
+    .map(
+      ({ kind, fits, needs, why }) =>
+        `${ANSWER_NAMES(kind)}: ${fits ? `fits, needs ${fixed(needs, 2)} s` : (why ?? `needs ${fixed(needs, 2)} s`)}`,
+    )
+    .join('\n');
+  const wide = 6.1 * `${name} reacts at 0.34 ± 0.08 s, ${verdict}${words}`.length;
   return (
     <g>
       <rect
-        x={x(Math.max(0, mean - spread))}
+        x={x(Math.max(0, reacts - spread))}
         y={22}
-        width={Math.max(1, x(mean + spread) - x(Math.max(0, mean - spread)))}
+        width={Math.max(1, x(reacts + spread) - x(Math.max(0, reacts - spread)))}
         height={46}
         fill="var(--stripe)"
       />
       <path d={`M${at} 18 V68`} stroke="var(--ink)" strokeWidth={1.5} strokeDasharray="2 2" />
       <path d={`M${at} 13 l5 5 l-5 5 l-5 -5z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={at + 9} y={17} className="t12 halo">
+      <text x={at + 9 + wide > width ? Math.max(2, width - wide) : at + 9} y={at + 9 + wide > width ? 10 : 17} className="t12 halo">
+        {title && <title>{title}</title>}
         <tspan className="tb">
-          {name} reacts at {fixed(mean, 2)} ± {fixed(spread, 2)} s
+          {name} reacts at {fixed(reacts, 2)} ± {fixed(spread, 2)} s
         </tspan>
-        <tspan className="t2">, {verdict}</tspan>
+        <tspan className="t2">
+          , {verdict}
+          {words}
+        </tspan>
       </text>
     </g>
   );
 }
+
+const ANSWER_WORDS = { stepOut: 'step out', dodge: 'dodge', block: 'block', breakLine: 'break the line', interrupt: 'interrupt' };
+const ANSWER_NAMES = (kind: string) =>
+  fieldWords(UnitClass, ['player', 'answers', '0', 'kind']).find(({ id }) => id === kind)?.name ?? kind;
 
 function NextStart({ beat, x }: { beat: BeatLayout; x: (v: number) => number }) {
   const at = x(beat.nextStart);

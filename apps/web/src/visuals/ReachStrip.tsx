@@ -23,11 +23,15 @@ const ROW = 20;
 export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const reach = reachOf(unit);
-  const { sight, lose } = unit.senses;
-  const farthest = roundUp(Math.max(sight, lose, ...reach.attacks.map(({ max }) => max), 2) - radii + 0.5);
+  const fars = farsOf(unit);
+  const farthest = roundUp(
+    Math.max(...fars.map(({ value, centre }) => (centre ? value - radii : value)), ...reach.attacks.map(({ max }) => max), 2) + 0.5,
+  );
+  const { lanes, of: laneOf } = lanesOf(reach.attacks);
+  const row = lanes > 6 ? 11 : ROW;
   const split = breakAt(reach, farthest);
   const x = split ? broken(split, farthest, LEFT, width - 16, 0.56, 12) : linear(0, farthest, LEFT, width - 16);
-  const bottom = 24 + Math.max(2, reach.attacks.length) * ROW + 34;
+  const bottom = 36 + Math.max(2, lanes) * row + 34;
   const colour = `var(--e-${unit.colour})`;
   const path = (attack: string, end: 'min' | 'max') => `/attacks/${attack}/range/${end}`;
   return (
@@ -51,9 +55,9 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
           <g key={from}>
             <rect
               x={x(from)}
-              y={22}
+              y={34}
               width={x(to) - x(from)}
-              height={bottom - 22}
+              height={bottom - 34}
               fill="var(--paper)"
               fillOpacity={0.75}
               stroke="var(--warn)"
@@ -64,8 +68,9 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
             </text>
           </g>
         ))}
-        {reach.attacks.map((attack, row) => {
-          const y = 24 + row * ROW;
+        {reach.attacks.map((attack, i) => {
+          const y = 36 + laneOf[i] * row;
+          const high = Math.min(14, row - 1);
           const on = attack.id === selected;
           const [from, to] = [x(attack.min), x(attack.max)];
           const inside = to - from > 12 + 6.5 * `${attack.name} ${shown(attack.min)}–${shown(attack.max)}`.length;
@@ -75,22 +80,24 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
                 x={from}
                 y={y}
                 width={Math.max(1, to - from)}
-                height={14}
+                height={high}
                 fill={colour}
                 fillOpacity={on ? 1 : 0.3}
                 onClick={() => onSelect(attack.id)}
                 style={{ cursor: 'pointer' }}
               />
-              <path d={`M${from} ${y} H${to} M${from} ${y + 14} H${to}`} stroke={colour} />
-              <text
-                x={inside ? from + 8 : to + 8}
-                y={y + 11}
-                className={`t12 ${on ? 'tb' : ''} ${inside ? '' : 'halo'}`}
-                style={inside && on ? { fill: 'var(--on-e)' } : undefined}
-                onClick={() => onSelect(attack.id)}
-              >
-                {attack.name} {shown(attack.min)}–{shown(attack.max)}
-              </text>
+              <path d={`M${from} ${y} H${to} M${from} ${y + high} H${to}`} stroke={colour} />
+              {(row === ROW || on) && (
+                <text
+                  x={inside ? from + 8 : to + 8}
+                  y={y + high - 3}
+                  className={`t12 ${on ? 'tb' : ''} ${inside ? '' : 'halo'}`}
+                  style={inside && on ? { fill: 'var(--on-e)' } : undefined}
+                  onClick={() => onSelect(attack.id)}
+                >
+                  {attack.name} {shown(attack.min)}–{shown(attack.max)}
+                </text>
+              )}
               {(['min', 'max'] as const).map((end) => (
                 <DragEdge
                   key={end}
@@ -103,15 +110,23 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
                   valueAt={(position) => x.invert(position)}
                   onMove={(value, mark) => onDrag(path(attack.id, end), value, mark)}
                 >
-                  <rect x={x(attack[end]) - 6} y={y - 2} width={12} height={18} fill="transparent" />
-                  <rect x={x(attack[end]) - 2} y={y - 1} width={4} height={16} fill={colour} />
+                  <rect x={x(attack[end]) - 6} y={y - 2} width={12} height={high + 4} fill="transparent" />
+                  <rect x={x(attack[end]) - 2} y={y - 1} width={4} height={high + 2} fill={colour} />
                 </DragEdge>
               ))}
             </g>
           );
         })}
-        {reach.stops.map((stop) => (
-          <Stop key={stop.id} {...stop} quiet={reach.outOfReach?.state === stop.name} x={x} bottom={bottom} onDrag={onDrag} />
+        {reach.stops.map((stop, i) => (
+          <Stop
+            key={stop.id}
+            {...stop}
+            level={reach.stops.slice(0, i).filter(({ at }) => Math.abs(x(at) - x(stop.at)) < 60).length}
+            quiet={reach.outOfReach?.state === stop.name}
+            x={x}
+            bottom={bottom}
+            onDrag={onDrag}
+          />
         ))}
         {reach.outOfReach && (
           <g>
@@ -128,8 +143,10 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
             </text>
           </g>
         )}
-        <Far name="sight" path="/senses/sight" value={sight} offset={radii} x={x} bottom={bottom} onDrag={onDrag} />
-        <Far name="lose" path="/senses/lose" value={lose} offset={radii} x={x} bottom={bottom} onDrag={onDrag} />
+        {stacks(fars.map(({ value, centre }) => x(Math.max(0, centre ? value - radii : value)))).map((level, i) => (
+          <Far key={fars[i].path} {...fars[i]} level={level} offset={fars[i].centre ? radii : 0} x={x} bottom={bottom} onDrag={onDrag} />
+        ))}
+        <Thresholds unit={unit} to={farthest} x={x} bottom={bottom} onDrag={onDrag} />
         <Ruler x={x} farthest={farthest} split={split} bottom={bottom} right={width - 16} />
         <text x={LEFT - 8} y={bottom - 8} textAnchor="end" className="t3">
           body r {shown(unit.body.radius, 2)}
@@ -137,6 +154,43 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
       </svg>
     </div>
   );
+}
+
+/** Distances of a unit that are no attack's and no state's. */
+function farsOf(unit: Unit): { name: string; path: string; value: number; centre: boolean }[] {
+  const { senses, leash, temper } = unit;
+  return [
+    { name: 'sight', path: '/senses/sight', value: senses.sight, centre: true },
+    { name: 'lose', path: '/senses/lose', value: senses.lose, centre: true },
+    ...(senses.hearing > 0 ? [{ name: 'hears', path: '/senses/hearing', value: senses.hearing, centre: true }] : []),
+    ...(leash ? [{ name: 'leash', path: '/leash/radius', value: leash.radius, centre: false }] : []),
+    ...(temper.alertRadius > 0 ? [{ name: 'calls', path: '/temper/alertRadius', value: temper.alertRadius, centre: true }] : []),
+  ];
+}
+
+/** 0 or 1 for each label: on the upper line where the lower is taken by a neighbour. */
+function stacks(places: readonly number[]): number[] {
+  const order = places.map((_, i) => i).sort((a, b) => places[a] - places[b]);
+  const levels = places.map(() => 0);
+  let last = -Infinity;
+  for (const i of order) {
+    if (places[i] - last < 58) levels[i] = 1;
+    else last = places[i];
+  }
+  return levels;
+}
+
+/** Attacks in as few lanes as fit without overlap, in their order; up to six keep a lane each. */
+function lanesOf(attacks: readonly { min: number; max: number }[]): { lanes: number; of: number[] } {
+  if (attacks.length <= 6) return { lanes: attacks.length, of: attacks.map((_, i) => i) };
+  const ends: number[] = [];
+  const of = attacks.map(({ min, max }) => {
+    const free = ends.findIndex((end) => end < min);
+    const lane = free >= 0 ? free : ends.length;
+    ends[lane] = max;
+    return lane;
+  });
+  return { lanes: ends.length, of };
 }
 
 interface Part {
@@ -158,14 +212,14 @@ function Keep({ id, name, near, far, x, bottom, onDrag }: Part & { id: string; n
       valueAt={(position) => x.invert(position)}
       onMove={(value, mark) => onDrag(`/states/${id}/${end}`, value, mark)}
     >
-      <rect x={x(end === 'near' ? near : far) - 6} y={10} width={12} height={14} fill="transparent" />
+      <rect x={x(end === 'near' ? near : far) - 6} y={22} width={12} height={14} fill="transparent" />
     </DragEdge>
   );
   return (
     <g>
-      <rect x={x(near)} y={14} width={x(far) - x(near)} height={bottom - 14} fill="var(--stripe)" />
-      <path d={`M${x(near)} 21 V15 H${x(far)} V21`} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={(x(near) + x(far)) / 2} y={9} textAnchor="middle" className="t12 halo">
+      <rect x={x(near)} y={26} width={x(far) - x(near)} height={bottom - 26} fill="var(--stripe)" />
+      <path d={`M${x(near)} 33 V27 H${x(far)} V33`} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
+      <text x={(x(near) + x(far)) / 2} y={22} textAnchor="middle" className="t12 halo">
         keeps{' '}
         <tspan className="tb">
           {shown(near)}–{shown(far)}
@@ -177,19 +231,28 @@ function Keep({ id, name, near, far, x, bottom, onDrag }: Part & { id: string; n
   );
 }
 
-/** Where an approach ends. */
+/** Where an approach ends; those that end near one another have their grips one above the other. */
 function Stop({
   id,
   name,
   at,
   own,
+  level,
   quiet,
   x,
   bottom,
   onDrag,
-}: Part & { id: string; name: string; at: number; own: boolean; quiet: boolean }) {
+}: Part & { id: string; name: string; at: number; own: boolean; level: number; quiet: boolean }) {
+  const grip = bottom - 10 - level * 13;
   return (
     <g>
+      <path
+        d={`M${x(at)} 36 V${bottom}`}
+        stroke="var(--ink)"
+        strokeWidth={1}
+        strokeDasharray={own ? undefined : '3 3'}
+        pointerEvents="none"
+      />
       <DragEdge
         label={`${name} stops at`}
         value={Number(at.toFixed(3))}
@@ -200,22 +263,73 @@ function Stop({
         valueAt={(position) => x.invert(position)}
         onMove={(value, mark) => onDrag(`/states/${id}/stopAt`, value, mark)}
       >
-        <rect x={x(at) - 6} y={16} width={12} height={bottom - 16} fill="transparent" />
-        <path d={`M${x(at)} 24 V${bottom}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray={own ? undefined : '3 3'} />
-        <path d={`M${x(at) - 4} ${bottom - 8} l4 -4 l4 4 l-4 4z`} fill="var(--ink)" />
+        <rect x={x(at) - 6} y={grip - 6} width={12} height={12} fill="transparent" />
+        <path d={`M${x(at) - 4} ${grip} l4 -4 l4 4 l-4 4z`} fill="var(--ink)" />
       </DragEdge>
       {!quiet && (
-        <text x={x(at) + 6} y={bottom - 6} className="t12 halo" pointerEvents="none">
-          stops <tspan className="tb">{shown(at, 2)}</tspan>
+        <text x={x(at) + 6} y={grip + 4} className="t12 halo" pointerEvents="none">
+          {level > 0 ? `${name} stops` : 'stops'} <tspan className="tb">{shown(at, 2)}</tspan>
         </text>
       )}
     </g>
   );
 }
 
-/** A distance counted from centre to centre: drawn where it is between edges, labelled as it is written. */
-function Far({ name, path, value, offset, x, bottom, onDrag }: Part & { name: string; path: string; value: number; offset: number }) {
+/** Distances that ways out of states turn on: small marks under the ruler, each with its sentence. */
+function Thresholds({ unit, to: farthest, x, bottom, onDrag }: Part & { unit: Unit; to: number }) {
+  const marks = unit.states.flatMap((state) =>
+    state.leaves.flatMap(({ when, to }, i) => {
+      if (!TO_A_FOE.has(when.subject) || when.value === undefined || when.value > farthest || when.is === undefined) return [];
+      const target = unit.states.find(({ id }) => id === to)?.name ?? to;
+      return [
+        {
+          path: `/states/${state.id}/leaves/${i}/when/value`,
+          label: `${state.name} to ${target} ${when.is}`,
+          words: `${state.name} → ${target} ${when.is} ${shown(when.value)} m`,
+          value: when.value,
+          below: when.is === 'below',
+        },
+      ];
+    }),
+  );
+  return (
+    <g>
+      {marks.map(({ path, label, words, value, below }) => (
+        <DragEdge
+          key={path}
+          label={label}
+          value={value}
+          min={0}
+          max={500}
+          unit="m"
+          step={0.1}
+          valueAt={(position) => x.invert(position)}
+          onMove={(next, mark) => onDrag(path, next, mark)}
+        >
+          <title>{words}</title>
+          <rect x={x(value) - 5} y={bottom + 1} width={10} height={9} fill="transparent" />
+          <path d={`M${x(value)} ${bottom + 2} l${below ? -7 : 7} 3.5 l${below ? 7 : -7} 3.5z`} fill="var(--ink-3)" />
+        </DragEdge>
+      ))}
+    </g>
+  );
+}
+
+const TO_A_FOE = new Set(['distance', 'nearestFoe']);
+
+/** A distance about the body: from centre to centre ones are drawn where they lie between edges and labelled as written. */
+function Far({
+  name,
+  path,
+  value,
+  offset,
+  level,
+  x,
+  bottom,
+  onDrag,
+}: Part & { name: string; path: string; value: number; offset: number; level: number }) {
   const at = x(Math.max(0, value - offset));
+  const top = 12 + level * 12;
   return (
     <g>
       <DragEdge
@@ -228,11 +342,11 @@ function Far({ name, path, value, offset, x, bottom, onDrag }: Part & { name: st
         valueAt={(position) => x.invert(position) + offset}
         onMove={(next, mark) => onDrag(path, next, mark)}
       >
-        <rect x={at - 7} y={10} width={14} height={bottom - 10} fill="transparent" />
-        <path d={`M${at} 17 V${bottom}`} stroke="var(--ink-2)" />
-        <path d={`M${at} 17 h-7 v-4 h14 v4z`} fill="var(--ink-2)" />
+        <rect x={at - 7} y={top - 2} width={14} height={bottom - top + 2} fill="transparent" />
+        <path d={`M${at} ${top + 5} V${bottom}`} stroke="var(--ink-2)" />
+        <path d={`M${at} ${top + 5} h-7 v-4 h14 v4z`} fill="var(--ink-2)" />
       </DragEdge>
-      <text x={at} y={9} textAnchor="middle" className="t12 halo">
+      <text x={at} y={top - 3} textAnchor="middle" className="t12 halo">
         {name} <tspan className="tb">{shown(value, 2)}</tspan>
       </text>
     </g>

@@ -1,7 +1,7 @@
 /** The one place that touches Chart.js: makes, updates and destroys a chart on a canvas. */
-import { CategoryScale, Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js';
+import { BarController, BarElement, CategoryScale, Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js';
 
-Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
+Chart.register(BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
 
 /** A token of the theme, as a colour a canvas understands. */
 export function token(name: string): string {
@@ -63,6 +63,43 @@ export function distributionChart(canvas: HTMLCanvasElement): DistributionHandle
       });
       Object.assign(chart.options.scales?.x ?? {}, { min: curves.from, max: curves.to });
       Object.assign(chart.options.scales?.y ?? {}, { max: peak * 1.06 });
+      chart.update('none');
+    },
+    destroy: () => chart.destroy(),
+  };
+}
+
+export interface Bars {
+  counts: number[];
+  /** Bars that lie within what is wanted are darker. */
+  inBand: boolean[];
+}
+
+export interface HistogramHandle {
+  update: (bars: Bars) => void;
+  destroy: () => void;
+}
+
+/** Bars side by side over the whole width. */
+export function histogramChart(canvas: HTMLCanvasElement): HistogramHandle {
+  const chart = new Chart<'bar', number[], string>(canvas, {
+    type: 'bar',
+    data: { labels: [], datasets: [{ data: [], barPercentage: 0.94, categoryPercentage: 1 }] },
+    options: {
+      animation: false,
+      responsive: true,
+      maintainAspectRatio: false,
+      events: [],
+      layout: { padding: 0 },
+      scales: { x: { display: false, offset: true }, y: { display: false, min: 0 } },
+    },
+  });
+  return {
+    update({ counts, inBand }) {
+      const [bars] = chart.data.datasets;
+      chart.data.labels = counts.map(String);
+      bars.data = counts;
+      bars.backgroundColor = inBand.map((inside) => token(inside ? '--bar' : '--bar-out'));
       chart.update('none');
     },
     destroy: () => chart.destroy(),

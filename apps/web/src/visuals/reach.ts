@@ -18,7 +18,9 @@ export function reachOf(unit: Unit, stopShare = 0.9): Reach {
   const attacks = unit.attacks.map(({ id, name, range }) => ({ id, name, min: range.min, max: range.max }));
   const used = attacks.filter(({ id }) => chosen.has(id));
   const reaches = used.reduce((most, { max }) => Math.max(most, max), 0);
-  const keeps = unit.states.filter((s) => s.does === 'band').map(({ id, name, near = 0, far = 0 }) => ({ id, name, near, far }));
+  const keeps = unit.states
+    .filter((s) => s.does === 'band' || s.does === 'strafe')
+    .map(({ id, name, near = 0, far = 0 }) => ({ id, name, near, far }));
   const stops = unit.states
     .filter((s) => s.does === 'approach')
     .map((s: State) => ({ id: s.id, name: s.name, at: s.stopAt ?? stopShare * reaches, own: s.stopAt !== undefined }));

@@ -41,3 +41,9 @@ export function roundUp(value: number): number {
     (([1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10].find((factor) => factor * power >= value * (1 - 1e-9)) ?? 10) * power).toPrecision(12),
   );
 }
+
+/** Seconds at which a clock gets a tick: whole steps of seconds or minutes, about as many as asked. */
+export function clockTicks(until: number, about: number): number[] {
+  const step = [1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1200].find((one) => until / one <= about) ?? 1800;
+  return Array.from({ length: Math.floor(until / step) + 1 }, (_, i) => i * step);
+}

@@ -1,65 +1,80 @@
-import { type DuelOptions, IDLE_REASONS, type Readout, type Unit } from '@insidia/core';
-import { type ReactNode, memo } from 'react';
+import { type DuelOptions, IDLE_REASONS, type Project, type Readout, type Unit, type UnitHead, unitHeads } from '@insidia/core';
+import { memo } from 'react';
+import { Link, useLocation } from 'react-router';
 import { fixed } from '../../fields/number';
 import { NumberField } from '../../fields/NumberField';
-import type { View } from '../../app/view';
+import { type View, WHOLE_PARTY } from '../../app/view';
 import { useTheme } from '../../app/theme';
 import { Choose } from '../../fields/Choose';
 import { useAppSelector } from '../../store/store';
 import { ApproachChart } from '../../visuals/ApproachChart';
-import { Distribution } from '../../visuals/Distribution';
+import { AttackUseTable } from './AttackUseTable';
+import { FairnessPart } from './FairnessPart';
+import { Measure, WIDTH } from './Measure';
 import { PaperGap } from './PaperGap';
+import { Part } from './Part';
+import { StylesPart } from './StylesPart';
 import { TimeUseBar } from './TimeUseBar';
-import { type Measured, changeSentence, survivalSentence, wordForUse } from './words';
-
-const WIDTH = 308;
+import { wordForUse } from '../../fields/words';
+import type { Measured } from './words';
 
 interface Props {
+  project: Project;
   enemy: Unit;
-  party: Unit;
+  /** Those who stand against it. */
+  party: readonly Unit[];
   duel: DuelOptions;
   onView: (change: Partial<Record<keyof View, string | number | undefined>>) => void;
   /** Who can stand on the other side. */
-  others: Unit[];
+  others: readonly UnitHead[];
+  /** The whole party stands against the enemy. */
+  whole: boolean;
+  /** The side whose bench this is. */
+  side: Unit['side'];
 }
 
+const OPEN_GROUND = '*';
+
 /** The duel as it is now against the duel before the last change. */
-export function ReadoutPanel({ enemy, party, duel, onView, others }: Props) {
+export function ReadoutPanel({ project, enemy, party, duel, onView, others, whole, side }: Props) {
   const { answer, failure, pending } = useAppSelector((state) => state.readout);
   const lastChange = useAppSelector((state) => state.document.lastChange);
-  const other = others.some(({ id }) => id === party.id) ? party : enemy;
+  const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
+  const options = others.map(({ id, name }) => ({ id, name }));
+  if (side === 'enemy' && others.length > 1) options.push({ id: WHOLE_PARTY, name: 'the whole party' });
   return (
     <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
       <div className="section-head">
         <h3>Readout</h3>
         <span className="note truncate">
-          {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} the {party.name}
-          {answer ? `, ${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
+          {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} {whole ? 'the whole party' : `the ${party[0].name}`}
+          {answer ? `, ${answer.early ? 'the first ' : ''}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
         </span>
         <span className="flex-1" />
         <span className="text-label text-ink-3" aria-live="off">
           {pending ? '…' : answer ? `${(answer.took / 1000).toFixed(2)} s` : ''}
         </span>
       </div>
-      <div className="mt-1 flex items-end gap-2">
+      <div className="mt-1 flex items-end gap-1.5">
+        <Choose label="Against" value={other} options={options} onChoose={(id) => onView({ against: id })} />
         <Choose
-          label="Against"
-          value={other.id}
-          options={others.map(({ id, name }) => ({ id, name }))}
-          onChoose={(id) => onView({ against: id })}
+          label="On"
+          value={duel.arena ?? OPEN_GROUND}
+          options={[{ id: OPEN_GROUND, name: 'open ground' }, ...project.arenas.map(({ id, name }) => ({ id, name }))]}
+          onChoose={(id) => onView({ arena: id === OPEN_GROUND ? undefined : id })}
         />
         <NumberField
           compact
           info={{ label: 'Copies', unit: '', min: 1, max: 12, whole: true, about: 'enemies in the duel' }}
           base={duel.copies}
-          width={52}
+          width={44}
           onCommit={(copies) => onView({ copies: copies === 1 ? undefined : copies })}
         />
         <NumberField
           compact
           info={{ label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' }}
           base={duel.distance}
-          width={66}
+          width={58}
           onCommit={(distance) => onView({ distance })}
         />
       </div>
@@ -87,19 +102,32 @@ export function ReadoutPanel({ enemy, party, duel, onView, others }: Props) {
         </p>
       )}
       {!answer && !failure && <p className="mt-6 text-ink-3">Running the first 200 duels …</p>}
-      {answer && <Results now={answer.now} before={answer.before} changes={answer.changes} enemy={enemy} party={party} />}
+      {answer && (
+        <Results
+          duel={duel}
+          now={answer.now}
+          before={answer.before}
+          changes={answer.changes}
+          enemy={enemy}
+          party={party}
+          project={project}
+          whole={whole}
+        />
+      )}
     </aside>
   );
 }
 
-type ResultsProps = Pick<Props, 'enemy' | 'party'> & {
+type ResultsProps = Pick<Props, 'enemy' | 'party' | 'project' | 'whole' | 'duel'> & {
   now: Readout;
   before?: Readout;
   changes: Record<string, Measured['change']>;
 };
 
 /** Repaints when there is a new answer, not while one is awaited. */
-const Results = memo(function Results({ now, before, changes, enemy, party }: ResultsProps) {
+const Results = memo(function Results({ now, before, changes, enemy, party: members, project, whole, duel }: ResultsProps) {
+  const party = members[0];
+  const partyName = whole ? 'The party' : party.name;
   const kind = now.summary.kinds[now.enemyKind];
   const kindBefore = before?.summary.kinds[before.enemyKind];
   const theme = useTheme();
@@ -107,7 +135,7 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
   const { cleared, outcomes, runs, firstSeed, digest } = now.summary;
   const idle = kind.timeUse && IDLE_REASONS.reduce((sum, reason) => sum + (kind.timeUse?.[reason].value ?? 0), 0);
   const worst = kind.timeUse && [...IDLE_REASONS].sort((a, b) => (kind.timeUse?.[b].value ?? 0) - (kind.timeUse?.[a].value ?? 0))[0];
-  const ttd = now.summary.members[0].timeToDown;
+  const ttd = now.timeToDown;
   return (
     <>
       <Measure
@@ -122,13 +150,13 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
         theme={theme}
       />
       <Measure
-        name="Time-to-down"
-        measured={{ summary: ttd, before: before?.summary.members[0].timeToDown, change: changes.timeToDown }}
+        name={whole ? 'First down' : 'Time-to-down'}
+        measured={{ summary: ttd, before: before?.timeToDown, change: changes.timeToDown }}
         values={now.values.timeToDown}
         valuesBefore={before?.values.timeToDown}
         unit="s"
         places={1}
-        survives={`${party.name} stands`}
+        survives={whole ? 'all stand' : `${party.name} stands`}
         none=""
         theme={theme}
       />
@@ -147,8 +175,18 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
         none=""
         theme={theme}
       />
-      <Part title="Approach" note={`the median duel, seed ${now.approach.seed}`}>
-        <ApproachChart approach={now.approach} unit={enemy} radii={radii} width={WIDTH} />
+      <Part
+        title="Approach"
+        note={`the median duel, seed ${now.approach.seed}`}
+        right={<OpenDuel project={project} duel={duel} seed={now.approach.seed} />}
+      >
+        <ApproachChart
+          approach={now.approach}
+          unit={enemy}
+          radii={radii}
+          width={WIDTH}
+          colourOf={(kind) => unitHeads(project).find(({ id }) => id === kind)?.colour}
+        />
       </Part>
       <Part
         title="Idle reasons"
@@ -170,8 +208,11 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
           <p className="mt-0.5 text-table text-ink-2">Most of the time it does not attack goes to: {wordForUse(worst)}.</p>
         )}
       </Part>
+      <AttackUseTable kind={kind} />
+      <FairnessPart fairness={now.summary.fairness} kind={kind} />
+      <StylesPart project={project} />
       <p className="mt-2 border-t border-hair pt-1.5 text-label text-ink-3">
-        {party.name} wins {fixed(100 * cleared.value, 0)} % ({fixed(100 * cleared.low, 0)}–{fixed(100 * cleared.high, 0)}), is down in{' '}
+        {partyName} wins {fixed(100 * cleared.value, 0)} % ({fixed(100 * cleared.low, 0)}–{fixed(100 * cleared.high, 0)}), is down in{' '}
         {outcomes.partyDown} of {runs}
         {outcomes.timeOut > 0 && `, out of time in ${outcomes.timeOut}`}. Seeds {firstSeed}–{firstSeed + runs - 1}, digest{' '}
         <span data-testid="digest">{digest}</span>.
@@ -180,78 +221,26 @@ const Results = memo(function Results({ now, before, changes, enemy, party }: Re
   );
 });
 
+/** The run behind the chart, to be looked at instant by instant. */
+function OpenDuel({ project, duel, seed }: { project: Project; duel: DuelOptions; seed: number }) {
+  const { search } = useLocation();
+  const query = new URLSearchParams(search);
+  for (const [name, value] of Object.entries({
+    enemy: duel.enemy,
+    members: typeof duel.against === 'string' ? duel.against : duel.against.join(','),
+    copies: String(duel.copies ?? 1),
+    distance: String(duel.distance ?? 12),
+    seed: String(seed),
+  }))
+    query.set(name, value);
+  return (
+    <Link className="link" to={{ pathname: `/projects/${project.id}/replay/duel`, search: query.toString() }}>
+      open
+    </Link>
+  );
+}
+
 const percent = (summary: Measured['summary']): Measured['summary'] =>
   summary && { ...summary, median: summary.median * 100, interval: { low: summary.interval.low * 100, high: summary.interval.high * 100 } };
 const scaled = (change: Measured['change']): Measured['change'] =>
   change && { ...change, difference: change.difference * 100, low: change.low * 100, high: change.high * 100 };
-
-interface MeasureProps {
-  name: string;
-  measured: Measured;
-  values: number[];
-  valuesBefore?: number[];
-  unit: string;
-  places: number;
-  survives: string;
-  none: string;
-  theme: string;
-}
-
-/** One sentence first, then the picture. */
-function Measure({ name, measured, values, valuesBefore, unit, places, survives, none, theme }: MeasureProps) {
-  const { summary, before } = measured;
-  const open = summary && summary.infinite > 0;
-  const anyFinite = values.some(Number.isFinite);
-  return (
-    <section className="mt-[7px]" aria-label={name} data-measure={name}>
-      <div className="flex h-4 items-baseline gap-1.5 text-table">
-        <b className="whitespace-nowrap">{name}</b>
-        <span className="min-w-0 flex-1 truncate text-right">
-          {!summary ? (
-            <span className="text-ink-3">{none}</span>
-          ) : Number.isFinite(summary.median) ? (
-            <>
-              <b data-median={summary.median}>
-                {fixed(summary.median, places)} {unit}
-              </b>
-              {open && <span className="text-ink-2">; {survivalSentence(summary, survives)}</span>}
-            </>
-          ) : (
-            <span data-median="Infinity">
-              <b>never</b>
-              <span className="text-ink-2">; {survivalSentence(summary, survives)}</span>
-            </span>
-          )}
-        </span>
-      </div>
-      <div className="truncate text-label text-ink-3">{changeSentence(measured, places)}</div>
-      {summary && anyFinite && (
-        <Distribution
-          label={name}
-          unit={unit}
-          now={values}
-          before={valuesBefore}
-          median={summary.median}
-          interval={summary.interval}
-          medianBefore={before?.median}
-          width={WIDTH}
-          theme={theme}
-        />
-      )}
-    </section>
-  );
-}
-
-function Part({ title, note, right, children }: { title: string; note?: string; right?: ReactNode; children: ReactNode }) {
-  return (
-    <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label={title}>
-      <div className="section-head">
-        <h3>{title}</h3>
-        {note && <span className="note truncate">{note}</span>}
-        <span className="flex-1" />
-        {right}
-      </div>
-      <div className="mt-1">{children}</div>
-    </section>
-  );
-}

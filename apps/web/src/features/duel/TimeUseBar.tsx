@@ -1,5 +1,5 @@
 import { IDLE_REASONS, type KindSummary, TIME_USES, type TimeUse, type Unit } from '@insidia/core';
-import { wordForUse } from './words';
+import { wordForUse } from '../../fields/words';
 
 const ATTACKING: readonly TimeUse[] = ['windup', 'active', 'recovery'];
 

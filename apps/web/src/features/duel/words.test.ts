@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { summarise } from '@insidia/core';
-import { changeSentence, survivalSentence, wordForUse } from './words';
+import { wordForUse } from '../../fields/words';
+import { changeSentence, survivalSentence } from './words';
 
 const summary = (values: number[]) => summarise(values)!;
 const many = (value: number) => Array.from({ length: 40 }, (_, i) => value + (i % 5) * 0.1);

@@ -1,14 +1,25 @@
-import { type Project, effectiveUnit } from '@insidia/core';
+import { type Project, type Unit, type Warning, effectiveUnit, numberWords } from '@insidia/core';
 import { type ComponentProps, useMemo, useState } from 'react';
+import { Link, useLocation, useSearchParams } from 'react-router';
 import type { View } from '../../app/view';
-import { UnitNumber } from '../../fields/UnitNumber';
-import { useUnitEditor } from '../../fields/useUnitEditor';
+import { Popover } from '../../fields/Popover';
+import { TextField } from '../../fields/TextField';
+import { FieldNumber } from '../../fields/FieldNumber';
+import { WarningsButton } from '../../fields/WarningList';
+import { nameOfPlace } from '../../fields/edits';
+import { type UnitEditor, useUnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
+import type { Warnings } from '../../store/warnings';
 import { Glyph } from '../../visuals/Glyph';
+import { PlanView } from '../../visuals/PlanView';
 import { ReachStrip } from '../../visuals/ReachStrip';
+import { useWidth } from '../../visuals/useWidth';
 import { AttackSection } from './AttackSection';
+import { BodyParts } from './BodyParts';
 import { ChoiceSection } from './ChoiceSection';
+import { SkillParts } from './SkillParts';
 import { StatesSection } from './StatesSection';
+import { UnitMenu } from './UnitMenu';
 
 interface Props {
   project: Project;
@@ -16,8 +27,10 @@ interface Props {
   otherId?: string;
   attackId?: string;
   view: View;
+  warnings: Warnings;
   onView: (change: Partial<Record<keyof View, string | undefined>>) => void;
-  onAttack: (id: string) => void;
+  onAttack: (id: string | undefined) => void;
+  onUnit: (id: string | undefined) => void;
 }
 
 const FIRST = [
@@ -33,97 +46,222 @@ const FIRST = [
   ['/senses/reaction/mean', 0],
 ] as const;
 
-const MORE = [
-  '/health/regenDelay',
-  '/health/regenUpTo',
-  '/armour/minimumDamage',
-  '/body/muzzleHeight',
-  '/movement/acceleration',
-  '/senses/sight',
-  '/senses/angle',
-  '/senses/lose',
-  '/senses/memory',
-  '/senses/interval',
-  '/senses/reaction/spread',
-  '/invulnerability/duration',
-  '/targeting/reconsider',
-  '/targeting/commitment',
-  '/choice/pause/min',
-  '/choice/pause/max',
-];
-/** Groups that a unit may be without: shown where it has them. */
-const SHIELD = ['/shield/max', '/shield/regen', '/shield/regenDelay'];
-const ENERGY = ['/energy/max', '/energy/start', '/energy/regen'];
-const LABELS: Record<string, string> = { '/choice/pause/min': 'Pause from', '/choice/pause/max': 'Pause to' };
-
 /** Where a unit is defined: what it is, how far it reaches, when it strikes, what it does. */
-export function UnitBench({ project, unitId, otherId, attackId, view, onView, onAttack }: Props) {
-  const editor = useUnitEditor(project, unitId, view);
+export function UnitBench({ project, unitId, otherId, attackId, view, warnings, onView, onAttack, onUnit }: Props) {
+  const own = useMemo(() => ofUnit(warnings.open, unitId), [warnings.open, unitId]);
+  const editor = useUnitEditor(project, unitId, view, own);
   const [more, setMore] = useState(false);
+  const askedState = useSearchParams()[0].get('state');
   const other = useMemo(
     () => (otherId ? effectiveUnit(project, otherId, { tier: view.tier, skill: view.skill }).unit : undefined),
     [project, otherId, view.tier, view.skill],
   );
   const { unit } = editor;
-  const radii = unit.body.radius + (other?.body.radius ?? 0);
   return (
-    <main className="scroll flex min-h-0 min-w-0 flex-col">
+    <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={unit.name}>
       <div className="px-4 pt-2">
-        <div className="flex items-center gap-2.5">
-          <Glyph unit={unit} size={26} />
-          <h1 className="min-w-0 truncate text-page tracking-tight" title={unit.name}>
-            {unit.name}
-          </h1>
-          {unit.role && <span className="shrink-0 rounded-[2px] border px-1.5 text-label leading-4 text-ink-2">{unit.role}</span>}
-          <span className="min-w-0 flex-1 truncate text-ink-2" title={unit.notes}>
-            {unit.notes}
-          </span>
-        </div>
+        <Heading editor={editor} warnings={warnings} own={own} onUnit={onUnit} />
         <div className="mt-1 flex h-5 items-center gap-2.5">
           <EditSwitch project={project} view={view} onView={onView} />
           <span className="flex-1" />
-          <button type="button" className="text-table underline decoration-rule" aria-expanded={more} onClick={() => setMore(!more)}>
+          <button type="button" className="link" aria-expanded={more} onClick={() => setMore(!more)}>
             {more ? 'fewer fields' : 'all fields'}
           </button>
         </div>
         <div className="mt-1 flex gap-1.5">
           {FIRST.map(([path, width]) => (
             <div key={path} className={width ? 'shrink-0' : 'min-w-0 flex-1'}>
-              <UnitNumber editor={editor} path={path} width={width || undefined} />
+              <FieldNumber editor={editor} path={path} width={width || undefined} />
             </div>
           ))}
         </div>
-        {more && (
-          <div className="mb-1 grid grid-cols-8 gap-x-2">
-            {[...MORE, ...(unit.shield ? SHIELD : []), ...(unit.energy ? ENERGY : [])].map((path) => (
-              <UnitNumber key={path} editor={editor} path={path} label={LABELS[path]} />
-            ))}
-          </div>
-        )}
+        {more && <BodyParts editor={editor} />}
       </div>
-      <section className="mt-1 border-t px-4 pt-1.5" aria-label="Reach">
-        <div className="section-head">
-          <h3>Reach</h3>
-          <span className="note">metres between edges of bodies; sight and lose count from centre to centre; drag an edge</span>
-        </div>
-        <ReachOfDuel
-          unit={unit}
-          radii={radii}
-          selected={attackId}
-          onDrag={(path, value, mark) => editor.writeEffective(path, value, mark)}
-          onSelect={onAttack}
-        />
-      </section>
-      {attackId ? (
-        <AttackSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
-      ) : (
-        <p className="border-t px-4 py-3 text-ink-2">{unit.name} has no attack: it can only be in the way.</p>
-      )}
-      <section className="mt-1 grid flex-1 grid-cols-[minmax(0,372px)_minmax(0,1fr)] border-t">
-        <StatesSection editor={editor} />
+      <ReachSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
+      <AttackSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
+      <section className="mt-1 grid flex-1 grid-cols-[minmax(0,384px)_minmax(0,1fr)] border-t">
+        <StatesSection key={askedState} editor={editor} />
         <ChoiceSection editor={editor} />
       </section>
+      {unit.side === 'party' && <SkillParts editor={editor} />}
     </main>
+  );
+}
+
+function ofUnit(warnings: readonly Warning[], id: string): Warning[] {
+  return warnings.filter(({ path }) => path.startsWith(`/units/${id}/`));
+}
+
+function Heading({
+  editor,
+  warnings,
+  own,
+  onUnit,
+}: {
+  editor: UnitEditor;
+  warnings: Warnings;
+  own: readonly Warning[];
+  onUnit: Props['onUnit'];
+}) {
+  const { unit, base, project, view } = editor;
+  const { search } = useLocation();
+  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  const accepted = useMemo(() => ofUnit(warnings.accepted, unit.id), [warnings.accepted, unit.id]);
+  return (
+    <div className="flex items-center gap-2.5">
+      <Glyph unit={unit} size={26} />
+      <h1 className="min-w-0 truncate text-page tracking-tight" title={unit.name}>
+        {unit.name}
+      </h1>
+      {unit.role && <span className="shrink-0 rounded-[2px] border px-1.5 text-label leading-4 text-ink-2">{unit.role}</span>}
+      <span className="min-w-0 flex-1 truncate text-ink-2" title={unit.notes}>
+        <Lineage editor={editor} />
+      </span>
+      <WarningsButton project={project} lens={lens} open={own} accepted={accepted} apply={editor.apply} />
+      <Popover
+        label="Notes"
+        align="end"
+        width={360}
+        trigger={
+          <button type="button" className="btn">
+            Notes
+          </button>
+        }
+      >
+        <TextField
+          label={`Notes on ${base.name}`}
+          lines={6}
+          value={base.notes ?? ''}
+          limit={8000}
+          onCommit={(notes) => editor.set('/notes', notes.trim() || undefined, 'changed')}
+        />
+      </Popover>
+      <Link className="btn" to={{ pathname: `/projects/${project.id}/history`, search }}>
+        History
+      </Link>
+      <UnitMenu editor={editor} onUnit={onUnit} />
+    </div>
+  );
+}
+
+/** Where the unit comes from: an original, or what it follows and in what it differs. */
+function Lineage({ editor }: { editor: UnitEditor }) {
+  const { base, basedOn, own, project } = editor;
+  const copies = project.variants.filter(({ basedOn: id }) => id === base.id);
+  if (!basedOn)
+    return (
+      <>
+        {base.notes ??
+          (copies.length
+            ? `an original; ${copies.length === 1 ? 'one variant follows' : `${copies.length} variants follow`} it`
+            : 'an original')}
+      </>
+    );
+  return (
+    <Popover
+      label={`In what ${base.name} differs from ${basedOn}`}
+      width={380}
+      trigger={
+        <button type="button" className="link !text-body">
+          follows {basedOn}; {own.length ? `${own.length} of its own` : 'nothing of its own yet'}
+        </button>
+      }
+    >
+      <ul className="text-table" aria-label="Its own">
+        {own.map(({ path, base: theirs, own: mine }) => (
+          <li key={path} className="flex items-baseline gap-2 border-t border-hair py-0.5 first:border-t-0">
+            <span className="min-w-0 flex-1">{nameOfPlace(base, path).slice(base.name.length + 1)}</span>
+            <span className="text-ink-2">
+              {said(theirs)} → <b className="text-ink">{said(mine)}</b>
+            </span>
+            <button type="button" className="link" onClick={editor.reset(path)} aria-label={`Reset ${nameOfPlace(base, path)}`}>
+              reset
+            </button>
+          </li>
+        ))}
+      </ul>
+      {own.length > 1 && (
+        <button
+          type="button"
+          className="btn mt-2"
+          onClick={() => {
+            const variant = project.variants.find(({ id }) => id === base.id)!;
+            const document = {
+              ...project,
+              variants: project.variants.map((one) =>
+                one === variant
+                  ? {
+                      id: one.id,
+                      name: one.name,
+                      basedOn: one.basedOn,
+                      ...(one.notes !== undefined && { notes: one.notes }),
+                      changes: [],
+                      tweaks: [],
+                    }
+                  : one,
+              ),
+            };
+            editor.apply({ document, name: `${base.name}: all as ${basedOn} has it` });
+          }}
+        >
+          Reset all
+        </button>
+      )}
+    </Popover>
+  );
+}
+
+function said(value: unknown): string {
+  if (value === undefined) return 'none';
+  if (typeof value === 'number') return numberWords(value);
+  if (typeof value === 'string') return value;
+  return typeof value === 'boolean' ? (value ? 'yes' : 'no') : '…';
+}
+
+interface ReachProps {
+  editor: UnitEditor;
+  attackId?: string;
+  other?: Unit;
+  onAttack: Props['onAttack'];
+}
+
+/** Everything that has a distance: on the ruler, or to scale from above and from the side. */
+function ReachSection({ editor, attackId, other, onAttack }: ReachProps) {
+  const [way, setWay] = useState<'strip' | 'plan'>('strip');
+  const [ref, width] = useWidth<HTMLDivElement>(700);
+  const { unit } = editor;
+  const attack = unit.attacks.find(({ id }) => id === attackId);
+  return (
+    <section className="mt-1 border-t px-4 pt-1.5" aria-label="Reach">
+      <div className="section-head">
+        <h3>Reach</h3>
+        <span className="note min-w-0 flex-1 truncate">
+          {way === 'strip'
+            ? 'metres between edges of bodies; sight, hearing and call count from centre to centre; drag an edge'
+            : `${attack ? attack.name : unit.name} from above and from the side, to scale`}
+        </span>
+        <span role="radiogroup" aria-label="Reach as" className="flex">
+          {(['strip', 'plan'] as const).map((each) => (
+            <button key={each} type="button" role="radio" aria-checked={way === each} className="switch" onClick={() => setWay(each)}>
+              {each}
+            </button>
+          ))}
+        </span>
+      </div>
+      <div ref={ref} className="mt-1">
+        {way === 'strip' ? (
+          <ReachOfDuel
+            unit={unit}
+            radii={unit.body.radius + (other?.body.radius ?? 0)}
+            selected={attackId}
+            onDrag={(path, value, mark) => editor.writeEffective(path, value, mark)}
+            onSelect={onAttack}
+          />
+        ) : (
+          <PlanView unit={unit} attack={attack} other={other} width={width} />
+        )}
+      </div>
+    </section>
   );
 }
 
@@ -137,7 +275,7 @@ function ReachOfDuel(props: Omit<ComponentProps<typeof ReachStrip>, 'timeAtGap'>
 function EditSwitch({ project, view, onView }: Pick<Props, 'project' | 'view' | 'onView'>) {
   const tier = project.tiers.find(({ id }) => id === view.tier);
   const number = project.tiers.findIndex(({ id }) => id === view.tier) + 1;
-  if (!tier) return <span className="note">what you type changes the base; choose a tier above to see and edit through it</span>;
+  if (!tier) return <span className="note truncate">what you type changes the base; choose a tier above to see and edit through it</span>;
   return (
     <>
       <span role="radiogroup" aria-label="What typing changes" className="inline-flex items-center text-table">
@@ -161,7 +299,7 @@ function EditSwitch({ project, view, onView }: Pick<Props, 'project' | 'view' | 
       <span className="note truncate">
         {view.edit === 'base'
           ? `what you type changes the base; ${tier.name}’s factors stand below and apply on top`
-          : `what you type becomes ${tier.name}’s own value for this unit; the base stays`}
+          : `numbers you type become ${tier.name}’s own for this unit; the base stays`}
       </span>
     </>
   );

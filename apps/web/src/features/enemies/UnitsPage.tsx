@@ -1,64 +1,140 @@
-import { type DuelOptions, type Unit, effectiveUnit } from '@insidia/core';
+import { type DuelOptions, type Project, type Unit, type UnitHead, effectiveUnit, unitHeads } from '@insidia/core';
 import { useMemo } from 'react';
-import { Navigate, useNavigate, useParams, useLocation } from 'react-router';
-import { useView } from '../../app/view';
+import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
+import { WHOLE_PARTY, useView } from '../../app/view';
 import { useReadout } from '../../readout/useReadout';
-import { useAppSelector } from '../../store/store';
+import { changed } from '../../store/document';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { useWarnings } from '../../store/useWarnings';
 import { ReadoutPanel } from '../duel/ReadoutPanel';
 import { UnitBench } from './UnitBench';
 import { UnitList } from './UnitList';
+import { NewUnit } from './UnitMenu';
 
 /** Enemies, or the party: the list, the workbench of the selected unit, and its duel. */
 export function UnitsPage({ side }: { side: Unit['side'] }) {
   const project = useAppSelector((state) => state.document.document);
+  return project && <Units project={project} side={side} />;
+}
+
+function Units({ project, side }: { project: Project; side: Unit['side'] }) {
   const params = useParams();
   const { search } = useLocation();
   const navigate = useNavigate();
+  const dispatch = useAppDispatch();
   const [view, changeView] = useView(project);
-  const own = useMemo(() => project?.units.filter((unit) => unit.side === side) ?? [], [project, side]);
-  const others = useMemo(() => project?.units.filter((unit) => unit.side !== side) ?? [], [project, side]);
-  const unit = own.find(({ id }) => id === params.unit);
+  const heads = useMemo(() => unitHeads(project), [project]);
+  const own = useMemo(() => inFamilies(heads.filter((head) => head.side === side)), [heads, side]);
+  const others = useMemo(() => heads.filter((head) => head.side !== side), [heads, side]);
+  const head = own.find(({ id }) => id === params.unit);
+  const whole = side === 'enemy' && view.against === WHOLE_PARTY && others.length > 1;
   const other = others.find(({ id }) => id === view.against) ?? others[0];
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  const warnings = useWarnings();
   const duel = useMemo<DuelOptions | undefined>(() => {
-    if (!unit || !other) return undefined;
-    const [enemy, against] = side === 'enemy' ? [unit.id, other.id] : [other.id, unit.id];
-    return { enemy, against, copies: view.copies, distance: view.distance };
-  }, [unit, other, side, view.copies, view.distance]);
+    if (!head || !other) return undefined;
+    const members = whole ? others.slice(0, 4).map(({ id }) => id) : [other.id];
+    const [enemy, against] = side === 'enemy' ? [head.id, members] : [other.id, [head.id]];
+    return { enemy, against, copies: view.copies, distance: view.distance, ...(view.arena && { arena: view.arena }) };
+  }, [head, other, others, whole, side, view.copies, view.distance, view.arena]);
   useReadout(lens, duel);
   const shown = useMemo(
     () =>
-      duel && project && { enemy: effectiveUnit(project, duel.enemy, lens).unit, party: effectiveUnit(project, duel.against, lens).unit },
+      duel && {
+        enemy: effectiveUnit(project, duel.enemy, lens).unit,
+        party: (duel.against as readonly string[]).map((id) => effectiveUnit(project, id, lens).unit),
+      },
     [project, duel, lens],
   );
-  if (!project) return null;
   const section = side === 'enemy' ? 'enemies' : 'party';
   const base = `/projects/${project.id}/${section}`;
-  if (!unit) {
-    if (own.length) return <Navigate to={{ pathname: `${base}/${own[0].id}`, search }} replace />;
-    return <p className="p-8 text-ink-2">This project has nobody here yet. Open a project file that has, or add one through the API.</p>;
+  const open = (unitId: string | undefined, attackId?: string) =>
+    void navigate({ pathname: `${base}${unitId ? `/${unitId}` : ''}${attackId ? `/attacks/${attackId}` : ''}`, search });
+  const apply = (edit: { document: Project; name: string }) => void dispatch(changed(edit));
+  if (!head) {
+    if (params.unit === undefined && own.length) return <Navigate to={{ pathname: `${base}/${own[0].id}`, search }} replace />;
+    return (
+      <main className="mx-auto mt-20 w-[440px]">
+        <h1 className="text-page">
+          {params.unit === undefined ? (side === 'enemy' ? 'No enemy yet' : 'No party yet') : `There is no ${params.unit} here`}
+        </h1>
+        <p className="mt-2 text-ink-2">
+          {params.unit === undefined
+            ? side === 'enemy'
+              ? 'An enemy has a body, attacks, states and a choice among its attacks. Add one, give it an attack, and the readout shows its duel at once.'
+              : 'Party members are units too, with a simulated player behind them. Add one to have somebody to fight.'
+            : 'It may have been renamed or deleted since the address was made.'}
+        </p>
+        <div className="mt-4 flex gap-2">
+          <NewUnit
+            project={project}
+            kind="new"
+            side={side}
+            apply={apply}
+            onUnit={open}
+            trigger={
+              <button type="button" className="btn btn-primary">
+                New {side === 'enemy' ? 'enemy' : 'member'}
+              </button>
+            }
+          />
+          {own.length > 0 && (
+            <Link className="btn" to={{ pathname: `${base}/${own[0].id}`, search }}>
+              {own[0].name}
+            </Link>
+          )}
+        </div>
+      </main>
+    );
   }
-  const attack = unit.attacks.find(({ id }) => id === params.attack) ?? unit.attacks[0];
-  const open = (unitId: string, attackId?: string) =>
-    void navigate({ pathname: `${base}/${unitId}${attackId ? `/attacks/${attackId}` : ''}`, search });
+  const attacks = effectiveUnit(project, head.id, {}).unit.attacks;
+  const attack = attacks.find(({ id }) => id === params.attack) ?? attacks[0];
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
-      <UnitList project={project} side={side} units={own} selected={unit.id} view={view} onSelect={open} />
-      <UnitBench
-        key={unit.id}
+      <UnitList
         project={project}
-        unitId={unit.id}
+        side={side}
+        units={own}
+        selected={head.id}
+        view={view}
+        warnings={warnings.open}
+        apply={apply}
+        onSelect={open}
+      />
+      <UnitBench
+        key={head.id}
+        project={project}
+        unitId={head.id}
         otherId={other?.id}
         attackId={attack?.id}
         view={view}
+        warnings={warnings}
         onView={changeView}
-        onAttack={(id) => open(unit.id, id)}
+        onAttack={(id) => open(head.id, id)}
+        onUnit={open}
       />
       {shown && duel ? (
-        <ReadoutPanel enemy={shown.enemy} party={shown.party} duel={duel} onView={changeView} others={others} />
+        <ReadoutPanel
+          project={project}
+          enemy={shown.enemy}
+          party={shown.party}
+          duel={duel}
+          onView={changeView}
+          others={others}
+          whole={whole}
+          side={side}
+        />
       ) : (
-        <aside className="border-l bg-sheet p-4 text-ink-2">There is nobody on the other side to duel with yet.</aside>
+        <aside className="border-l bg-sheet p-4 text-ink-2" aria-label="Readout">
+          There is nobody on the other side to duel with yet.
+        </aside>
       )}
     </div>
   );
+}
+
+/** Variants stand behind what they are based on. */
+function inFamilies(heads: readonly UnitHead[]): UnitHead[] {
+  const behind = (head: UnitHead): UnitHead[] => [head, ...heads.filter(({ basedOn }) => basedOn === head.id).flatMap(behind)];
+  return heads.filter(({ basedOn }) => basedOn === undefined || !heads.some(({ id }) => id === basedOn)).flatMap(behind);
 }

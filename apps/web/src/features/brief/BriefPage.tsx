@@ -1,0 +1,329 @@
+import {
+  type Band,
+  BAND_MEASURES,
+  type BandMeasure,
+  GOAL_MEASURES,
+  type JudgedGoal,
+  type Project,
+  SUBJECT_OF,
+  type Verdict,
+  cellKey,
+  goalsOf,
+  idFor,
+  judgeGoals,
+} from '@insidia/core';
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { Choose } from '../../fields/Choose';
+import { Mini } from '../../fields/Mini';
+import { NumberField } from '../../fields/NumberField';
+import { STATISTIC_WORDS, told, unitOf, untold } from '../../fields/goalNumbers';
+import { changed } from '../../store/document';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { sampleIn, useCells } from '../../store/useCells';
+import { VERDICT_WORDS, VerdictMark } from '../../visuals/VerdictMark';
+import { BandPanel } from './BandPanel';
+import { aboutOf, aboutOffers, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
+
+const ALL = '*';
+const ANY = '*any';
+/** Titles of the columns and their widths, px. */
+const COLUMNS: readonly (readonly [string, number])[] = [
+  ['measure', 92],
+  ['of', 100],
+  ['in', 70],
+  ['tier', 72],
+  ['skill', 64],
+  ['by its', 70],
+  ['at least', 66],
+  ['at most', 66],
+  ['now', 76],
+  ['', 20],
+];
+const TABLE_WIDTH = COLUMNS.reduce((sum, [, width]) => sum + width, 0);
+
+/** The brief: what the fights are meant to be like, goal by goal, and how far they are. */
+export function BriefPage() {
+  const project = useAppSelector((state) => state.document.document);
+  return project && <BriefOf project={project} />;
+}
+
+function BriefOf({ project }: { project: Project }) {
+  const dispatch = useAppDispatch();
+  const [search, setSearch] = useSearchParams();
+  const bands = project.brief?.bands ?? [];
+  const measure = BAND_MEASURES.find((key) => key === search.get('measure'));
+  const listed = measure ? bands.filter((band) => band.measure === measure) : bands;
+  const selected = listed.find(({ id }) => id === search.get('band')) ?? listed[0];
+  const set = (values: Record<string, string | undefined>) =>
+    setSearch(
+      (old) => {
+        const next = new URLSearchParams(old);
+        for (const [name, value] of Object.entries(values)) {
+          if (value === undefined) next.delete(name);
+          else next.set(name, value);
+        }
+        return next;
+      },
+      { replace: true },
+    );
+  const goals = useMemo(() => goalsOf(project), [project]);
+  const asked = useMemo(() => {
+    const columns = new Map<string, Set<string>>();
+    for (const { cell, column } of goals) columns.set(cellKey(cell), (columns.get(cellKey(cell)) ?? new Set()).add(column));
+    return [...columns].map(([cell, names]) => ({ cell, columns: [...names] }));
+  }, [goals]);
+  const read = useCells(project.id, asked);
+  const judged = useMemo(() => (read ? judgeGoals(goals, sampleIn(read)) : []), [goals, read]);
+  const byBand = useMemo(() => {
+    const found = new Map<string, JudgedGoal[]>();
+    for (const goal of judged) found.set(goal.band.id, [...(found.get(goal.band.id) ?? []), goal]);
+    return found;
+  }, [judged]);
+  const change = (name: string, how: (bands: Band[]) => Band[], mark?: string) =>
+    dispatch(changed({ document: { ...project, brief: { ...(project.brief ?? { curves: [] }), bands: how(bands) } }, name, mark }));
+  const edit = (band: Band, what: string, next: Band, mark?: string) =>
+    change(`Brief, ${GOAL_MEASURES[band.measure].label}: ${what}`, (all) => all.map((one) => (one.id === band.id ? next : one)), mark);
+  const add = () => {
+    const own: BandMeasure = measure ?? 'timeToKill';
+    const from = selected?.measure === own ? selected : undefined;
+    const made: Band = from
+      ? { ...structuredClone(from), id: '' }
+      : withAbout(
+          { id: '', measure: own, scope: 'enemies', statistic: GOAL_MEASURES[own].usual, high: untold(own, 10) },
+          aboutOffers(project, own)[0]?.id ?? 'enemies',
+        );
+    made.id = idFor(
+      `${own}-${made.of ?? made.scope}`,
+      bands.map(({ id }) => id),
+    );
+    change(`Brief: another goal, ${GOAL_MEASURES[own].label}`, (all) => [...all, made]);
+    set({ band: made.id, measure: measure ?? search.get('measure') ?? undefined });
+  };
+  const met = judged.filter(({ verdict, judgement }) => judgement && verdict === 'met').length;
+  return (
+    <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
+      <nav aria-label="Goals by measure" className="scroll flex min-h-0 flex-col border-r bg-well">
+        <h2 className="px-4 pb-2 pt-3 text-section">
+          {bands.length} {bands.length === 1 ? 'goal' : 'goals'}
+        </h2>
+        {[{ measure: undefined, count: bands.length }, ...measuresIn(bands)].map(({ measure: own, count }) => (
+          <button
+            key={own ?? ALL}
+            type="button"
+            aria-current={own === measure ? 'page' : undefined}
+            onClick={() => set({ measure: own, band: undefined })}
+            className={`flex shrink-0 items-baseline gap-2 border-t border-hair px-4 py-1.5 text-left ${own === measure ? 'bg-sheet font-semibold shadow-[inset_3px_0_0_var(--ink)]' : ''}`}
+          >
+            <span className="min-w-0 flex-1 truncate first-letter:uppercase">{own ? GOAL_MEASURES[own].label : 'All measures'}</span>
+            <span className="text-label text-ink-3">{count}</span>
+          </button>
+        ))}
+      </nav>
+      <main className="scroll flex min-h-0 min-w-0 flex-col">
+        <header className="flex items-center gap-3 px-4 pb-2 pt-2.5">
+          <h1 className="text-page">Brief</h1>
+          <span className="note min-w-0 flex-1 truncate">what the fights are meant to be like</span>
+          {judged.length > 0 && (
+            <span className="whitespace-nowrap text-table">
+              <b>{met}</b> of {judged.length} met
+            </span>
+          )}
+          <button type="button" className="btn" onClick={add}>
+            Add a goal
+          </button>
+        </header>
+        {listed.length ? (
+          <table className="mx-4 table-fixed border-b text-table" style={{ width: TABLE_WIDTH }} aria-label="Goals">
+            <thead>
+              <tr className="border-y text-left text-label text-ink-3">
+                {COLUMNS.map(([title, width]) => (
+                  <th key={title} className="px-1 font-normal" style={{ width }}>
+                    {title}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {listed.map((band) => (
+                <BandRow
+                  key={band.id}
+                  project={project}
+                  band={band}
+                  on={band === selected}
+                  goals={byBand.get(band.id) ?? []}
+                  onSelect={() => set({ band: band.id })}
+                  onChange={(what, next, mark) => edit(band, what, next, mark)}
+                  onRemove={() =>
+                    change(`Brief: a goal less, ${GOAL_MEASURES[band.measure].label}`, (all) => all.filter(({ id }) => id !== band.id))
+                  }
+                />
+              ))}
+            </tbody>
+          </table>
+        ) : (
+          <p className="max-w-[560px] px-4 py-6 text-ink-2">
+            No goal yet. A goal says where a measure is to lie: the time to kill every swarm enemy at Bloom between 1 and 2.6 seconds, say.
+            The board then shows every cell against it, and the command line’s check fails when it is missed.
+          </p>
+        )}
+      </main>
+      {selected && read && (
+        <BandPanel
+          key={selected.id}
+          project={project}
+          band={selected}
+          goals={byBand.get(selected.id) ?? []}
+          read={read}
+          onChange={(what, next, mark) => edit(selected, what, next, mark)}
+        />
+      )}
+    </div>
+  );
+}
+
+interface RowProps {
+  project: Project;
+  band: Band;
+  on: boolean;
+  goals: readonly JudgedGoal[];
+  onSelect: () => void;
+  onChange: (what: string, next: Band, mark?: string) => void;
+  onRemove: () => void;
+}
+
+function BandRow({ project, band, on, goals, onSelect, onChange, onRemove }: RowProps) {
+  const { measure, tier, skill, encounter, scope, statistic } = band;
+  const label = GOAL_MEASURES[measure].label;
+  const about = aboutOf(band);
+  const offers = useMemo(() => aboutOffers(project, measure), [project, measure]);
+  const enemy = SUBJECT_OF[scope] === 'enemy';
+  const name = `${label} of ${offers.find(({ id }) => id === about)?.name ?? about}`;
+  const optional = (key: 'tier' | 'skill' | 'encounter', id: string, words: string) => {
+    const { [key]: _, ...rest } = band;
+    onChange(words, id === ANY ? rest : { ...rest, [key]: id });
+  };
+  const limit = (key: 'low' | 'high') => (
+    <NumberField
+      bare
+      compact
+      width={58}
+      info={{ label: `${name}: ${key === 'low' ? 'at least' : 'at most'}`, unit: unitOf(measure), min: -1e7, max: 1e7, about: '' }}
+      base={band[key] === undefined ? undefined : Number(told(measure, band[key]).toPrecision(10))}
+      onCommit={(value, mark) => {
+        const own = Number(untold(measure, value).toPrecision(10));
+        const other = band[key === 'low' ? 'high' : 'low'];
+        // A limit that passes the other takes it along: the two never stand the wrong way round.
+        const dragged = other !== undefined && (key === 'low' ? own > other : own < other) ? { [key === 'low' ? 'high' : 'low']: own } : {};
+        onChange(`${key === 'low' ? 'at least' : 'at most'} ${value}`, { ...band, [key]: own, ...dragged }, mark);
+      }}
+      onClear={() => {
+        const rest: Band = { ...band };
+        delete rest[key];
+        if (rest.low !== undefined || rest.high !== undefined) onChange(`no ${key === 'low' ? 'least' : 'most'}`, rest);
+      }}
+    />
+  );
+  const pick = 'flex h-6 w-full items-center gap-1 px-0.5';
+  return (
+    <tr
+      className={`border-t border-hair ${on ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : ''}`}
+      onFocus={onSelect}
+      onClick={onSelect}
+      aria-label={name}
+    >
+      <td className="px-1">
+        <Choose
+          quiet
+          className={pick}
+          label={`${name}: measure`}
+          value={measure}
+          options={BAND_MEASURES.map((id) => ({ id, name: GOAL_MEASURES[id].label }))}
+          onChoose={(id) => onChange('another measure', withMeasure(project, band, BAND_MEASURES.find((one) => one === id) ?? measure))}
+        />
+      </td>
+      <td className="px-1">
+        <Choose
+          quiet
+          className={pick}
+          label={`${name}: of`}
+          value={about}
+          options={offers}
+          onChoose={(id) => onChange(`of ${offers.find((one) => one.id === id)?.name ?? id}`, withAbout(band, id))}
+        />
+      </td>
+      <td className="px-1">
+        {enemy && (
+          <Choose
+            quiet
+            className={pick}
+            label={`${name}: in`}
+            value={encounter ?? ANY}
+            options={[{ id: ANY, name: 'a duel' }, ...project.encounters.map(({ id, name: own }) => ({ id, name: own }))]}
+            onChoose={(id) => optional('encounter', id, 'measured elsewhere')}
+          />
+        )}
+      </td>
+      <td className="px-1">
+        <Choose
+          quiet
+          className={pick}
+          label={`${name}: tier`}
+          value={tier ?? ANY}
+          options={[{ id: ANY, name: 'every' }, ...project.tiers.map(({ id, name: own }) => ({ id, name: own }))]}
+          onChoose={(id) => optional('tier', id, 'another tier')}
+        />
+      </td>
+      <td className="px-1">
+        <Choose
+          quiet
+          className={pick}
+          label={`${name}: skill`}
+          value={skill ?? ANY}
+          options={[{ id: ANY, name: 'every' }, ...project.skills.map(({ id, name: own }) => ({ id, name: own }))]}
+          onChoose={(id) => optional('skill', id, 'another skill')}
+        />
+      </td>
+      <td className="px-1">
+        <Choose
+          quiet
+          className={pick}
+          label={`${name}: by its`}
+          value={statistic}
+          options={statisticsOf(measure).map((id) => ({ id, name: STATISTIC_WORDS[id] }))}
+          onChoose={(id) => onChange(`by its ${id}`, { ...band, statistic: statisticsOf(measure).find((one) => one === id) ?? statistic })}
+        />
+      </td>
+      <td className="px-1">{limit('low')}</td>
+      <td className="px-1">{limit('high')}</td>
+      <td className="whitespace-nowrap px-1">
+        <Tally goals={goals} />
+      </td>
+      <td>
+        <Mini sign="remove" label={`Remove ${name}`} onClick={onRemove} />
+      </td>
+    </tr>
+  );
+}
+
+/** The verdicts of a band's cells: one mark where it has one cell, counts where it has several. */
+function Tally({ goals }: { goals: readonly JudgedGoal[] }) {
+  const known = goals.filter(({ judgement }) => judgement);
+  if (!known.length) return <span className="text-label text-ink-3">not run</span>;
+  const verdicts = (Object.keys(VERDICT_WORDS) as Verdict[]).map((verdict) => ({
+    verdict,
+    count: known.filter((goal) => goal.verdict === verdict).length,
+  }));
+  return (
+    <span className="flex items-center gap-1.5">
+      {verdicts
+        .filter(({ count }) => count > 0)
+        .map(({ verdict, count }) => (
+          <span key={verdict} className={`flex items-center gap-0.5 ${verdict.startsWith('missed') ? 'text-warn' : ''}`}>
+            <VerdictMark verdict={verdict} />
+            {known.length > 1 && count}
+          </span>
+        ))}
+    </span>
+  );
+}

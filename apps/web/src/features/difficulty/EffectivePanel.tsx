@@ -1,0 +1,268 @@
+import {
+  BAND_MEASURES,
+  type BandMeasure,
+  Encounter,
+  GOAL_MEASURES,
+  cellKey,
+  columnOf,
+  estimate,
+  type Lens,
+  type Project,
+  type SettingList,
+  type Tier,
+  type TweakPlace,
+  Unit,
+  chainSentence,
+  effectiveEncounter,
+  effectiveUnit,
+  pointerSteps,
+  quantityAt,
+  tweakApplies,
+  unitHeads,
+  valueAt,
+  placesAt,
+  pointerOf,
+} from '@insidia/core';
+import { useMemo, useState } from 'react';
+import { Choose } from '../../fields/Choose';
+import { STATISTIC_WORDS, told, unitOf } from '../../fields/goalNumbers';
+import { shown } from '../../fields/number';
+import { useView } from '../../app/view';
+import { useCells } from '../../store/useCells';
+import { nameOfPlace } from '../../fields/edits';
+import { placeName } from '../../fields/tweakPlaces';
+import { linear, roundUp, ticks } from '../../visuals/scale';
+
+interface Props {
+  project: Project;
+  list: SettingList;
+  settings: readonly Tier[];
+  /** The row that is being looked at. */
+  place: TweakPlace | undefined;
+}
+
+const WIDTH = 308;
+const KEY = { tiers: 'tier', skills: 'skill', styles: 'style' } as const;
+
+interface Line {
+  path: string;
+  name: string;
+  unit: string;
+  /** As it is written; absent where nothing is. */
+  base?: number;
+  values: { value: number; sentence?: string; capped: boolean }[];
+}
+
+/** What the settings make of somebody's numbers: each with the chain that led to it, and the curve of one across all of them. */
+export function EffectivePanel({ project, list, settings, place }: Props) {
+  const heads = useMemo(() => unitHeads(project), [project]);
+  const [chosen, setChosen] = useState<string>();
+  const candidates = useMemo(() => {
+    const applies = heads.filter((head) => place && place.scope !== 'encounter' && tweakApplies({ ...place, op: '×', value: 1 }, head));
+    const list2 = place?.scope === 'encounter' ? project.encounters : applies.length ? applies : heads;
+    return list2.map(({ id, name }) => ({ id, name }));
+  }, [heads, place, project.encounters]);
+  const id = candidates.some((one) => one.id === chosen) ? chosen : candidates[0]?.id;
+  const lines = useMemo(() => (id === undefined ? [] : linesOf(project, list, settings, id)), [project, list, settings, id]);
+  const wanted = place && id !== undefined ? pathsOf(project, place, id) : [];
+  const shownLine = lines.find(({ path }) => wanted.includes(path)) ?? lines[0];
+  const subject = candidates.find((one) => one.id === id)?.name ?? '';
+  return (
+    <aside aria-label="Effective values" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
+      <div className="section-head">
+        <h3>Effective values</h3>
+        <span className="note">{place ? placeName(place.path, place.scope === 'encounter' ? Encounter : Unit) : ''}</span>
+      </div>
+      {id !== undefined && (
+        <div className="mt-1 w-[180px]">
+          <Choose label="Of" value={id} options={candidates} onChoose={setChosen} />
+        </div>
+      )}
+      {shownLine && <Curve line={shownLine} settings={settings} list={list} subject={subject} />}
+      <table className="mt-2 w-full text-right text-table" aria-label="Effective values">
+        <thead>
+          <tr className="text-label text-ink-3">
+            <th className="text-left font-normal">number</th>
+            <th className="font-normal">base</th>
+            {settings.map(({ id: own, name }, i) => (
+              <th key={own} className="max-w-[52px] truncate pl-1 font-normal" title={name}>
+                {list === 'tiers' ? i + 1 : name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ path, name, unit, base, values }) => (
+            <tr key={path} className={`border-t border-hair ${wanted.includes(path) ? 'bg-well' : ''}`}>
+              <td className="max-w-[112px] truncate text-left" title={`${name}${unit && `, ${unit}`}`}>
+                {name}
+              </td>
+              <td className="text-ink-3">{base === undefined ? '' : shown(base)}</td>
+              {values.map(({ value, sentence, capped }, i) => (
+                <td
+                  key={settings[i].id}
+                  title={sentence}
+                  className={`pl-1 ${value === base ? 'text-ink-3' : 'font-semibold'} ${capped ? 'text-warn' : ''}`}
+                >
+                  {shown(value, 2)}
+                  {capped && '!'}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {id !== undefined && list !== 'styles' && <MeasureCurve key={id} project={project} list={list} settings={settings} id={id} />}
+      <p className="mt-2 text-label text-ink-3">
+        {lines.length
+          ? 'Hover a number for the chain that led to it; an exclamation mark is a value that a limit cut.'
+          : 'Nothing is changed of it.'}
+      </p>
+    </aside>
+  );
+}
+
+/** Every number of a unit or an encounter that some setting touches. */
+function linesOf(project: Project, list: SettingList, settings: readonly Tier[], id: string): Line[] {
+  const encounter = project.encounters.find((one) => one.id === id);
+  const looked = settings.map((setting) => {
+    const lens: Lens = { [KEY[list]]: setting.id };
+    return encounter ? effectiveEncounter(project, encounter, lens) : effectiveUnit(project, id, lens);
+  });
+  const written = encounter ?? effectiveUnit(project, id, {}).unit;
+  const root = encounter ? Encounter : Unit;
+  const own = (chain: { steps: readonly { source: string }[] }) => chain.steps.some(({ source }) => source === KEY[list]);
+  const paths = [...new Set(looked.flatMap(({ chains }) => [...chains].flatMap(([path, chain]) => (own(chain) ? [path] : []))))];
+  return paths.map((path) => ({
+    path,
+    name: encounter ? placeName(path, Encounter) : nameOfPlace(written as Unit, path).slice(written.name.length + 1),
+    unit: quantityAt(root, pointerSteps(path))?.unit ?? '',
+    base: valueAt(written, path) as number,
+    values: looked.map(({ unit, chains }) => {
+      const chain = chains.get(path);
+      const value = valueAt(unit, path) as number;
+      const capped =
+        chain?.steps.some(({ source, asked, granted, tweak }) => source === KEY[list] && asked !== granted && tweak.round === undefined) ??
+        false;
+      return { value, capped, ...(chain && { sentence: chainSentence(chain, (number) => shown(number)) }) };
+    }),
+  }));
+}
+
+/** The numbers of a unit or an encounter that a row of the table speaks of. */
+function pathsOf(project: Project, place: TweakPlace, id: string): string[] {
+  const encounter = project.encounters.find((one) => one.id === id);
+  const subject = encounter ?? effectiveUnit(project, id, {}).unit;
+  return placesAt(subject, pointerSteps(place.path)).map((steps) => pointerOf(...steps));
+}
+
+/** One number across the settings in their order, and as it is written. */
+function Curve({ line, settings, list, subject }: { line: Line; settings: readonly Tier[]; list: SettingList; subject: string }) {
+  const height = 120;
+  const top = roundUp(Math.max(line.base ?? 0, ...line.values.map(({ value }) => (Number.isFinite(value) ? value : 0)), 1e-6));
+  const y = linear(0, top, height - 22, 16);
+  const x = (i: number) => 40 + ((WIDTH - 56) * i) / Math.max(1, settings.length - 1);
+  const points = line.values.flatMap(({ value }, i) => (Number.isFinite(value) ? [`${x(i).toFixed(1)} ${y(value).toFixed(1)}`] : []));
+  return (
+    <svg
+      width={WIDTH}
+      height={height}
+      className="mt-2"
+      role="img"
+      aria-label={`${subject} ${line.name}: ${line.values.map(({ value }, i) => `${settings[i].name} ${shown(value, 2)}`).join(', ')}`}
+    >
+      <text x={0} y={10} className="t12 tb">
+        {line.name}
+        {line.unit && `, ${line.unit}`}
+      </text>
+      {ticks(0, top, 3).map((tick) => (
+        <g key={tick}>
+          <path d={`M34 ${y(tick)} H${WIDTH}`} stroke="var(--hair)" />
+          <text x={30} y={y(tick) + 4} textAnchor="end" className="t3">
+            {shown(tick, 2)}
+          </text>
+        </g>
+      ))}
+      {line.base !== undefined && <path d={`M34 ${y(line.base)} H${WIDTH}`} stroke="var(--ghost)" strokeDasharray="3 3" />}
+      {points.length > 1 && <path d={`M${points.join(' L')}`} fill="none" stroke="var(--ink)" strokeWidth={1.6} />}
+      {line.values.map(({ value, capped }, i) => (
+        <g key={settings[i].id}>
+          {Number.isFinite(value) && <circle cx={x(i)} cy={y(value)} r={3.6} fill={capped ? 'var(--warn)' : 'var(--ink)'} />}
+          <text x={x(i)} y={Number.isFinite(value) ? y(value) - 7 : 30} textAnchor="middle" className="t2 halo-s">
+            {Number.isNaN(value) ? '' : Number.isFinite(value) ? shown(value, 2) : 'never'}
+          </text>
+          <text x={x(i)} y={height - 6} textAnchor="middle" className="t3">
+            {list === 'tiers' ? i + 1 : settings[i].name.slice(0, 8)}
+          </text>
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+/** A measure across the settings, as far as the board has been run: of the enemy in a duel, or of the encounter. */
+function MeasureCurve({
+  project,
+  list,
+  settings,
+  id,
+}: {
+  project: Project;
+  list: 'tiers' | 'skills';
+  settings: readonly Tier[];
+  id: string;
+}) {
+  const [view] = useView(project);
+  const kind = project.encounters.some((one) => one.id === id) ? 'encounter' : 'duel';
+  const subject = kind === 'duel' ? 'enemy' : 'encounter';
+  const offered = BAND_MEASURES.filter((measure) => GOAL_MEASURES[measure].of.includes(subject));
+  const [measure, setMeasure] = useState<BandMeasure>(kind === 'duel' ? 'timeToKill' : 'dose');
+  const column = columnOf(measure, subject, id);
+  const keys = settings.map((setting) =>
+    cellKey({
+      kind,
+      id,
+      ...(list === 'tiers'
+        ? { tier: setting.id, ...(view.skill && { skill: view.skill }) }
+        : { skill: setting.id, ...(view.tier && { tier: view.tier }) }),
+    }),
+  );
+  const read = useCells(
+    project.id,
+    keys.map((cell) => ({ cell, columns: [column] })),
+  );
+  const { usual } = GOAL_MEASURES[measure];
+  const values = keys.map((key) => estimate(read?.get(key)?.values[column] ?? [], usual).value);
+  const known = values.some(Number.isFinite);
+  return (
+    <section className="mt-3 border-t border-hair pt-1.5" aria-label="Measured">
+      <div className="section-head">
+        <h3>Measured</h3>
+        <span className="note">{kind === 'duel' ? 'in a duel' : 'in the encounter'}, as far as the board has been run</span>
+      </div>
+      <div className="mt-1 w-[180px]">
+        <Choose
+          label="Measure"
+          value={measure}
+          options={offered.map((one) => ({ id: one, name: GOAL_MEASURES[one].label }))}
+          onChoose={(next) => setMeasure(offered.find((one) => one === next) ?? measure)}
+        />
+      </div>
+      {known ? (
+        <Curve
+          settings={settings}
+          list={list}
+          subject={project.name}
+          line={{
+            path: '',
+            name: `${GOAL_MEASURES[measure].label}, ${STATISTIC_WORDS[usual]}`,
+            unit: unitOf(measure),
+            values: values.map((value) => ({ value: told(measure, value), capped: false })),
+          }}
+        />
+      ) : (
+        <p className="mt-1 text-table text-ink-3">Not run yet: run the board, and its values stand here.</p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,164 @@
+import {
+  Encounter as EncounterClass,
+  type Project,
+  type UnitHead,
+  blank,
+  effectiveEncounter,
+  idFor,
+  nameFor,
+  unitHeads,
+  withFittingBrief,
+} from '@insidia/core';
+import { useMemo, useState } from 'react';
+import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
+import { useView } from '../../app/view';
+import { WarningsButton } from '../../fields/WarningList';
+import { useObjectEditor } from '../../fields/useObjectEditor';
+import { useEncounterReadout } from '../../readout/useEncounterReadout';
+import { changed } from '../../store/document';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { useWarnings } from '../../store/useWarnings';
+import { EncounterBench } from './EncounterBench';
+import { EncounterList } from './EncounterList';
+import { EncounterPanel } from './EncounterPanel';
+
+/** Encounters: the list, the workbench of the selected one, and its fights. */
+export function EncountersPage() {
+  const project = useAppSelector((state) => state.document.document);
+  return project && <Encounters project={project} />;
+}
+
+function Encounters({ project }: { project: Project }) {
+  const params = useParams();
+  const { search } = useLocation();
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const [view] = useView(project);
+  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  const heads = useMemo(() => new Map(unitHeads(project).map((head): [string, UnitHead] => [head.id, head])), [project]);
+  const encounter = project.encounters.find(({ id }) => id === params.encounter);
+  useEncounterReadout(lens, encounter?.id);
+  const base = `/projects/${project.id}/encounters`;
+  const open = (id: string | undefined) => void navigate({ pathname: id ? `${base}/${id}` : base, search });
+  const add = (from?: EncounterClass) => {
+    const name = nameFor(
+      from?.name ?? 'Encounter',
+      project.encounters.map((one) => one.name),
+    );
+    const id = idFor(name, allIds(project));
+    const members = [...heads.values()].filter(({ side }) => side === 'party').slice(0, 1);
+    const made: EncounterClass = from
+      ? { ...structuredClone(from), id, name }
+      : {
+          ...blank(EncounterClass),
+          id,
+          name,
+          arena: project.arenas[0]?.id ?? '',
+          party: members.map((head, i) => ({ id: `member-${i + 1}`, unit: head.id })),
+        };
+    dispatch(changed({ document: { ...project, encounters: [...project.encounters, made] }, name: `New: ${name}` }));
+    open(id);
+  };
+  if (!encounter) {
+    if (params.encounter === undefined && project.encounters.length)
+      return <Navigate to={{ pathname: `${base}/${project.encounters[0].id}`, search }} replace />;
+    return (
+      <main className="mx-auto mt-20 w-[440px]">
+        <h1 className="text-page">{params.encounter === undefined ? 'No encounter yet' : `There is no ${params.encounter} here`}</h1>
+        <p className="mt-2 text-ink-2">
+          {project.arenas.length
+            ? 'An encounter puts a party into an arena and sends waves of enemies at it. Add one, give it a wave, and its fights run at once.'
+            : 'An encounter needs an arena to take place in: make one first.'}
+        </p>
+        <div className="mt-4 flex gap-2">
+          {project.arenas.length ? (
+            <button type="button" className="btn btn-primary" onClick={() => add()}>
+              New encounter
+            </button>
+          ) : (
+            <Link className="btn btn-primary" to={{ pathname: `/projects/${project.id}/arenas`, search }}>
+              To the arenas
+            </Link>
+          )}
+        </div>
+      </main>
+    );
+  }
+  return (
+    <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
+      <EncounterList project={project} selected={encounter.id} heads={heads} onSelect={open} onAdd={add} />
+      <One key={encounter.id} project={project} id={encounter.id} heads={heads} onOpen={open} />
+      <EncounterPanel project={project} encounter={encounter} heads={heads} />
+    </div>
+  );
+}
+
+export const allIds = (project: Project): string[] =>
+  [project.units, project.variants, project.arenas, project.encounters, project.tiers, project.skills, project.styles].flatMap((list) =>
+    (list as { id: string }[]).map(({ id }) => id),
+  );
+
+function One({
+  project,
+  id,
+  heads,
+  onOpen,
+}: {
+  project: Project;
+  id: string;
+  heads: ReadonlyMap<string, UnitHead>;
+  onOpen: (id: string | undefined) => void;
+}) {
+  const [view] = useView(project);
+  const dispatch = useAppDispatch();
+  const { search } = useLocation();
+  const all = useWarnings();
+  const encounter = project.encounters.find((one) => one.id === id) as EncounterClass;
+  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  const warnings = useMemo(() => all.open.filter(({ path }) => path.startsWith(`/encounters/${id}/`)), [all.open, id]);
+  const accepted = useMemo(() => all.accepted.filter(({ path }) => path.startsWith(`/encounters/${id}/`)), [all.accepted, id]);
+  const effective = useMemo(() => effectiveEncounter(project, encounter, lens), [project, encounter, lens]);
+  const editor = useObjectEditor(project, 'encounters', EncounterClass, id, warnings, effective.chains);
+  const [selected, select] = useState<{ wave: string; group?: string }>();
+  const arena = project.arenas.find((one) => one.id === encounter.arena);
+  const units = encounter.waves.reduce((sum, wave) => sum + wave.groups.reduce((own, { count }) => own + count.max, 0), 0);
+  return (
+    <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={encounter.name}>
+      <div className="flex items-center gap-2.5 px-4 pb-2 pt-2">
+        <h1 className="min-w-0 truncate text-page tracking-tight" title={encounter.name}>
+          {encounter.name}
+        </h1>
+        <span className="shrink-0 rounded-[2px] border px-1.5 text-label leading-4 text-ink-2">
+          {encounter.waves.length} {encounter.waves.length === 1 ? 'wave' : 'waves'}
+        </span>
+        <span className="min-w-0 flex-1 truncate text-ink-2" title={encounter.notes}>
+          in{' '}
+          <Link className="link !text-body" to={{ pathname: `/projects/${project.id}/arenas/${encounter.arena}`, search }}>
+            {arena?.name ?? encounter.arena}
+          </Link>
+          , up to {units} {units === 1 ? 'enemy' : 'enemies'}
+        </span>
+        <WarningsButton project={project} lens={lens} open={warnings} accepted={accepted} apply={(edit) => dispatch(changed(edit))} />
+        <Link className="btn" to={{ pathname: `/projects/${project.id}/history`, search }}>
+          History
+        </Link>
+        <button
+          type="button"
+          className="btn"
+          onClick={() => {
+            dispatch(
+              changed({
+                document: withFittingBrief({ ...project, encounters: project.encounters.filter((one) => one.id !== id) }),
+                name: `${encounter.name} deleted`,
+              }),
+            );
+            onOpen(undefined);
+          }}
+        >
+          Delete
+        </button>
+      </div>
+      <EncounterBench editor={editor} arena={arena} heads={heads} selected={selected} onSelect={select} />
+    </main>
+  );
+}

@@ -1,0 +1,391 @@
+import {
+  type Arena,
+  type Project,
+  Elite,
+  type UnitHead,
+  type Wave,
+  type WaveGroup,
+  WaveGroup as WaveGroupClass,
+  Repeat,
+  Encounter as EncounterClass,
+  blank,
+  fieldWords,
+  idFor,
+  waveSentence,
+  writtenUnit,
+} from '@insidia/core';
+import { Choose } from '../../fields/Choose';
+import { ConditionField, firstOf } from '../../fields/ConditionField';
+import { Field } from '../../fields/Field';
+import { FieldNumber } from '../../fields/FieldNumber';
+import { ListButtons, Mini } from '../../fields/Mini';
+import { NumberField } from '../../fields/NumberField';
+import { Popover } from '../../fields/Popover';
+import { SomeOf } from '../../fields/SomeOf';
+import { TextField } from '../../fields/TextField';
+import { TweaksField } from '../../fields/TweaksField';
+import type { ObjectEditor } from '../../fields/useObjectEditor';
+import { groupWords } from '../../visuals/WaveTimeline';
+
+interface Props {
+  editor: ObjectEditor<'encounters'>;
+  wave: Wave;
+  group: WaveGroup | undefined;
+  arena: Arena | undefined;
+  heads: ReadonlyMap<string, UnitHead>;
+  onSelect: (selected: { wave: string; group?: string } | undefined) => void;
+}
+
+const POOL = '*pool';
+
+/** One wave: when it starts, whom it brings, how they appear. */
+export function WaveForm({ editor, wave, group, arena, heads, onSelect }: Props) {
+  const { base, project } = editor;
+  const at = `/waves/${wave.id}`;
+  const index = base.waves.indexOf(wave);
+  const others = base.waves.filter(({ id }) => id !== wave.id).map(({ id, name }) => ({ id, name }));
+  const change = (what: string, how: (own: Wave) => void) =>
+    editor.change(`${base.name} ${wave.name}: ${what}`, (encounter) => how(encounter.waves.find(({ id }) => id === wave.id)!));
+  const sample = sampleOf(project, group, heads);
+  const starts = fieldWords(EncounterClass, ['waves', '0', 'start']);
+  return (
+    <div className="flex flex-col gap-1.5" role="group" aria-label={wave.name}>
+      <div className="flex items-end gap-1">
+        <div className="min-w-0 flex-1">
+          <TextField
+            quiet
+            label="Name of the wave"
+            value={wave.name}
+            limit={80}
+            onCommit={(name) => {
+              const own = name.trim();
+              if (own && !base.waves.some((one) => one.id !== wave.id && one.name === own)) editor.set(`${at}/name`, own, own);
+            }}
+          />
+        </div>
+        <Mini
+          sign="remove"
+          label={`Remove ${wave.name}`}
+          onClick={() => {
+            editor.change(`${base.name}: ${wave.name} removed`, (encounter) => {
+              encounter.waves = encounter.waves.filter(({ id }) => id !== wave.id);
+              for (const one of encounter.waves) if (one.after === wave.id) delete one.after;
+            });
+            onSelect(undefined);
+          }}
+        />
+      </div>
+      <p className="text-label leading-[13px] text-ink-3">{waveSentence(base, wave)}</p>
+      <div className="flex flex-wrap items-end gap-1.5">
+        <div className="w-[150px]">
+          <Choose
+            label="Starts"
+            value={wave.start}
+            options={starts}
+            onChoose={(start) =>
+              change(starts.find(({ id }) => id === start)?.name ?? start, (own) => {
+                own.start = start as Wave['start'];
+                if (start === 'condition') own.when ??= firstOf('clock', { encounter: base, project });
+                else delete own.when;
+                if (start !== 'with' && start !== 'defeated') delete own.after;
+                else if (index === 0 && others[0]) own.after ??= others[0].id;
+              })
+            }
+          />
+        </div>
+        {wave.start === 'clock' && <FieldNumber tight editor={editor} path={`${at}/at`} width={78} />}
+        {(wave.start === 'with' || wave.start === 'defeated') && (
+          <Field editor={editor} path={`${at}/after`} label="Of" offers={others} none="the one before" width={78} />
+        )}
+        {wave.start === 'defeated' && <FieldNumber tight editor={editor} path={`${at}/share`} width={64} />}
+        {wave.start === 'condition' && (
+          <span className="basis-full text-table">
+            <ConditionField
+              needed
+              label={`${wave.name} starts when`}
+              condition={wave.when}
+              encounter={base}
+              project={project}
+              onChange={(when) => when && editor.set(`${at}/when`, when, 'changed')}
+            />
+          </span>
+        )}
+        <FieldNumber tight editor={editor} path={`${at}/delay`} width={72} label="Then waits" />
+        <FieldNumber tight editor={editor} path={`${at}/timeout`} width={84} />
+        <Popover
+          label={`${wave.name}: more`}
+          width={330}
+          align="end"
+          trigger={
+            <button type="button" className="link">
+              more …
+            </button>
+          }
+        >
+          <div className="flex flex-col gap-1.5">
+            <Field editor={editor} path={`${at}/holdsBack`} />
+            <Field editor={editor} path={`${at}/countsSummoned`} />
+            <Field editor={editor} path={`${at}/countsRevived`} />
+            <Field editor={editor} path={`${at}/optional`} />
+            {wave.repeat ? (
+              <div className="flex flex-wrap items-end gap-1.5">
+                <FieldNumber tight editor={editor} path={`${at}/repeat/times`} width={64} />
+                <Field editor={editor} path={`${at}/repeat/when`} width={150} />
+                {wave.repeat.when === 'defeated' ? (
+                  <FieldNumber tight editor={editor} path={`${at}/repeat/share`} width={70} />
+                ) : (
+                  <FieldNumber tight editor={editor} path={`${at}/repeat/every`} width={70} />
+                )}
+                <FieldNumber tight editor={editor} path={`${at}/repeat/count`} width={70} />
+                <Mini sign="remove" label="Comes once" onClick={() => editor.set(`${at}/repeat`, undefined, 'once')} />
+                {sample && (
+                  <TweaksField
+                    label="Each time once more"
+                    tweaks={wave.repeat.tweaks}
+                    unit={sample}
+                    onChange={(tweaks) => editor.set(`${at}/repeat/tweaks`, tweaks, 'changed')}
+                  />
+                )}
+              </div>
+            ) : (
+              <button
+                type="button"
+                className="link self-start"
+                onClick={() => editor.set(`${at}/repeat`, { ...blank(Repeat), times: 2 }, 'twice')}
+              >
+                comes again …
+              </button>
+            )}
+          </div>
+        </Popover>
+      </div>
+      <div className="flex items-baseline gap-1.5 border-t border-hair pt-1">
+        <b className="text-table">Groups</b>
+        <span className="flex-1" />
+        <button
+          type="button"
+          className="link"
+          onClick={() => {
+            const enemy = [...heads.values()].find(({ side }) => side === 'enemy')?.id;
+            const point = arena?.spawnPoints[0]?.id;
+            if (!enemy || !point) return;
+            const id = idFor(
+              'group',
+              wave.groups.map((one) => one.id),
+            );
+            change('another group', (own) => void own.groups.push({ ...blank(WaveGroupClass), id, enemy, at: [point] }));
+            onSelect({ wave: wave.id, group: id });
+          }}
+          title={arena?.spawnPoints.length ? undefined : 'the arena has no spawn point yet'}
+        >
+          add a group
+        </button>
+      </div>
+      <div className="flex flex-wrap" role="tablist" aria-label="Groups">
+        {wave.groups.map((one) => (
+          <button
+            key={one.id}
+            type="button"
+            role="tab"
+            aria-selected={one === group}
+            aria-current={one === group ? 'page' : undefined}
+            className="switch max-w-[240px] truncate"
+            onClick={() => onSelect({ wave: wave.id, group: one.id })}
+          >
+            {groupWords(one, heads)}
+          </button>
+        ))}
+      </div>
+      {group && <GroupForm key={group.id} editor={editor} wave={wave} group={group} arena={arena} heads={heads} />}
+    </div>
+  );
+}
+
+/** One of the units that a group brings: whose numbers its tweaks may name. */
+function sampleOf(project: Project, group: WaveGroup | undefined, heads: Props['heads']) {
+  const id = group?.enemy ?? group?.pool[0]?.enemy;
+  return id !== undefined && heads.has(id) ? writtenUnit(project, id) : undefined;
+}
+
+function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 'onSelect'> & { group: WaveGroup }) {
+  const { base, project } = editor;
+  const at = `/waves/${wave.id}/groups/${group.id}`;
+  const index = wave.groups.indexOf(group);
+  const enemies = [...heads.values()].map(({ id, name }) => ({ id, name }));
+  const party = [...new Set(base.party.map(({ unit }) => unit))].map((id) => ({ id, name: heads.get(id)?.name ?? id }));
+  const roles = [...new Set(party.map(({ id }) => heads.get(id)?.role ?? ''))]
+    .filter(Boolean)
+    .map((role) => ({ id: role, name: `role ${role}` }));
+  const change = (what: string, how: (own: WaveGroup) => void) =>
+    editor.change(`${base.name} ${wave.name}: ${what}`, (encounter) =>
+      how(encounter.waves.find(({ id }) => id === wave.id)!.groups.find(({ id }) => id === group.id)!),
+    );
+  const sample = sampleOf(project, group, heads);
+  const points = arena?.spawnPoints.map(({ id, name }) => ({ id, name })) ?? [];
+  return (
+    <div className="flex flex-wrap items-end gap-1.5" role="group" aria-label="Group">
+      <div className="w-[132px]">
+        <Choose
+          label="Brings"
+          value={group.pool.length ? POOL : group.enemy}
+          options={[{ id: POOL, name: 'from a pool' }, ...enemies]}
+          onChoose={(id) =>
+            change(id === POOL ? 'from a pool' : (heads.get(id)?.name ?? id), (own) => {
+              if (id === POOL) {
+                own.pool = [{ enemy: own.enemy ?? enemies[0].id, weight: 1 }];
+                delete own.enemy;
+              } else {
+                own.enemy = id;
+                own.pool = [];
+              }
+            })
+          }
+        />
+      </div>
+      {!(group.pool.length && group.draws === 'budget') && <NumberPair editor={editor} at={at} group={group} change={change} />}
+      {group.pool.length > 0 && (
+        <div className="basis-full">
+          {group.pool.map((entry, i) => (
+            <div key={i} className="flex items-end gap-1">
+              <div className="w-[120px]">
+                <Choose
+                  quiet
+                  label={`Pool ${i + 1}`}
+                  value={entry.enemy}
+                  options={enemies}
+                  onChoose={(enemy) => change('pool', (own) => (own.pool[i].enemy = enemy))}
+                />
+              </div>
+              <FieldNumber tight editor={editor} path={`${at}/pool/${i}/weight`} width={62} />
+              <ListButtons
+                what={`pool entry ${i + 1}`}
+                index={i}
+                count={group.pool.length}
+                onRemove={() => group.pool.length > 1 && change('pool', (own) => void own.pool.splice(i, 1))}
+              />
+            </div>
+          ))}
+          <div className="flex items-end gap-1.5">
+            <button
+              type="button"
+              className="link"
+              onClick={() => change('pool', (own) => void own.pool.push({ enemy: enemies[0].id, weight: 1 }))}
+            >
+              add to the pool
+            </button>
+            <Field editor={editor} path={`${at}/draws`} width={110} />
+            {group.draws === 'budget' && <FieldNumber tight editor={editor} path={`${at}/budget`} width={70} />}
+          </div>
+        </div>
+      )}
+      <div className="basis-full">
+        <SomeOf
+          label="At"
+          options={points}
+          value={group.at}
+          onChange={(next) => next.length && change('spawn points', (own) => (own.at = next))}
+        />
+      </div>
+      <Field editor={editor} path={`${at}/rule`} width={108} />
+      <FieldNumber tight editor={editor} path={`${at}/spacing`} width={64} />
+      <div className="w-[104px]">
+        <Choose
+          label="Goes for"
+          value={group.target ?? '*'}
+          options={[{ id: '*', name: 'by its targeting' }, ...party, ...roles]}
+          onChoose={(id) => editor.set(`${at}/target`, id === '*' ? undefined : id, heads.get(id)?.name ?? 'by its targeting')}
+        />
+      </div>
+      <Field editor={editor} path={`${at}/alerted`} />
+      <Popover
+        label="Group: more"
+        width={330}
+        align="end"
+        trigger={
+          <button type="button" className="link">
+            more …
+          </button>
+        }
+      >
+        <div className="flex flex-wrap items-end gap-1.5">
+          <FieldNumber tight editor={editor} path={`${at}/leastDistance`} width={110} />
+          <FieldNumber tight editor={editor} path={`${at}/leavesBeyond`} width={100} />
+          <Field editor={editor} path={`${at}/outOfView`} />
+          {group.elite ? (
+            <>
+              <FieldNumber tight editor={editor} path={`${at}/elite/chance`} width={70} />
+              <Mini sign="remove" label="No elites" onClick={() => editor.set(`${at}/elite`, undefined, 'none')} />
+              {sample && (
+                <TweaksField
+                  label="An elite has"
+                  tweaks={group.elite.tweaks}
+                  unit={sample}
+                  onChange={(tweaks) => editor.set(`${at}/elite/tweaks`, tweaks, 'changed')}
+                />
+              )}
+            </>
+          ) : (
+            <button
+              type="button"
+              className="link"
+              onClick={() => editor.set(`${at}/elite`, { ...blank(Elite), tweaks: [{ path: '/health/max', op: '×', value: 1.5 }] }, 'some')}
+            >
+              some are elite …
+            </button>
+          )}
+        </div>
+      </Popover>
+      <Mini
+        sign="remove"
+        label="Remove the group"
+        onClick={() =>
+          editor.change(`${base.name} ${wave.name}: a group less`, (encounter) => {
+            const own = encounter.waves.find(({ id }) => id === wave.id)!;
+            own.groups = own.groups.filter((_, i) => i !== index);
+          })
+        }
+      />
+    </div>
+  );
+}
+
+/** How many: a number, or between two. */
+function NumberPair({
+  editor,
+  at,
+  group,
+  change,
+}: {
+  editor: ObjectEditor<'encounters'>;
+  at: string;
+  group: WaveGroup;
+  change: (what: string, how: (own: WaveGroup) => void) => void;
+}) {
+  const between = group.count.min !== group.count.max;
+  if (between)
+    return (
+      <>
+        <FieldNumber tight editor={editor} path={`${at}/count/min`} width={52} label="From" />
+        <FieldNumber tight editor={editor} path={`${at}/count/max`} width={52} label="To" />
+      </>
+    );
+  return (
+    <>
+      <NumberField
+        compact
+        info={{ label: 'How many', unit: '', min: 1, max: 500, whole: true, about: 'units of the group' }}
+        base={group.count.max}
+        width={58}
+        onCommit={(count) => change(`${count} of it`, (own) => (own.count = { min: count, max: count }))}
+      />
+      <button
+        type="button"
+        className="link"
+        title="or between two numbers"
+        onClick={() => change('a range', (own) => (own.count.max += 1))}
+      >
+        range
+      </button>
+    </>
+  );
+}

@@ -1,0 +1,139 @@
+import { fieldAt, fieldLabel, fieldWords, pointerSteps, valueAt } from '@insidia/core';
+import { Choose } from './Choose';
+import { SomeOf } from './SomeOf';
+import { TextField } from './TextField';
+import { FieldNumber, warningAt } from './FieldNumber';
+import { YesNo } from './YesNo';
+import type { FieldEditor } from './editor';
+
+interface Props {
+  editor: FieldEditor;
+  path: string;
+  label?: string;
+  width?: number;
+  /** What a text or a list of words offers to choose from. */
+  offers?: readonly { id: string; name: string }[];
+  /** For a reference that may be absent: what absent is called. */
+  none?: string;
+}
+
+const WIDTHS = { number: 84, word: 132, text: 120 };
+const NONE = '*';
+
+/** One field of what is edited, whatever kind of value it holds. */
+export function Field({ editor, path, label, width, offers, none }: Props) {
+  const steps = pointerSteps(path);
+  const field = fieldAt(editor.root, steps);
+  if (!field) return null;
+  const name = label ?? fieldLabel(editor.root, steps);
+  const value = valueAt(editor.base, path);
+  const write = (next: unknown, words: string) => editor.set(path, next, words);
+  const reset = editor.throughTier === undefined ? editor.reset(path) : undefined;
+  const warning = warningAt(editor, path);
+  const dressed = (control: React.ReactNode, fixedWidth?: number) => (
+    <div style={{ width: fixedWidth }} className="min-w-0" title={warning}>
+      {control}
+      {(reset || warning) && (
+        <div className="truncate text-label">
+          {warning && <span className="text-warn">{warning} </span>}
+          {reset && (
+            <button
+              type="button"
+              className="underline decoration-rule"
+              onClick={reset}
+              aria-label={`Reset ${name}`}
+              title="as its base has it"
+            >
+              reset
+            </button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+  switch (field.kind) {
+    case 'number':
+      return <FieldNumber tight editor={editor} path={path} label={label} width={width ?? WIDTHS.number} />;
+    case 'word':
+      return dressed(
+        <Choose
+          label={name}
+          value={value as string}
+          options={fieldWords(editor.root, steps)}
+          onChoose={(word) => write(word, fieldWords(editor.root, steps).find(({ id }) => id === word)?.name ?? word)}
+        />,
+        width ?? WIDTHS.word,
+      );
+    case 'yesNo':
+      return dressed(
+        <div className="pt-[14px]">
+          <YesNo label={name} value={value === true} onChange={(next) => write(next, next ? 'yes' : 'no')} />
+        </div>,
+      );
+    case 'someOf':
+      return dressed(
+        <SomeOf
+          label={name}
+          options={fieldWords(editor.root, steps)}
+          value={(value as string[] | undefined) ?? []}
+          onChange={(next) => write(next, next.length ? next.join(', ') : 'none')}
+        />,
+      );
+    case 'words':
+      return dressed(
+        <SomeOf
+          label={name}
+          options={offers ?? []}
+          value={(value as string[] | undefined) ?? []}
+          onChange={(next) => write(next, next.length ? next.join(', ') : 'none')}
+        />,
+      );
+    case 'id':
+    case 'text':
+    case 'name':
+      if (offers && (field.kind === 'id' || none !== undefined))
+        return dressed(
+          <Choose
+            label={name}
+            value={(value as string | undefined) ?? (none === undefined ? undefined : NONE)}
+            options={none === undefined ? [...offers] : [{ id: NONE, name: none }, ...offers]}
+            onChoose={(id) => write(id === NONE ? undefined : id, offers.find((one) => one.id === id)?.name ?? none ?? '')}
+          />,
+          width ?? WIDTHS.word,
+        );
+      return dressed(
+        <TextField
+          label={name}
+          value={(value as string | undefined) ?? ''}
+          limit={field.kind === 'id' ? 60 : 'limit' in field ? field.limit : undefined}
+          offers={offers?.map(({ id }) => id)}
+          placeholder={none}
+          onCommit={(text) => write(text.trim() === '' && none !== undefined ? undefined : text.trim(), text.trim() || 'none')}
+        />,
+        width ?? WIDTHS.text,
+      );
+    default:
+      return null;
+  }
+}
+
+/** Several fields of one group, in a row that wraps. */
+export function Fields({
+  editor,
+  at,
+  of,
+  labels = {},
+}: {
+  editor: FieldEditor;
+  at: string;
+  of: readonly string[];
+  labels?: Record<string, string>;
+}) {
+  return (
+    <>
+      {of.map((field) => (
+        <Field key={field} editor={editor} path={`${at}/${field}`} label={labels[field]} />
+      ))}
+    </>
+  );
+}

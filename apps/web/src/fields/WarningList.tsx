@@ -1,0 +1,138 @@
+import { type Lens, type Project, type Warning, acceptanceOf, causeOf, idFor, mended } from '@insidia/core';
+import { useState } from 'react';
+import { Popover } from './Popover';
+import type { Edit } from './edits';
+import { WarnMark } from '../visuals/WarnMark';
+
+interface Props {
+  project: Project;
+  lens: Lens;
+  open: readonly Warning[];
+  accepted: readonly Warning[];
+  apply: (edit: Edit) => void;
+  /** Short: the sign and the number alone. */
+  short?: boolean;
+  /** Says of each whose it is. */
+  ownerOf?: (warning: Warning) => string;
+}
+
+/** How many warnings there are; a click lists them with what to do. */
+export function WarningsButton({ project, lens, open, accepted, apply, short, ownerOf }: Props) {
+  if (!open.length && !accepted.length) return null;
+  const worst = open.some(({ severity }) => severity === 'problem');
+  return (
+    <Popover
+      label="Warnings"
+      width={460}
+      align="end"
+      trigger={
+        <button
+          type="button"
+          aria-label={short ? `${open.length} warnings in the project, ${accepted.length} accepted` : undefined}
+          title={short ? 'all warnings of the project' : undefined}
+          className={`flex shrink-0 items-center gap-1 text-table ${worst ? 'font-semibold text-warn' : 'text-ink-2'}`}
+        >
+          {open.length > 0 && <WarnMark label="" quiet={!worst} />}
+          {short
+            ? open.length
+            : open.length
+              ? `${open.length} ${open.length === 1 ? 'warning' : 'warnings'}`
+              : `${accepted.length} accepted`}
+        </button>
+      }
+    >
+      <ul aria-label="Warnings" className="flex flex-col">
+        {open.map((warning) => (
+          <Open key={`${warning.rule} ${warning.path}`} warning={warning} project={project} lens={lens} apply={apply} ownerOf={ownerOf} />
+        ))}
+        {accepted.map((warning) => (
+          <li key={`${warning.rule} ${warning.path}`} className="border-t border-hair py-1.5 text-table text-ink-2">
+            <p>{warning.message}.</p>
+            <p className="flex items-baseline gap-2">
+              <span className="min-w-0 flex-1">Accepted: {acceptanceOf(project, warning)?.reason}. It comes back when this changes.</span>
+              <button
+                type="button"
+                className="link"
+                onClick={() => {
+                  const own = acceptanceOf(project, warning);
+                  apply({
+                    document: { ...project, accepted: project.accepted.filter(({ id }) => id !== own?.id) },
+                    name: `Warning opened again: ${warning.message}`,
+                  });
+                }}
+              >
+                open it again
+              </button>
+            </p>
+          </li>
+        ))}
+      </ul>
+    </Popover>
+  );
+}
+
+function Open({ warning, project, lens, apply, ownerOf }: { warning: Warning } & Omit<Props, 'open' | 'accepted' | 'short'>) {
+  const [reason, setReason] = useState<string | null>(null);
+  const { fix, message, mend, severity } = warning;
+  const accept = () => {
+    const id = idFor(
+      warning.rule,
+      (project.accepted ?? []).map((one) => one.id),
+    );
+    const acceptance = { id, rule: warning.rule, path: warning.path, cause: causeOf(project, warning), reason: reason?.trim() ?? '' };
+    const others = (project.accepted ?? []).filter(({ rule, path }) => rule !== warning.rule || path !== warning.path);
+    apply({ document: { ...project, accepted: [...others, acceptance] }, name: `Warning accepted: ${message}` });
+  };
+  return (
+    <li className="border-t border-hair py-1.5 text-table first:border-t-0 first:pt-0">
+      <p className="flex gap-1.5">
+        <span className="pt-[3px]">
+          <WarnMark label={severity} quiet={severity === 'notice'} />
+        </span>
+        <span className="min-w-0">
+          {ownerOf && <b>{ownerOf(warning)}: </b>}
+          {ownerOf ? message : message.charAt(0).toUpperCase() + message.slice(1)}.
+        </span>
+      </p>
+      <p className="mt-0.5 flex items-center gap-2 pl-[18px] text-ink-2">
+        <span className="min-w-0 flex-1">{mend.charAt(0).toUpperCase() + mend.slice(1)}.</span>
+        {fix && (
+          <button
+            type="button"
+            className="btn"
+            onClick={() => apply({ document: mended(project, fix, lens), name: `Mended: ${fix.name} (${message})`.slice(0, 180) })}
+          >
+            {fix.name.charAt(0).toUpperCase() + fix.name.slice(1)}
+          </button>
+        )}
+        {reason === null && (
+          <button type="button" className="btn" onClick={() => setReason('')}>
+            It is meant …
+          </button>
+        )}
+      </p>
+      {reason !== null && (
+        <form
+          className="mt-1 flex gap-2 pl-[18px]"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim()) accept();
+          }}
+        >
+          <input
+            className="field-box min-w-0 flex-1"
+            aria-label="Why it is meant"
+            placeholder="why it is meant"
+            value={reason}
+            maxLength={2000}
+            autoFocus
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <button type="submit" className="btn btn-primary" disabled={!reason.trim()}>
+            Accept
+          </button>
+        </form>
+      )}
+    </li>
+  );
+}

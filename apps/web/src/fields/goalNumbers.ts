@@ -1,0 +1,56 @@
+/** Numbers of measures as a board tells them. */
+import { type BandMeasure, GOAL_MEASURES, type Statistic } from '@insidia/core';
+import { clockTime, fixed, shown } from './number';
+
+/** What a number of a measure is written behind. */
+export function unitOf(measure: BandMeasure): string {
+  const { unit, percent } = GOAL_MEASURES[measure];
+  return percent ? (unit === '/s' ? '%/s' : '%') : unit;
+}
+
+/** As people read and type it: percent where it is told so. */
+export function told(measure: BandMeasure, value: number): number {
+  return GOAL_MEASURES[measure].percent ? value * 100 : value;
+}
+
+export function untold(measure: BandMeasure, value: number): number {
+  return GOAL_MEASURES[measure].percent ? value / 100 : value;
+}
+
+/** "6.8", "1:36" from ninety seconds on, "never" for a survivor, "—" for nothing. */
+export function numberOf(measure: BandMeasure, value: number): string {
+  if (Number.isNaN(value)) return '—';
+  if (value === Infinity) return 'never';
+  const own = told(measure, value);
+  if (unitOf(measure) === 's' && own >= 90) return clockTime(own);
+  const size = Math.abs(own);
+  return size === 0 ? '0' : fixed(own, size >= 100 ? 0 : size >= 10 ? 1 : 2);
+}
+
+/** A number that somebody chose, or a tick of a ruler: no more places than it has. */
+export function plainOf(measure: BandMeasure, value: number): string {
+  const own = told(measure, value);
+  return unitOf(measure) === 's' && own >= 90 ? clockTime(own) : shown(own);
+}
+
+/** The same with its unit. */
+export function quantityOf(measure: BandMeasure, value: number): string {
+  const text = numberOf(measure, value);
+  const unit = unitOf(measure);
+  return text === '—' || text === 'never' || text.includes(':') || !unit ? text : `${text} ${unit}`;
+}
+
+/** "wanted 4.5–7", "wanted at most 9". */
+export function wantedWords(measure: BandMeasure, { low, high }: { low?: number; high?: number }): string {
+  const number = (value: number) => plainOf(measure, value);
+  if (low === undefined) return `wanted at most ${number(high ?? Infinity)}`;
+  return high === undefined ? `wanted at least ${number(low)}` : `wanted ${number(low)}–${number(high)}`;
+}
+
+export const STATISTIC_WORDS: Record<Statistic, string> = {
+  median: 'median',
+  mean: 'mean',
+  p10: 'p10',
+  p90: 'p90',
+  share: 'share of runs',
+};

@@ -1,0 +1,97 @@
+import {
+  type Chain,
+  type Constructor,
+  type Project,
+  type Warning,
+  fieldLabel,
+  pointerSteps,
+  quantityAt,
+  setAt,
+  stepInto,
+  valueAt,
+  withFittingBrief,
+} from '@insidia/core';
+import { useCallback, useMemo } from 'react';
+import { changed } from '../store/document';
+import { useAppDispatch } from '../store/store';
+import type { FieldEditor } from './editor';
+import { shown } from './number';
+
+type Collection = 'arenas' | 'encounters';
+type Item<C extends Collection> = Project[C][number];
+
+/** An arena or an encounter as a bench handles it: as written, and the one way to change it. */
+export interface ObjectEditor<C extends Collection> extends FieldEditor {
+  project: Project;
+  base: Item<C>;
+  /** Changes it; the name says what was done. */
+  change: (name: string, how: (item: Item<C>) => void, mark?: string) => void;
+}
+
+const NONE: readonly Warning[] = [];
+const NO_CHAINS: ReadonlyMap<string, Chain> = new Map();
+
+/** @param chains what the lens makes of its numbers */
+export function useObjectEditor<C extends Collection>(
+  project: Project,
+  collection: C,
+  root: Constructor,
+  id: string,
+  warnings: readonly Warning[] = NONE,
+  chains: ReadonlyMap<string, Chain> = NO_CHAINS,
+): ObjectEditor<C> {
+  const dispatch = useAppDispatch();
+  const change = useCallback(
+    (name: string, how: (item: Item<C>) => void, mark?: string) => {
+      const list = project[collection] as Item<C>[];
+      const next = list.map((item) => {
+        if (item.id !== id) return item;
+        const copy = structuredClone(item);
+        how(copy);
+        return copy;
+      });
+      dispatch(changed({ document: withFittingBrief({ ...project, [collection]: next }), name, mark }));
+    },
+    [dispatch, project, collection, id],
+  );
+  return useMemo(() => {
+    const base = (project[collection] as Item<C>[]).find((item) => item.id === id) as Item<C>;
+    const named = (path: string) => nameOf(root, base, path);
+    return {
+      root,
+      place: `/${collection}/${id}`,
+      project,
+      base,
+      warnings,
+      chain: (path) => chains.get(path),
+      baseValue: (path) => valueAt(base, path) as number | undefined,
+      write: (path, value, mark) => {
+        const before = valueAt(base, path) as number | undefined;
+        const unit = quantityAt(root, pointerSteps(path))?.unit;
+        const words = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
+        change(
+          `${named(path)} ${words(before)} → ${words(value)}${unit && value !== undefined ? ` ${unit}` : ''}`,
+          (item) => setAt(item, path, value),
+          mark,
+        );
+      },
+      set: (path, value, what) => change(`${named(path)}: ${what}`, (item) => setAt(item, path, value)),
+      reset: () => undefined,
+      change,
+    };
+  }, [project, collection, root, id, warnings, chains, change]);
+}
+
+/** "Evening Shift Third delay": the object, the named thing within it, the field. */
+function nameOf(root: Constructor, base: { name: string }, path: string): string {
+  const steps = pointerSteps(path);
+  const within: string[] = [];
+  let at: unknown = base;
+  for (const step of steps.slice(0, -1)) {
+    at = stepInto(at, step);
+    const name = (at as { name?: unknown } | undefined)?.name;
+    if (typeof name === 'string') within.push(name);
+  }
+  const label = fieldLabel(root, steps);
+  return [base.name, ...within, label.charAt(0).toLowerCase() + label.slice(1)].join(' ');
+}

@@ -1,0 +1,74 @@
+import type { Lens, Project, ReasonLook, Replay } from '@insidia/core';
+import { useEffect, useState } from 'react';
+import type { ReplayMessage, ReplayRequest, ReplaySubject } from './replayProtocol';
+
+let worker: Worker | undefined;
+let last = 0;
+const waiting = new Map<number, (message: ReplayMessage) => void>();
+
+type Asked = ReplayRequest extends infer R ? (R extends { id: number } ? Omit<R, 'id'> : never) : never;
+
+/** Asks the replay worker; answers come in the order of the questions. */
+function ask(request: Asked): Promise<ReplayMessage> {
+  if (!worker) {
+    worker = new Worker(new URL('./replayWorker.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<ReplayMessage>) => {
+      waiting.get(data.id)?.(data);
+      waiting.delete(data.id);
+    };
+  }
+  const id = ++last;
+  const answer = new Promise<ReplayMessage>((done) => waiting.set(id, done));
+  worker.postMessage({ ...request, id });
+  return answer;
+}
+
+export interface ReplayState {
+  replay?: Replay;
+  failure?: string;
+}
+
+/** The recorded run of a subject and seed; nothing until it is there. */
+export function useReplay(project: Project, lens: Lens, subject: ReplaySubject | undefined, seed: number | undefined): ReplayState {
+  const [state, setState] = useState<ReplayState>({});
+  const key = JSON.stringify([subject, lens, seed]);
+  useEffect(() => {
+    if (!subject || seed === undefined) return;
+    let current = true;
+    void ask({ asks: 'replay', project, lens, subject, seed }).then((message) => {
+      if (!current) return;
+      if ('replay' in message) setState({ replay: message.replay });
+      if ('failure' in message) setState({ failure: message.failure });
+    });
+    return () => {
+      current = false;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- subject and lens are in the key
+  }, [project, key]);
+  return state;
+}
+
+/** Why a unit of a run does what it does at an instant. */
+export function useReasons(
+  project: Project,
+  lens: Lens,
+  subject: ReplaySubject | undefined,
+  seed: number | undefined,
+  unit: number | undefined,
+  time: number,
+): ReasonLook | undefined {
+  const [look, setLook] = useState<ReasonLook>();
+  const key = JSON.stringify([subject, lens, seed, unit, time]);
+  useEffect(() => {
+    if (!subject || seed === undefined || unit === undefined) return;
+    let current = true;
+    void ask({ asks: 'reasons', project, lens, subject, seed, unit, time }).then((message) => {
+      if (current) setLook('reasons' in message ? message.reasons : undefined);
+    });
+    return () => {
+      current = false;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- subject and lens are in the key
+  }, [project, key]);
+  return look;
+}

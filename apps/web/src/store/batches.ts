@@ -1,0 +1,53 @@
+/** Batches of the project that is open: how far they are, kept in one place so that every view shows the same. */
+import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
+import type { CellProgress } from './api';
+
+export interface BatchesState {
+  /** All cells since work began, those that are finished too, by key; empty when nothing is under way. */
+  cells: Record<string, { done: number; wanted: number }>;
+  /** ms since 1970 when work was first seen, and runs done by then. */
+  since: { at: number; done: number } | null;
+  /** Grows whenever something has been done: what was read before may be old. */
+  changes: number;
+}
+
+const initialState = { cells: {}, since: null, changes: 0 } as BatchesState;
+
+const slice = createSlice({
+  name: 'batches',
+  initialState,
+  reducers: {
+    batchesProgressed: (state, { payload: { progress, at } }: PayloadAction<{ progress: CellProgress[]; at: number }>) => {
+      const before = totals(state.cells);
+      if (!progress.length) {
+        if (before.wanted) state.changes++;
+        state.cells = {};
+        state.since = null;
+        return;
+      }
+      // What is no longer told of is finished.
+      for (const cell of Object.values(state.cells)) cell.done = cell.wanted;
+      for (const { cell, done, wanted } of progress) state.cells[cell] = { done, wanted };
+      const { done } = totals(state.cells);
+      state.since ??= { at, done };
+      if (done !== before.done) state.changes++;
+    },
+    batchesForgotten: () => initialState,
+  },
+});
+
+export const { batchesProgressed, batchesForgotten } = slice.actions;
+export const batchesReducer = slice.reducer;
+
+function totals(cells: BatchesState['cells']): { done: number; wanted: number } {
+  const all = Object.values(cells);
+  return { done: all.reduce((sum, { done }) => sum + done, 0), wanted: all.reduce((sum, { wanted }) => sum + wanted, 0) };
+}
+
+/** Runs done and wanted, and s until all are done at the pace so far; undefined while that can't be told. */
+export function howFar({ cells, since }: BatchesState, now: number): { done: number; wanted: number; elapsed: number; remaining?: number } {
+  const { done, wanted } = totals(cells);
+  const elapsed = since ? Math.max(0, (now - since.at) / 1000) : 0;
+  const gained = since ? done - since.done : 0;
+  return { done, wanted, elapsed, ...(gained > 0 && { remaining: ((wanted - done) * elapsed) / gained }) };
+}

@@ -1,0 +1,35 @@
+import { type Cell, type Sample, cellKey } from '@insidia/core';
+import { useEffect, useState } from 'react';
+import { type CellRead, api } from './api';
+import { useAppSelector } from './store';
+
+/** What has been run of these cells, read anew when the project is saved or a batch moves on. */
+export function useCells(project: string, asked: readonly { cell: string; columns: string[] }[]): ReadonlyMap<string, CellRead> | null {
+  const [read, setRead] = useState<{ key: string; cells: Map<string, CellRead> } | null>(null);
+  const revision = useAppSelector((state) => state.document.saved?.revision);
+  const changes = useAppSelector((state) => state.batches.changes);
+  const key = JSON.stringify(asked);
+  useEffect(() => {
+    let left = false;
+    api
+      .readCells(project, JSON.parse(key) as { cell: string; columns: string[] }[])
+      .then((cells) => {
+        if (!left) setRead({ key, cells: new Map(cells.map((one) => [one.cell, one])) });
+      })
+      .catch(() => undefined); // away: the save state says so; the next change reads again
+    return () => {
+      left = true;
+    };
+  }, [project, key, revision, changes]);
+  return read && read.key === key ? read.cells : null;
+}
+
+/** What has been read as samples to judge by; what is stale counts as not run. */
+export function sampleIn(read: ReadonlyMap<string, CellRead>): (cell: Cell) => Sample | undefined {
+  return (cell) => {
+    const found = read.get(cellKey(cell));
+    if (!found?.runs) return undefined;
+    const columns = Object.fromEntries(Object.entries(found.values).map(([name, values]) => [name, Float64Array.from(values)]));
+    return { firstSeed: 1, runs: found.runs, digests: [], columns };
+  };
+}
