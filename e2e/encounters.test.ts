@@ -1,0 +1,583 @@
+import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { choose, fill, fillAll, group, input, press, tick } from './support/bench';
+import { ROOT, demo, fetchProject, openBrowser, openPage, savedState, startInstance } from './support/world';
+
+let instance: Awaited<ReturnType<typeof startInstance>>;
+let browser: Browser;
+const errors: string[] = [];
+
+beforeAll(async () => {
+  instance = await startInstance();
+  browser = await openBrowser();
+}, 300_000);
+afterAll(async () => {
+  await browser?.close();
+  await instance?.stop();
+}, 60_000);
+afterEach(() => expect(errors.splice(0)).toEqual([]));
+
+let made = 0;
+async function project(change: (document: any) => void = () => {}): Promise<string> {
+  const id = `meet-${++made}`;
+  const document = { ...demo(), id, name: id };
+  change(document);
+  const response = await fetch(`${instance.address}/api/projects`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(document),
+  });
+  expect(await response.json()).toMatchObject({ id });
+  return id;
+}
+async function open(path: string): Promise<Page> {
+  const page = await openPage(browser, errors);
+  await page.goto(`${instance.address}/projects/${path}`);
+  await page.waitForSelector('nav[aria-label=Sections]');
+  await page.waitForSelector('main h1');
+  return page;
+}
+const stored = async (id: string) => (await fetchProject(instance.address, id)).document;
+const encounterOf = (document: any, id: string) => document.encounters.find((one: any) => one.id === id);
+/** Waits until the readout of an encounter has all its runs. */
+const fought = (page: Page) =>
+  page.waitForFunction(
+    () =>
+      document.querySelector('[data-testid=digest]') &&
+      document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') === 'false',
+  );
+
+/** Ids that are made of names are replaced by their place, so that two encounters can be compared. */
+function plain(encounter: any): any {
+  const one = structuredClone(encounter);
+  const waves = new Map<string, string>(one.waves.map((wave: any, i: number) => [wave.id, `wave ${i}`]));
+  one.id = one.name = '';
+  one.party.forEach((member: any, i: number) => (member.id = `member ${i}`));
+  one.waves.forEach((wave: any, i: number) => {
+    wave.id = `wave ${i}`;
+    if (wave.after) wave.after = waves.get(wave.after);
+    wave.groups.forEach((each: any, g: number) => (each.id = `group ${g}`));
+  });
+  return one;
+}
+
+describe('an encounter made from nothing', () => {
+  test('Evening Shift: five waves of fourteen groups, from points, a pool and ranges, slots and a cap', async () => {
+    const id = await project((document) => {
+      document.encounters = [];
+      delete document.brief;
+    });
+    const wanted = encounterOf(demo(), 'evening-shift');
+    const heads = new Map<string, string>([...demo().units, ...demo().variants].map((unit: any) => [unit.id, unit.name]));
+    const page = await open(`${id}/encounters`);
+    await press(page, 'main', 'New encounter');
+    await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Encounter');
+    const whole = group('The whole encounter');
+    await fill(page, whole, 'Name', 'Evening Shift');
+    await fill(page, whole, 'Notes', wanted.notes);
+    await choose(page, whole, 'Arena', 'Propagation Hall');
+    await fill(page, whole, 'Time limit', 240);
+    await press(page, whole, 'add a member');
+    await fill(page, whole, 'Another pool of slots', 'close');
+    await fillAll(page, whole, { Slots: 3, Gap: 0.15 });
+    await press(page, whole, 'a cap on the living …');
+    await fill(page, whole, 'Alive at most', 14);
+
+    const STARTS: Record<string, string> = { atOnce: 'at once', defeated: 'when another is defeated', with: 'with another wave' };
+    for (const [w, wave] of wanted.waves.entries()) {
+      await press(page, 'main', 'Add a wave');
+      const initial = w === 0 ? 'Wave' : `Wave`;
+      await page.waitForSelector(group(initial));
+      await fill(page, group(initial), 'Name of the wave', wave.name);
+      const form = group(wave.name);
+      await page.waitForSelector(form);
+      await choose(page, form, 'Starts', STARTS[wave.start]);
+      if (wave.after) await choose(page, form, 'Of', wanted.waves.find((one: any) => one.id === wave.after).name);
+      if (wave.start === 'defeated') await fill(page, form, 'Defeated', wave.share);
+      if (wave.delay) await fill(page, form, 'Then waits', wave.delay);
+      if (wave.timeout) await fill(page, form, 'At the latest', wave.timeout);
+      for (const each of wave.groups) {
+        await press(page, form, 'add a group');
+        const own = `${form} ${group('Group')}`;
+        await page.waitForSelector(own);
+        if (each.pool.length) {
+          await choose(page, own, 'Brings', 'from a pool');
+          for (const [i, entry] of each.pool.entries()) {
+            if (i > 0) await press(page, own, 'add to the pool');
+            await choose(page, own, `Pool ${i + 1}`, heads.get(entry.enemy)!);
+            await page.evaluate((n) => {
+              document.querySelectorAll('[data-weight]').forEach((one) => one.removeAttribute('data-weight'));
+              const all = [...document.querySelectorAll('[role=group][aria-label=Group] label')].filter(
+                (one) => one.textContent === 'Weight',
+              );
+              all[n].closest('div')?.setAttribute('data-weight', '');
+            }, i);
+            await fill(page, '[data-weight]', 'Weight', entry.weight);
+          }
+        } else await choose(page, own, 'Brings', heads.get(each.enemy)!);
+        if (each.count.min === each.count.max) {
+          if (each.count.max !== 1) await fill(page, own, 'How many', each.count.max);
+        } else {
+          await press(page, own, 'range');
+          await fillAll(page, own, { To: each.count.max, From: each.count.min });
+        }
+        // The points are chosen on the plan: what is wanted is added, then what it began with is taken away.
+        const begun = await page.$$eval('[aria-label^="Spawn point"][aria-pressed=true]', (all) =>
+          all.map((one) => one.getAttribute('aria-label')!.slice(12)),
+        );
+        for (const point of each.at)
+          if (!begun.includes(point.toUpperCase())) await (await page.$(`[aria-label="Spawn point ${point.toUpperCase()}"]`))!.click();
+        for (const point of begun)
+          if (!each.at.includes(point.toLowerCase())) await (await page.$(`[aria-label="Spawn point ${point}"]`))!.click();
+        if (each.rule !== 'inTurn') await choose(page, own, 'Points', 'farthest from it');
+        if (each.spacing) await fill(page, own, 'Apart by', each.spacing);
+        if (each.target) await choose(page, own, 'Goes for', heads.get(each.target)!);
+        if (each.alerted) await tick(page, own, 'Alerted', true);
+        if (each.leastDistance) {
+          await press(page, own, 'more …');
+          await fill(page, '.sheet[aria-label="Group: more"]', 'Clear of the party', each.leastDistance);
+          await page.keyboard.press('Escape');
+        }
+      }
+    }
+    await savedState(page, 'saved');
+    const built = (await stored(id)).encounters[0];
+    expect(built).toMatchObject({ id: 'encounter', name: 'Evening Shift' });
+    expect(plain(built)).toEqual(plain(wanted));
+    await fought(page);
+  }, 240_000);
+
+  test('allies, what changes with the size of the party, caps by kind, and what events, elites and repeats do to numbers', async () => {
+    const id = await project();
+    const page = await open(`${id}/encounters/evening-shift?tier=bloom&skill=regular`);
+    const whole = group('The whole encounter');
+    await press(page, whole, 'add an ally');
+    await choose(page, `${whole} ${group('Allies')}`, 'Ally 1', 'Tender');
+    await press(page, whole, 'Add tweaks for a party of 1');
+    await press(page, whole, 'Party of 1: 1 tweaks');
+    const sheet = '.sheet[aria-label="Party of 1: tweaks"]';
+    await choose(page, sheet, 'Party of 1 1: whose', 'role swarm');
+    await choose(page, sheet, 'Party of 1 1: number', 'Damage of all attacks');
+    await fill(page, sheet, 'Party of 1 1: how much', 0.6);
+    await press(page, sheet, 'add a tweak');
+    await choose(page, sheet, 'Party of 1 2: whose', 'the encounter');
+    await choose(page, sheet, 'Party of 1 2: number', 'Time limit');
+    await choose(page, sheet, 'Party of 1 2: how', '+');
+    await fill(page, sheet, 'Party of 1 2: how much', 30);
+    await press(page, sheet, 'limits …');
+    await fill(page, '.sheet[aria-label="Party of 1 1: limits"]', 'At most', 8);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await press(page, whole, 'a cap for one kind …');
+    await choose(page, whole, 'Cap 1: kind', 'Mulcher');
+    await press(page, whole, 'add an event');
+    await choose(page, group('Event'), 'Event does 1', 'change units');
+    await press(page, group('Event'), 'Event 1: 1 tweaks');
+    await choose(page, '.sheet[aria-label="Event 1: tweaks"]', 'Event 1 1: whose', 'Mulcher');
+    await page.keyboard.press('Escape');
+    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await press(page, group('Wave 1'), 'more …');
+    await press(page, '.sheet[aria-label="Wave 1: more"]', 'comes again …');
+    await press(page, '.sheet[aria-label="Wave 1: more"]', 'add a tweak');
+    await page.keyboard.press('Escape');
+    await savedState(page, 'saved');
+    const built = encounterOf(await stored(id), 'evening-shift');
+    expect(built.allies).toEqual([{ id: 'ally', unit: 'tender' }]);
+    expect(built.bySize).toEqual([
+      {
+        members: 1,
+        tweaks: [
+          { scope: 'role', of: 'swarm', path: '/attacks/*/effects/damage/amount', op: '×', value: 0.6, max: 8 },
+          { scope: 'encounter', path: '/limit', op: '+', value: 30 },
+        ],
+      },
+    ]);
+    expect(built.alive.perType).toEqual([{ unit: 'mulcher', most: 1 }]);
+    expect(built.events[0].then[0]).toMatchObject({ does: 'tweak', tweaks: [{ scope: 'unit', of: 'mulcher', path: '/movement/run' }] });
+    expect(built.waves[0].repeat.tweaks).toEqual([{ path: '/movement/run', op: '×', value: 1.25 }]);
+    await fought(page);
+  }, 120_000);
+});
+
+describe('pacing on the waves’ clock', () => {
+  test('dragging a wave puts it off, and the fights before and after are shown on the same seeds', async () => {
+    const id = await project();
+    const page = await open(`${id}/encounters/evening-shift?tier=bloom&skill=regular`);
+    await fought(page);
+    const handle = (await page.$('[role=slider][aria-label="Wave 3 delay"]'))!;
+    const box = (await handle.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height - 4);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + 70, box.y + box.height - 4, { steps: 6 });
+    await page.mouse.up();
+    await savedState(page, 'saved');
+    const { delay } = encounterOf(await stored(id), 'evening-shift').waves[2];
+    expect(delay).toBeGreaterThan(9);
+    expect(await page.$eval('button[aria-label^="Undo"]', (one) => one.getAttribute('aria-label'))).toMatch(
+      /^Undo: Evening Shift Wave 3 delay 3 → /,
+    );
+    await page.waitForFunction(() => document.querySelector('[data-measure=Length]')?.textContent?.includes('before'));
+    await fought(page);
+    // Wave 2 overlaps the third for less long than it did.
+    const overlap = (document: any) =>
+      JSON.parse(
+        spawnSync(
+          process.execPath,
+          [
+            join(ROOT, 'apps/cli/bin/insidia.js'),
+            'simulate',
+            '-',
+            '--encounter',
+            'evening-shift',
+            '--tier',
+            'bloom',
+            '--skill',
+            'regular',
+            '--runs',
+            '40',
+            '--format',
+            'json',
+          ],
+          {
+            input: JSON.stringify(document),
+            encoding: 'utf8',
+          },
+        ).stdout,
+      ).waves[1].overlap.median;
+    expect(overlap(await stored(id))).toBeLessThan(overlap(demo()));
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await savedState(page, 'saved');
+    expect(encounterOf(await stored(id), 'evening-shift').waves[2].delay).toBe(3);
+  }, 120_000);
+
+  test('a wave’s name dragged over another takes its place; the keys do the same; undo puts it back', async () => {
+    const id = await project();
+    const page = await open(`${id}/encounters/evening-shift`);
+    const order = async () => encounterOf(await stored(id), 'evening-shift').waves.map((wave: any) => wave.name);
+    const before = await order();
+    const [one, two, three, four, ...rest] = before;
+    await page.waitForSelector('section[aria-label=Waves] foreignObject button');
+    const names = await page.$$('section[aria-label=Waves] foreignObject button');
+    const [from, to] = [(await names[1].boundingBox())!, (await names[3].boundingBox())!];
+    await page.mouse.move(from.x + 20, from.y + 6);
+    await page.mouse.down();
+    await page.mouse.move(to.x + 20, to.y + 8, { steps: 5 });
+    await page.mouse.up();
+    await savedState(page, 'saved');
+    expect(await order()).toEqual([one, three, four, two, ...rest]);
+    await page.$eval(`[role=slider][aria-label="${two} delay"]`, (each) => (each as unknown as HTMLElement).focus());
+    await page.keyboard.down('Alt');
+    await page.keyboard.press('ArrowUp');
+    await page.keyboard.up('Alt');
+    await savedState(page, 'saved');
+    expect(await order()).toEqual([one, three, two, four, ...rest]);
+    for (let i = 0; i < 2; i++) {
+      await page.keyboard.down('Control');
+      await page.keyboard.press('z');
+      await page.keyboard.up('Control');
+    }
+    await savedState(page, 'saved');
+    expect(await order()).toEqual(before);
+  }, 60_000);
+
+  test('waves that all come at once are warned of, and the mend lets the second wait', async () => {
+    const id = await project((document) =>
+      encounterOf(document, 'evening-shift').waves.forEach((wave: any) => Object.assign(wave, { start: 'atOnce', delay: 0 })),
+    );
+    const page = await open(`${id}/encounters/evening-shift`);
+    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 warning'));
+    await press(page, 'main', '1 warning');
+    await press(page, '.sheet', 'Wave 2 waits for the one before');
+    await savedState(page, 'saved');
+    expect(encounterOf(await stored(id), 'evening-shift').waves[1].start).toBe('defeated');
+  }, 60_000);
+});
+
+describe('a replay', () => {
+  test('the worst run is opened, an event is found by its words, and the reasons are those that the command line prints', async () => {
+    const page = await open('verdance/encounters/evening-shift?tier=bloom&skill=regular');
+    await fought(page);
+    await press(page, 'aside[aria-label=Readout]', 'The worst');
+    await page.waitForSelector('[data-testid=replay-digest]');
+    const seed = new URL(page.url()).searchParams.get('seed')!;
+    const lines = spawnSync(
+      process.execPath,
+      [
+        join(ROOT, 'apps/cli/bin/insidia.js'),
+        'trace',
+        join(ROOT, 'demo/verdance.insidia.json'),
+        '--encounter',
+        'evening-shift',
+        '--tier',
+        'bloom',
+        '--skill',
+        'regular',
+        '--seed',
+        seed,
+        '--no-positions',
+      ],
+      { encoding: 'utf8', maxBuffer: 2 ** 28 },
+    )
+      .stdout.trim()
+      .split('\n')
+      .map((line) => JSON.parse(line));
+    expect(await page.$eval('[data-testid=replay-digest]', (one) => one.textContent)).toBe(lines[0].digest);
+
+    // Somebody who could not use anything, said at a step of the fight.
+    const told = lines.filter(({ type }) => type === 'reasons');
+    const found = told.find(
+      ({ time, hindrance, target, priorities, unit }) =>
+        time > 5 &&
+        Math.abs(time / 0.05 - Math.round(time / 0.05)) < 1e-6 &&
+        !hindrance &&
+        target &&
+        lines[0].units[unit].side === 'enemy' &&
+        priorities.some(({ entries }: any) => entries.some(({ hurdle }: any) => hurdle === 'line' || hurdle === 'range')) &&
+        priorities.every(({ entries }: any) => entries.every(({ usable }: any) => !usable)) &&
+        told.filter((one) => one.time === time && one.unit === unit).length === 1,
+    );
+    expect(found).toBeDefined();
+    await page.goto(
+      `${instance.address}/projects/verdance/replay/evening-shift?tier=bloom&skill=regular&seed=${seed}&at=${found.time}&unit=${found.unit}`,
+    );
+    await page.waitForSelector('[data-reason]');
+    const shown = await page.$$eval('[data-reason]', (all) => all.map((one) => one.textContent));
+    const text = spawnSync(
+      process.execPath,
+      [
+        join(ROOT, 'apps/cli/bin/insidia.js'),
+        'trace',
+        join(ROOT, 'demo/verdance.insidia.json'),
+        '--encounter',
+        'evening-shift',
+        '--tier',
+        'bloom',
+        '--skill',
+        'regular',
+        '--seed',
+        seed,
+        '--no-positions',
+        '--format',
+        'text',
+      ],
+      { encoding: 'utf8', maxBuffer: 2 ** 28 },
+    ).stdout.split('\n');
+    for (const sentence of shown) expect(text).toContain(`    ${sentence}`);
+    expect(shown.length).toBeGreaterThan(2);
+
+    // By its words.
+    await (await input(page, 'aside[aria-label=Events]', 'Search events')).type('Slam');
+    await page.waitForFunction(() => document.querySelectorAll('aside[aria-label=Events] li button').length > 0);
+    await page.click('aside[aria-label=Events] li button');
+    await page.waitForFunction(() => document.querySelector('aside[aria-label=Reasons] h3')?.textContent?.includes('Mulcher'));
+    const at = Number((await page.$eval('[role=slider][aria-label=Instant]', (one) => one.getAttribute('aria-valuenow')))!);
+    const slam = lines.find(({ type, what }) => type === 'event' && String(what).includes('Slam'));
+    expect(at).toBeCloseTo(slam.time, 1);
+    await page.waitForFunction((time) => new URL(location.href).searchParams.get('at') === time, {}, at.toFixed(2));
+  }, 120_000);
+
+  test('it plays, steps and jumps; two runs side by side say where they part; the address keeps the instant', async () => {
+    const page = await open('verdance/replay/first-bell?skill=regular&seed=3');
+    await page.waitForSelector('[data-testid=stage]');
+    const clock = () => page.$eval('[data-testid=clock]', (one) => one.textContent);
+    expect(await clock()).toBe('0:00.00');
+    await page.keyboard.press('ArrowRight');
+    expect(await clock()).toBe('0:00.05');
+    await page.keyboard.press('n');
+    expect(await clock()).not.toBe('0:00.05');
+    await press(page, 'main', 'Play');
+    await page.waitForFunction(
+      () => Number(document.querySelector('[role=slider][aria-label=Instant]')?.getAttribute('aria-valuenow')) > 1.2,
+    );
+    await press(page, 'main', 'Pause');
+    await choose(page, 'main', 'Compare with', 'seed 4');
+    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('They part at'));
+    expect(await page.$$eval('[data-testid=stage]', (all) => all.length)).toBe(2);
+    const parts = await page.$$eval('main button.link', (all) => all.at(-1)!.textContent);
+    await press(page, 'main', parts!);
+    expect(await clock()).toBe(parts);
+    const address = page.url();
+    const again = await openPage(browser, errors);
+    await again.goto(address);
+    await again.waitForSelector('[data-testid=clock]');
+    await again.waitForFunction(
+      (wanted) => document.querySelector('[data-testid=clock]')?.textContent === wanted,
+      {},
+      new URL(address).searchParams.get('at') === null ? '0:00.00' : await clock(),
+    );
+  }, 60_000);
+
+  test('the approach chart has the unit and, thin, others of its kind', async () => {
+    const page = await open('verdance/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=6&unit=3');
+    await page.waitForSelector('section[aria-label=Approach] svg');
+    const kind = await page.$eval('section[aria-label=Approach] svg', (one) => /of (\w+)/.exec(one.getAttribute('aria-label')!)![1]);
+    expect(kind).toBe('Thistlejack');
+    await page.goto(page.url().replace('unit=3', 'unit=8'));
+    await page.waitForSelector('section[aria-label=Approach] svg[aria-label*=Clipper]');
+    const thin = await page.$$eval('section[aria-label=Approach] svg title', (all) => all.map((one) => one.textContent));
+    expect(thin.length).toBeGreaterThan(0);
+    expect(thin.every((name) => /^Clipper \d+$/.test(name!))).toBe(true);
+  }, 60_000);
+
+  test('an enemy that stands still is explained: the wall in its line, drawn and in words, and what would have done', async () => {
+    const id = await project();
+    const trace = spawnSync(
+      process.execPath,
+      [
+        join(ROOT, 'apps/cli/bin/insidia.js'),
+        'trace',
+        join(ROOT, 'demo/verdance.insidia.json'),
+        '--encounter',
+        'evening-shift',
+        '--tier',
+        'bloom',
+        '--skill',
+        'regular',
+        '--seed',
+        '7',
+        '--no-positions',
+      ],
+      { encoding: 'utf8', maxBuffer: 2 ** 28 },
+    )
+      .stdout.trim()
+      .split('\n')
+      .map((line) => JSON.parse(line));
+    const blocked = trace.find(
+      ({ type, priorities, hindrance }) =>
+        type === 'reasons' &&
+        !hindrance &&
+        priorities.some(({ entries }: any) => entries.some(({ attack, hurdle }: any) => attack === 'Quill' && hurdle === 'line')),
+    );
+    const page = await open(`${id}/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=${blocked.time + 0.05}&unit=${blocked.unit}`);
+    await page.waitForSelector('aside[aria-label=Reasons] svg[aria-label^="from the side"]');
+    const said = await page.$eval('aside[aria-label=Reasons]', (one) => one.textContent!);
+    expect(said).toMatch(/is in the way: [\d.]+ m too high/);
+    expect(said).toMatch(/It would have used Quill if .+ were [\d.]+ m high, not [\d.]+\./);
+  }, 60_000);
+});
+
+describe('what goes wrong, by name', () => {
+  test('each failure that a document can express has its warning on the screen', async () => {
+    const unit = (document: any, id: string) => document.units.find((one: any) => one.id === id);
+    const id = await project((document) => {
+      unit(document, 'mulcher').states[0].stopAt = 4; // stands still: stops farther away than it reaches
+      unit(document, 'sapwright').attacks[0].energy = 999; // stands still: can't afford it
+      unit(document, 'thistlejack').senses.sight = 8; // stands still: notices nobody where it could strike
+      Object.assign(unit(document, 'thistlejack').states[1].leaves[0].when, { value: 9 }); // flickers between two states
+      unit(document, 'thistlejack').choice.priorities[0].entries[0].weight = 0; // a rule never fires
+      Object.assign(unit(document, 'briar-hound').health, { regen: 900, regenDelay: 0 }); // can't be beaten
+      Object.assign(unit(document, 'head-gardener').weakPoint, { lethal: true, exposed: 'always' }); // more health changes nothing
+      const shift = encounterOf(document, 'evening-shift');
+      shift.waves.forEach((wave: any) => Object.assign(wave, { start: 'atOnce', delay: 0 })); // every wave at once
+      Object.assign(encounterOf(document, 'first-bell').waves[0], { start: 'called' }); // the next wave never comes
+    });
+    const page = await open(`${id}/encounters/evening-shift`);
+    const opener = await page.waitForSelector('header button[aria-label*="warnings in the project"]');
+    await page.waitForFunction(
+      () =>
+        Number(
+          /^\d+/.exec(document.querySelector('header button[aria-label*="warnings in the project"]')!.getAttribute('aria-label')!)?.[0],
+        ) > 12,
+    );
+    await opener!.click();
+    const said = await page.$eval('.sheet[aria-label=Warnings]', (one) => one.textContent!);
+    for (const words of [
+      /Clipper: one Bite lands up to 4 times/, // a weak enemy kills at once
+      /Mulcher: Trudge stops at 4 m, but nothing reaches farther than 3 m/,
+      /Sapwright: Raise costs 999 energy and it holds 120 at most/,
+      /Thistlejack: .* reaches [\d.]+ m, but it notices nobody beyond \d+ m/,
+      /Thistlejack: .* lead to one another at 10 and 9/,
+      /Thistlejack: Kick has no weight in priority 1: it is never drawn/,
+      /Briar Hound: it regains 900 hp a second/,
+      /Head Gardener: one hit on its weak point kills it at any time/,
+      /Lantern Stalk: .* but not its shield/,
+      /Evening Shift: all \d waves start at once/,
+      /First Bell: Bell never starts: no event calls it/,
+      /Blight: .* meets its cap of 420/, // a percentage that did nothing
+    ])
+      expect(said).toMatch(words);
+  }, 60_000);
+});
+
+describe('arenas', () => {
+  test('a wall is made, moved, turned and measured; corners stay convex; GeoJSON goes out and comes back', async () => {
+    const id = await project();
+    const page = await open(`${id}/arenas/boiler-court`);
+    await press(page, 'main', '+ wall');
+    await page.waitForSelector(group('Chosen'));
+    const wall = async () => (await stored(id)).arenas.find((one: any) => one.id === 'boiler-court').walls.at(-1);
+    await fillAll(page, group('Chosen'), { x: 5, y: -3, Width: 6, Height: 1.2 });
+    await savedState(page, 'saved');
+    expect(await wall()).toMatchObject({
+      height: 1.2,
+      corners: [
+        { x: 2, y: -3.5 },
+        { x: 8, y: -3.5 },
+        { x: 8, y: -2.5 },
+        { x: 2, y: -2.5 },
+      ],
+    });
+    await page.$eval('[aria-label="wall Wall"]', (one) => (one as unknown as HTMLElement).focus());
+    await page.keyboard.press('ArrowRight');
+    await fill(page, group('Chosen'), 'Turn by', 90);
+    await savedState(page, 'saved');
+    expect((await wall()).corners[0]).toEqual({ x: 6, y: -6 });
+    // A corner dragged across the shape would fold it: it stays.
+    const corner = (await page.$('[data-corner="0"]'))!;
+    const box = (await corner.boundingBox())!;
+    const before = (await wall()).corners;
+    await page.mouse.move(box.x + 4, box.y + 4);
+    await page.mouse.down();
+    await page.mouse.move(box.x - 300, box.y - 300, { steps: 3 });
+    await page.mouse.up();
+    const after = (await wall()).corners;
+    expect(after.length).toBe(before.length);
+    const href = await page.$eval('a[download="boiler-court.geojson"]', (one) =>
+      decodeURIComponent((one as HTMLAnchorElement).href.split(',').slice(1).join(',')),
+    );
+    const path = join(instance.home, 'court.geojson');
+    (await import('node:fs')).writeFileSync(path, href);
+    const upload = (await page.$('input[type=file]'))! as any;
+    await upload.uploadFile(path);
+    await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Boiler Court 2');
+    await savedState(page, 'saved');
+    const { arenas } = await stored(id);
+    const [old, copy] = [arenas.find((one: any) => one.id === 'boiler-court'), arenas.at(-1)];
+    expect({ ...copy, id: '', name: '' }).toEqual({ ...old, id: '', name: '' });
+  }, 90_000);
+});
+
+describe('accessibility', () => {
+  const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+  test.each([
+    ['encounters', 'verdance/encounters/evening-shift?tier=bramble&skill=regular', '[data-testid=digest]'],
+    ['replay', 'verdance/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=24.3&unit=8', '[data-testid=stage]'],
+    ['arenas', 'verdance/arenas/propagation-hall', 'main svg'],
+  ])(
+    '%s: no serious finding',
+    async (_, path, ready) => {
+      const page = await open(path);
+      await page.waitForSelector(ready);
+      await page.evaluate(axe);
+      const found = await page.evaluate(async () => {
+        const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
+        return violations
+          .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
+          .map(
+            ({ id, nodes }: any) =>
+              `${id}: ${nodes
+                .slice(0, 3)
+                .map(({ html }: any) => html.slice(0, 140))
+                .join(' | ')}`,
+          );
+      });
+      expect(found).toEqual([]);
+    },
+    60_000,
+  );
+});
