@@ -1,24 +1,14 @@
-import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
+import { describe, expect, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
 import { allFields, choose, choosesAll, condition, fill, fillAll, group, press, tick } from './support/bench';
-import { demo, fetchProject, newDigest, openBrowser, openPage, savedState, startInstance } from './support/world';
+import { suite } from './support/suite';
+import { demo, fetchProject, newDigest, openPage, savedState } from './support/world';
 
-let instance: Awaited<ReturnType<typeof startInstance>>;
-let browser: Browser;
-const errors: string[] = [];
-
-beforeAll(async () => {
-  instance = await startInstance();
-  browser = await openBrowser();
-}, 300_000);
-afterAll(async () => {
-  await browser?.close();
-  await instance?.stop();
-}, 60_000);
-afterEach(() => expect(errors.splice(0)).toEqual([]));
+const at = suite('bench');
+const { address } = at;
 
 const unitOf = (document: any, id: string) => document.units.find((unit: any) => unit.id === id);
-const stored = async (project: string, id: string) => unitOf((await fetchProject(instance.address, project)).document, id);
+const stored = async (project: string, id: string) => unitOf((await fetchProject(address(), project)).document, id);
 
 /** A project with a party and a Mulcher only: everything else is to be made. */
 async function bare(id: string): Promise<void> {
@@ -35,7 +25,7 @@ async function bare(id: string): Promise<void> {
     brief: { bands: [], curves: [] },
   };
   kept.units = document.units.filter((unit: any) => ['warden', 'tender', 'mulcher'].includes(unit.id));
-  const response = await fetch(`${instance.address}/api/projects`, {
+  const response = await fetch(`${address()}/api/projects`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(kept),
@@ -44,8 +34,8 @@ async function bare(id: string): Promise<void> {
 }
 
 async function bench(path: string): Promise<Page> {
-  const page = await openPage(browser, errors);
-  await page.goto(`${instance.address}/projects/${path}`);
+  const page = await openPage(at.browser, at.errors);
+  await page.goto(`${address()}/projects/${path}`);
   await page.waitForSelector('main h1');
   return page;
 }
@@ -159,7 +149,7 @@ describe('an enemy made from nothing', () => {
     expect(await stored('make-clipper', 'clipper')).toEqual(unitOf(demo(), 'clipper'));
     // What has just been made fights at once.
     expect(await newDigest(page, null)).toMatch(/^[0-9a-f]{16}$/);
-  }, 180_000);
+  });
 
   test('the Thistlejack: shots, a choice by weights, four states and what leads from one to another', async () => {
     await bare('make-thistlejack');
@@ -270,7 +260,7 @@ describe('an enemy made from nothing', () => {
     await wayOut(page, 'Back off', 1, 'Keep band', 0.4, { what: 'the distance to its target', is: 'above', value: 6 });
     await savedState(page, 'saved');
     expect(await stored('make-thistlejack', 'thistlejack')).toEqual(unitOf(demo(), 'thistlejack'));
-  }, 240_000);
+  });
 
   test('the Sapwright: help for friends paid with energy, three priorities, one with a condition', async () => {
     await bare('make-sapwright');
@@ -369,5 +359,5 @@ describe('an enemy made from nothing', () => {
       .replaceAll('"keep-away"', '"keep"')
       .replaceAll('"shrink-back"', '"shrink"');
     expect(JSON.parse(made)).toEqual(unitOf(demo(), 'sapwright'));
-  }, 240_000);
+  });
 });

@@ -1,46 +1,14 @@
-import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { choose, fill, fillAll, group, input, press, tick } from './support/bench';
-import { ROOT, demo, fetchProject, openBrowser, openPage, savedState, startInstance } from './support/world';
+import { suite } from './support/suite';
+import { ROOT, demo, openPage, savedState } from './support/world';
 
-let instance: Awaited<ReturnType<typeof startInstance>>;
-let browser: Browser;
-const errors: string[] = [];
-
-beforeAll(async () => {
-  instance = await startInstance();
-  browser = await openBrowser();
-}, 300_000);
-afterAll(async () => {
-  await browser?.close();
-  await instance?.stop();
-}, 60_000);
-afterEach(() => expect(errors.splice(0)).toEqual([]));
-
-let made = 0;
-async function project(change: (document: any) => void = () => {}): Promise<string> {
-  const id = `meet-${++made}`;
-  const document = { ...demo(), id, name: id };
-  change(document);
-  const response = await fetch(`${instance.address}/api/projects`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(document),
-  });
-  expect(await response.json()).toMatchObject({ id });
-  return id;
-}
-async function open(path: string): Promise<Page> {
-  const page = await openPage(browser, errors);
-  await page.goto(`${instance.address}/projects/${path}`);
-  await page.waitForSelector('nav[aria-label=Sections]');
-  await page.waitForSelector('main h1');
-  return page;
-}
-const stored = async (id: string) => (await fetchProject(instance.address, id)).document;
+const at = suite('meet');
+const { address, project, open, stored } = at;
 const encounterOf = (document: any, id: string) => document.encounters.find((one: any) => one.id === id);
 /** Waits until the readout of an encounter has all its runs. */
 const fought = (page: Page) =>
@@ -148,7 +116,7 @@ describe('an encounter made from nothing', () => {
     expect(built).toMatchObject({ id: 'encounter', name: 'Evening Shift' });
     expect(plain(built)).toEqual(plain(wanted));
     await fought(page);
-  }, 240_000);
+  });
 
   test('allies, what changes with the size of the party, caps by kind, and what events, elites and repeats do to numbers', async () => {
     const id = await project();
@@ -199,7 +167,7 @@ describe('an encounter made from nothing', () => {
     expect(built.events[0].then[0]).toMatchObject({ does: 'tweak', tweaks: [{ scope: 'unit', of: 'mulcher', path: '/movement/run' }] });
     expect(built.waves[0].repeat.tweaks).toEqual([{ path: '/movement/run', op: '×', value: 1.25 }]);
     await fought(page);
-  }, 120_000);
+  });
 });
 
 describe('pacing on the waves’ clock', () => {
@@ -253,7 +221,7 @@ describe('pacing on the waves’ clock', () => {
     await page.keyboard.up('Control');
     await savedState(page, 'saved');
     expect(encounterOf(await stored(id), 'evening-shift').waves[2].delay).toBe(3);
-  }, 120_000);
+  });
 
   test('a wave’s name dragged over another takes its place; the keys do the same; undo puts it back', async () => {
     const id = await project();
@@ -283,7 +251,7 @@ describe('pacing on the waves’ clock', () => {
     }
     await savedState(page, 'saved');
     expect(await order()).toEqual(before);
-  }, 60_000);
+  });
 
   test('waves that all come at once are warned of, and the mend lets the second wait', async () => {
     const id = await project((document) =>
@@ -295,7 +263,7 @@ describe('pacing on the waves’ clock', () => {
     await press(page, '.sheet', 'Wave 2 waits for the one before');
     await savedState(page, 'saved');
     expect(encounterOf(await stored(id), 'evening-shift').waves[1].start).toBe('defeated');
-  }, 60_000);
+  });
 });
 
 describe('a replay', () => {
@@ -343,7 +311,7 @@ describe('a replay', () => {
     );
     expect(found).toBeDefined();
     await page.goto(
-      `${instance.address}/projects/verdance/replay/evening-shift?tier=bloom&skill=regular&seed=${seed}&at=${found.time}&unit=${found.unit}`,
+      `${address()}/projects/verdance/replay/evening-shift?tier=bloom&skill=regular&seed=${seed}&at=${found.time}&unit=${found.unit}`,
     );
     await page.waitForSelector('[data-reason]');
     const shown = await page.$$eval('[data-reason]', (all) => all.map((one) => one.textContent));
@@ -379,7 +347,7 @@ describe('a replay', () => {
     const slam = lines.find(({ type, what }) => type === 'event' && String(what).includes('Slam'));
     expect(at).toBeCloseTo(slam.time, 1);
     await page.waitForFunction((time) => new URL(location.href).searchParams.get('at') === time, {}, at.toFixed(2));
-  }, 120_000);
+  });
 
   test('it plays, steps and jumps; two runs side by side say where they part; the address keeps the instant', async () => {
     const page = await open('verdance/replay/first-bell?skill=regular&seed=3');
@@ -402,7 +370,7 @@ describe('a replay', () => {
     await press(page, 'main', parts!);
     expect(await clock()).toBe(parts);
     const address = page.url();
-    const again = await openPage(browser, errors);
+    const again = await openPage(at.browser, at.errors);
     await again.goto(address);
     await again.waitForSelector('[data-testid=clock]');
     await again.waitForFunction(
@@ -410,7 +378,7 @@ describe('a replay', () => {
       {},
       new URL(address).searchParams.get('at') === null ? '0:00.00' : await clock(),
     );
-  }, 60_000);
+  });
 
   test('the approach chart has the unit and, thin, others of its kind', async () => {
     const page = await open('verdance/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=6&unit=3');
@@ -422,7 +390,7 @@ describe('a replay', () => {
     const thin = await page.$$eval('section[aria-label=Approach] svg title', (all) => all.map((one) => one.textContent));
     expect(thin.length).toBeGreaterThan(0);
     expect(thin.every((name) => /^Clipper \d+$/.test(name!))).toBe(true);
-  }, 60_000);
+  });
 
   test('an enemy that stands still is explained: the wall in its line, drawn and in words, and what would have done', async () => {
     const id = await project();
@@ -458,7 +426,7 @@ describe('a replay', () => {
     const said = await page.$eval('aside[aria-label=Reasons]', (one) => one.textContent!);
     expect(said).toMatch(/is in the way: [\d.]+ m too high/);
     expect(said).toMatch(/It would have used Quill if .+ were [\d.]+ m high, not [\d.]+\./);
-  }, 60_000);
+  });
 });
 
 describe('what goes wrong, by name', () => {
@@ -501,7 +469,7 @@ describe('what goes wrong, by name', () => {
       /Blight: .* meets its cap of 420/, // a percentage that did nothing
     ])
       expect(said).toMatch(words);
-  }, 60_000);
+  });
 });
 
 describe('arenas', () => {
@@ -540,7 +508,7 @@ describe('arenas', () => {
     const href = await page.$eval('a[download="boiler-court.geojson"]', (one) =>
       decodeURIComponent((one as HTMLAnchorElement).href.split(',').slice(1).join(',')),
     );
-    const path = join(instance.home, 'court.geojson');
+    const path = join(at.instance.home, 'court.geojson');
     (await import('node:fs')).writeFileSync(path, href);
     const upload = (await page.$('input[type=file]'))! as any;
     await upload.uploadFile(path);
@@ -549,7 +517,7 @@ describe('arenas', () => {
     const { arenas } = await stored(id);
     const [old, copy] = [arenas.find((one: any) => one.id === 'boiler-court'), arenas.at(-1)];
     expect({ ...copy, id: '', name: '' }).toEqual({ ...old, id: '', name: '' });
-  }, 90_000);
+  });
 });
 
 describe('accessibility', () => {

@@ -1,41 +1,18 @@
-import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  ROOT,
-  cliDuel,
-  drag,
-  fetchProject,
-  field,
-  label,
-  median,
-  newDigest,
-  openBrowser,
-  openPage,
-  savedState,
-  startInstance,
-} from './support/world';
+import type { Page } from 'puppeteer-core';
+import { suite } from './support/suite';
+import { ROOT, cliDuel, drag, fetchProject, field, label, median, newDigest, openPage, savedState, startInstance } from './support/world';
 
-let instance: Awaited<ReturnType<typeof startInstance>>;
-let browser: Browser;
-const errors: string[] = [];
+const at = suite('light');
+const { address } = at;
 
-beforeAll(async () => {
-  instance = await startInstance();
-  browser = await openBrowser();
-}, 300_000);
-afterAll(async () => {
-  await browser?.close();
-  await instance?.stop();
-}, 60_000);
-afterEach(() => expect(errors.splice(0)).toEqual([]));
-
-const clipper = () => `${instance.address}/projects/verdance/enemies/clipper/attacks/bite?skill=regular&copies=3&distance=4`;
+const clipper = () => `${address()}/projects/verdance/enemies/clipper/attacks/bite?skill=regular&copies=3&distance=4`;
 /** The same duel on the command line: three Clippers at four metres, near enough that all of them bite. */
 const three = ['--skill', 'regular', '--copies', '3', '--distance', '4'];
 async function open(address = clipper()): Promise<Page> {
-  const page = await openPage(browser, errors);
+  const page = await openPage(at.browser, at.errors);
   await page.goto(address);
   return page;
 }
@@ -51,7 +28,7 @@ describe('one fight, end to end', () => {
   test('drag the cooldown: the readout follows as the command line and the server compute it; undo, redo, reload, restart', async () => {
     const page = await open();
     const first = await newDigest(page, null);
-    const before = (await fetchProject(instance.address)).document;
+    const before = (await fetchProject(address())).document;
     expect(first).toBe(cliDuel(before, 'clipper', three).digest);
 
     // A longer pause between bites hurts less.
@@ -59,13 +36,13 @@ describe('one fight, end to end', () => {
     await drag(page, await label(page, 'Bite cooldown'), 220);
     const second = await newDigest(page, first);
     await savedState(page, 'saved');
-    const after = (await fetchProject(instance.address)).document;
+    const after = (await fetchProject(address())).document;
     expect(cooldown(after)).toBeGreaterThan(cooldown(before) + 0.2);
     const computed = cliDuel(after, 'clipper', three);
     expect(second).toBe(computed.digest);
     expect(computed.kinds.find(({ id }) => id === 'clipper')!.damagePerAlertedSecond).toBeLessThan(pressureBefore);
     expect(await median(page, 'Peak pressure')).toBeCloseTo(computed.encounter.peakPressureShare.median * 100, 9);
-    const simulated = await fetch(`${instance.address}/api/projects/verdance/simulations`, {
+    const simulated = await fetch(`${address()}/api/projects/verdance/simulations`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ duel: { enemy: 'clipper', against: 'warden', copies: 3, distance: 4 }, skill: 'regular', runs: 200, seed: 1 }),
@@ -85,35 +62,35 @@ describe('one fight, end to end', () => {
     await page.reload();
     expect(await newDigest(page, null)).toBe(second);
 
-    const { home, port } = instance;
-    expect(await instance.stop({ keep: true })).toBe(0);
-    instance = await startInstance({ home, port });
+    const { home, port } = at.instance;
+    expect(await at.instance.stop({ keep: true })).toBe(0);
+    at.instance = await startInstance({ home, port });
     await page.reload();
     expect(await newDigest(page, null)).toBe(second);
-    expect((await fetchProject(instance.address)).document).toEqual(after);
-  }, 180_000);
+    expect((await fetchProject(address())).document).toEqual(after);
+  });
 
   test('the server goes away in the middle of the work and comes back: nothing is lost', async () => {
-    const page = await open(`${instance.address}/projects/verdance/enemies/mulcher?skill=regular`);
+    const page = await open(`${address()}/projects/verdance/enemies/mulcher?skill=regular`);
     await newDigest(page, null);
-    const { home, port } = instance;
-    await instance.stop({ keep: true });
+    const { home, port } = at.instance;
+    await at.instance.stop({ keep: true });
     const wanted = await field(page, 'main', 'Health');
     await wanted.focus();
     await wanted.type('131');
     await page.keyboard.press('Enter');
     await savedState(page, 'away');
     expect(await page.$eval('[data-saving]', (e) => e.textContent)).toContain('Server away: kept here, trying again');
-    instance = await startInstance({ home, port });
+    at.instance = await startInstance({ home, port });
     await savedState(page, 'saved');
-    const { document } = await fetchProject(instance.address);
+    const { document } = await fetchProject(address());
     expect(document.units.find((u: { id: string }) => u.id === 'mulcher').health.max).toBe(131);
-  }, 120_000);
+  });
 
   test('work that could not be saved is still there after the tab was closed', async () => {
-    const context = await browser.createBrowserContext();
+    const context = await at.browser.createBrowserContext();
     const page = await context.newPage();
-    await page.goto(`${instance.address}/projects/verdance/enemies/thistlejack`);
+    await page.goto(`${address()}/projects/verdance/enemies/thistlejack`);
     await newDigest(page, null);
     await page.setRequestInterception(true);
     page.on('request', (request) => void (request.method() === 'PATCH' ? request.abort() : request.continue()));
@@ -124,36 +101,36 @@ describe('one fight, end to end', () => {
     await savedState(page, 'away');
     await page.close();
     const again = await context.newPage();
-    await again.goto(`${instance.address}/projects/verdance/enemies/thistlejack`);
+    await again.goto(`${address()}/projects/verdance/enemies/thistlejack`);
     await newDigest(again, null);
     await savedState(again, 'saved');
-    const { document } = await fetchProject(instance.address);
+    const { document } = await fetchProject(address());
     expect(document.units.find((u: { id: string }) => u.id === 'thistlejack').movement.walk).toBe(2.7);
     await context.close();
-  }, 60_000);
+  });
 
   test('an acknowledged write survives kill -9 of everything', async () => {
-    const { home, port } = instance;
-    const { document, etag } = await fetchProject(instance.address);
+    const { home, port } = at.instance;
+    const { document, etag } = await fetchProject(address());
     const value = document.units[1].health.max === 23 ? 24 : 23;
-    const answer = await fetch(`${instance.address}/api/projects/verdance?label=by%20hand`, {
+    const answer = await fetch(`${address()}/api/projects/verdance?label=by%20hand`, {
       method: 'PATCH',
       headers: { 'Content-Type': 'application/json-patch+json', 'If-Match': etag as string },
       body: JSON.stringify([{ op: 'replace', path: '/units/clipper/health/max', value }]),
     });
     expect(answer.status).toBe(200);
     const { killInstance } = (await import('../scripts/instance.mjs' as string)) as { killInstance: (i: object) => Promise<void> };
-    await killInstance(instance);
-    instance = await startInstance({ home, port });
-    expect((await fetchProject(instance.address)).document.units[1].health.max).toBe(value);
-  }, 120_000);
+    await killInstance(at.instance);
+    at.instance = await startInstance({ home, port });
+    expect((await fetchProject(address())).document.units[1].health.max).toBe(value);
+  });
 });
 
 describe('numbers', () => {
   test('expressions, arrows, Escape, limits, and editing through a tier', async () => {
-    const page = await open(`${instance.address}/projects/verdance/enemies/thistlejack?tier=bramble`);
+    const page = await open(`${address()}/projects/verdance/enemies/thistlejack?tier=bramble`);
     let digest = await newDigest(page, null);
-    const base = () => fetchProject(instance.address).then(({ document }) => document);
+    const base = () => fetchProject(address()).then(({ document }) => document);
     const thistlejack = (document: any) => document.units.find((u: any) => u.id === 'thistlejack');
 
     const health = await field(page, 'main', 'Health');
@@ -195,10 +172,10 @@ describe('numbers', () => {
     expect(thistlejack(document).movement.run).toBeCloseTo(6.3, 9);
     expect(document.tiers[2].tweaks.at(-1)).toEqual({ scope: 'unit', of: 'thistlejack', path: '/movement/run', op: '=', value: 4.9 });
     expect(await page.$eval('[aria-label="What typing changes"] [aria-checked=true]', (e) => e.textContent)).toContain('Bramble');
-  }, 60_000);
+  });
 
   test('every edge of the strips can be moved by the keyboard', async () => {
-    const page = await open(`${instance.address}/projects/verdance/enemies/mulcher`);
+    const page = await open(`${address()}/projects/verdance/enemies/mulcher`);
     await newDigest(page, null);
     const edges = await page.$$eval('main [role=slider]', (all) => all.map((e) => e.getAttribute('aria-label')));
     expect(edges).toEqual([
@@ -224,13 +201,13 @@ describe('numbers', () => {
         value,
       );
     }
-  }, 120_000);
+  });
 });
 
 describe('two tabs', () => {
   test('changes to different places are merged; a clash is shown and nothing is overwritten', async () => {
-    const one = await open(`${instance.address}/projects/verdance/enemies/clipper`);
-    const two = await open(`${instance.address}/projects/verdance/enemies/clipper`);
+    const one = await open(`${address()}/projects/verdance/enemies/clipper`);
+    const two = await open(`${address()}/projects/verdance/enemies/clipper`);
     await newDigest(one, null);
     await newDigest(two, null);
     const type = async (page: Page, name: string, value: string) => {
@@ -243,7 +220,7 @@ describe('two tabs', () => {
     await savedState(one, 'saved');
     await type(two, 'Radius', '0.44');
     await savedState(two, 'saved');
-    const unit = async () => (await fetchProject(instance.address)).document.units.find((u: { id: string }) => u.id === 'clipper');
+    const unit = async () => (await fetchProject(address())).document.units.find((u: { id: string }) => u.id === 'clipper');
     expect(await unit()).toMatchObject({ movement: { walk: 2.9 }, body: { radius: 0.44 } });
 
     await type(one, 'Height', '0.8');
@@ -254,7 +231,7 @@ describe('two tabs', () => {
     await (await late.waitForSelector('[role=alertdialog] button:first-of-type'))!.click();
     await savedState(late, 'saved');
     expect((await unit()).body.height).toBe(first === 0.8 ? 0.9 : 0.8);
-  }, 60_000);
+  });
 });
 
 describe('duels worked out by hand (docs/worked-duels.md)', () => {
@@ -266,11 +243,11 @@ describe('duels worked out by hand (docs/worked-duels.md)', () => {
     async (name, enemy, timeToDown, peak) => {
       const file = join(ROOT, `docs/duels/${name}.insidia.json`);
       const document = JSON.parse(readFileSync(file, 'utf8')) as object;
-      const page = await open(instance.address);
+      const page = await open(address());
       const [chooser] = await Promise.all([page.waitForFileChooser(), page.locator('::-p-text(Open a project file)').click()]);
       await chooser.accept([file]);
       await page.waitForFunction((id) => location.pathname.startsWith(`/projects/${id}`), {}, name);
-      await page.goto(`${instance.address}/projects/${name}/enemies/${enemy}?distance=0.5`);
+      await page.goto(`${address()}/projects/${name}/enemies/${enemy}?distance=0.5`);
       const digest = await newDigest(page, null);
       expect(await median(page, 'Time-to-down')).toBe(timeToDown);
       expect(await median(page, 'Peak pressure')).toBeCloseTo(peak, 9);

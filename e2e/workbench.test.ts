@@ -1,47 +1,13 @@
-import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { button, choose, fill, input, press } from './support/bench';
-import { demo, fetchProject, newDigest, openBrowser, openPage, savedState, startInstance } from './support/world';
+import { suite } from './support/suite';
+import { demo, newDigest, openPage, savedState } from './support/world';
 
-let instance: Awaited<ReturnType<typeof startInstance>>;
-let browser: Browser;
-const errors: string[] = [];
+const at = suite('work');
+const { address, project, open, stored } = at;
 
-beforeAll(async () => {
-  instance = await startInstance();
-  browser = await openBrowser();
-}, 300_000);
-afterAll(async () => {
-  await browser?.close();
-  await instance?.stop();
-}, 60_000);
-afterEach(() => expect(errors.splice(0)).toEqual([]));
-
-let made = 0;
-/** A project of its own for a test: the demo, changed as the test likes. */
-async function project(change: (document: any) => void = () => {}): Promise<string> {
-  const id = `bench-${++made}`;
-  const document = { ...demo(), id, name: id };
-  change(document);
-  const response = await fetch(`${instance.address}/api/projects`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(document),
-  });
-  expect(await response.json()).toMatchObject({ id });
-  return id;
-}
-
-async function open(path: string): Promise<Page> {
-  const page = await openPage(browser, errors);
-  await page.goto(`${instance.address}/projects/${path}`);
-  await page.waitForSelector('nav[aria-label=Sections]');
-  await page.waitForSelector('main h1');
-  return page;
-}
-
-const stored = async (id: string) => (await fetchProject(instance.address, id)).document;
 const unitOf = (document: any, id: string) => document.units.find((unit: any) => unit.id === id);
 const heading = (page: Page, name: string) =>
   page.waitForFunction((wanted) => document.querySelector('main h1')?.textContent === wanted, {}, name);
@@ -120,7 +86,7 @@ describe('strips', () => {
     await savedState(page, 'saved');
     expect(unitOf(await stored(id), 'thistlejack').choice.priorities[0].entries[0].weight).toBeGreaterThan(35);
     expect(await undoName(page)).toMatch(/^Undo: Thistlejack weight 20 → /);
-  }, 60_000);
+  });
 });
 
 describe('linked variants', () => {
@@ -137,7 +103,7 @@ describe('linked variants', () => {
       basedOn: 'mulcher',
       tweaks: [{ path: '/health/max', op: '=', value: 77 }],
     });
-    await page.goto(`${instance.address}/projects/${id}/enemies/mulcher`);
+    await page.goto(`${address()}/projects/${id}/enemies/mulcher`);
     await heading(page, 'Mulcher');
     await fill(page, 'main', 'Walk', 1.1);
     await fill(page, 'main', 'Health', 120);
@@ -149,7 +115,7 @@ describe('linked variants', () => {
     expect(await value('Health')).toBe('120');
     await keys(page, 'Control', 'z');
     expect(await value('Health')).toBe('77');
-  }, 60_000);
+  });
 
   test('a unit that is used says where; deleted it takes its places along, and undo brings all of it back', async () => {
     const id = await project();
@@ -162,7 +128,7 @@ describe('linked variants', () => {
       true,
     );
     await press(page, '[role=dialog].sheet', 'Keep it');
-    await page.goto(`${instance.address}/projects/${id}/enemies/sporecask`);
+    await page.goto(`${address()}/projects/${id}/enemies/sporecask`);
     await heading(page, 'Sporecask');
     await press(page, 'main', 'Sporecask: more');
     await press(page, '.sheet', 'Delete …');
@@ -175,7 +141,7 @@ describe('linked variants', () => {
     await keys(page, 'Control', 'z');
     await savedState(page, 'saved');
     expect({ ...(await stored(id)), id: '', name: '' }).toEqual({ ...demo(), id: '', name: '' });
-  }, 60_000);
+  });
 });
 
 describe('the table', () => {
@@ -224,7 +190,7 @@ describe('the table', () => {
     for (let i = 0; i < 3; i++) await keys(page, 'Control', 'z');
     await savedState(page, 'saved');
     expect(await health()).toEqual(before);
-  }, 60_000);
+  });
 
   test('typing changes the cell and goes on; copying gives what a spreadsheet takes; sorting, filtering, columns', async () => {
     const id = await project();
@@ -251,7 +217,7 @@ describe('the table', () => {
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[role=columnheader]')].some((one) => one.textContent?.startsWith('Hearing')),
     );
-  }, 60_000);
+  });
 });
 
 describe('warnings', () => {
@@ -285,7 +251,7 @@ describe('warnings', () => {
     await fill(page, 'section[aria-label=Beat]', 'Range to', 3.2);
     await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 warning'));
     expect(await warnings(page)).toBe('1');
-  }, 60_000);
+  });
 });
 
 describe('copy and paste between units', () => {
@@ -307,18 +273,18 @@ describe('copy and paste between units', () => {
     await press(page, '[role=dialog].sheet', 'Paste');
     await savedState(page, 'saved');
     expect(unitOf(await stored(id), 'mulcher').attacks.map(({ id: each }: any) => each)).toEqual(['slam', 'bite-one']);
-  }, 60_000);
+  });
 });
 
 describe('two tabs at once', () => {
   async function tabs(id: string, ...paths: string[]): Promise<Page[]> {
-    const context = await browser.createBrowserContext();
+    const context = await at.browser.createBrowserContext();
     return Promise.all(
       paths.map(async (path) => {
         const page = await context.newPage();
         await page.setViewport({ width: 1280, height: 800 });
-        page.on('pageerror', (error) => errors.push(String(error)));
-        await page.goto(`${instance.address}/projects/${id}/enemies/${path}`);
+        page.on('pageerror', (error) => at.errors.push(String(error)));
+        await page.goto(`${address()}/projects/${id}/enemies/${path}`);
         await page.waitForSelector('main h1');
         return page;
       }),
@@ -349,7 +315,7 @@ describe('two tabs at once', () => {
     await savedState(two, 'saved');
     await shows(one, 'Walk', '1.3');
     expect(unitOf(await stored(id), 'mulcher')).toMatchObject({ health: { max: 131 }, movement: { walk: 1.3 } });
-  }, 60_000);
+  });
 
   test('the same number changed in both before either was saved is shown as a conflict, and nothing is overwritten unseen', async () => {
     const id = await project();
@@ -374,7 +340,7 @@ describe('two tabs at once', () => {
     await savedState(two, 'saved');
     expect(unitOf(await stored(id), 'mulcher').health.max).toBe(200);
     await shows(one, 'Health', '200');
-  }, 60_000);
+  });
 });
 
 describe('history', () => {
@@ -416,7 +382,7 @@ describe('history', () => {
     await keys(page, 'Control', 'z');
     await savedState(page, 'saved');
     expect(unitOf(await stored(id), 'mulcher').health.max).toBe(131);
-  }, 60_000);
+  });
 });
 
 describe('by the keyboard', () => {
@@ -437,7 +403,7 @@ describe('by the keyboard', () => {
     await page.focus('#unit-head-gardener');
     await page.keyboard.press('ArrowUp');
     await heading(page, 'Clipper nest');
-  }, 60_000);
+  });
 
   test('forty enemies with long names and twenty attacks on one stay readable and searchable', async () => {
     const long = 'The unreasonably overgrown greenhouse warden of the northern annex';
@@ -463,7 +429,7 @@ describe('by the keyboard', () => {
     await page.waitForFunction(() => document.querySelectorAll('aside li button').length === 1);
     await choose(page, 'aside', 'Which', 'changed since it was opened');
     await page.waitForFunction(() => document.querySelector('aside ul')?.textContent === 'Nobody like that.');
-  }, 60_000);
+  });
 });
 
 describe('accessibility', () => {
@@ -483,9 +449,9 @@ describe('accessibility', () => {
   ])(
     '%s: no serious finding',
     async (name, path, theme) => {
-      const page = await openPage(browser, errors);
+      const page = await openPage(at.browser, at.errors);
       await page.evaluateOnNewDocument((wanted) => localStorage.setItem('insidia.theme', wanted), theme);
-      await page.goto(`${instance.address}/projects/${path}`);
+      await page.goto(`${address()}/projects/${path}`);
       await page.waitForSelector(name === 'projects' ? 'ul li a' : 'main h1');
       if (['enemies', 'enemies, dark', 'party'].includes(name)) {
         await newDigest(page, null);
@@ -534,5 +500,5 @@ describe('accessibility', () => {
     await press(page, 'main', 'Sapwright: more');
     await page.waitForSelector('.sheet');
     await check('menu');
-  }, 60_000);
+  });
 });

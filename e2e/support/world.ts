@@ -31,7 +31,7 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   const page = await (await browser.createBrowserContext()).newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => errors.push(String(error)));
-  page.setDefaultTimeout(20_000);
+  page.setDefaultTimeout(60_000);
   return page;
 }
 
@@ -117,6 +117,7 @@ export async function field(page: Page, part: string, name: string): Promise<Ele
 }
 
 export async function fetchProject(address: string, id = 'verdance') {
-  const response = await fetch(`${address}/api/projects/${id}`);
+  // A connection of its own: one kept alive may be closed by the server in the instant it is used again.
+  const response = await fetch(`${address}/api/projects/${id}`, { headers: { Connection: 'close' } });
   return { document: (await response.json()) as any, etag: response.headers.get('ETag') };
 }

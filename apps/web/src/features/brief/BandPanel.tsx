@@ -157,7 +157,12 @@ export function BandPanel({ project, band, goals, read, onChange }: Props) {
         <table className="mt-1 w-full text-table">
           <tbody>
             {goals.map((one) => (
-              <tr key={keyOf(one)} className={`border-t border-hair ${one === goal ? 'bg-well' : ''}`}>
+              <tr
+                key={keyOf(one)}
+                data-runs={one.runs}
+                title={`${one.runs} runs`}
+                className={`border-t border-hair ${one === goal ? 'bg-well' : ''}`}
+              >
                 <td>
                   <button type="button" className="text-left" onClick={() => setChosen(keyOf(one))}>
                     {nameOf(project, one)}

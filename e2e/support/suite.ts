@@ -1,0 +1,62 @@
+/** What every file of tasks in the browser needs: one Insidia and one Chromium for all its tests, projects of their own. */
+import { afterAll, afterEach, beforeAll, expect, jest } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import { demo, fetchProject, openBrowser, openPage, startInstance } from './world';
+
+/** A whole task on a slow machine; what waits for something fails by its own time-out, with its own words, long before. */
+const TASK = 300_000;
+
+export interface Suite {
+  address: () => string;
+  /** A test that stops it puts the next one here. */
+  instance: Awaited<ReturnType<typeof startInstance>>;
+  browser: Browser;
+  /** What pages have thrown; a test that leaves something here fails. */
+  errors: string[];
+  /** A project of its own for a test: the demo, changed as the test likes. @returns its id */
+  project: (change?: (document: any) => void) => Promise<string>;
+  /** The page of a path under /projects, with its heading. */
+  open: (path: string) => Promise<Page>;
+  stored: (id: string) => Promise<any>;
+}
+
+/** @param name begins the ids of the suite's projects */
+export function suite(name: string): Suite {
+  jest.setTimeout(TASK);
+  let made = 0;
+  const started: Partial<Pick<Suite, 'instance' | 'browser'>> = {};
+  beforeAll(async () => {
+    own.instance = await startInstance();
+    own.browser = await openBrowser();
+  });
+  afterAll(async () => {
+    await started.browser?.close();
+    await started.instance?.stop();
+  });
+  afterEach(() => expect(own.errors.splice(0)).toEqual([]));
+  const own: Suite = Object.assign(started as Pick<Suite, 'instance' | 'browser'>, {
+    address: () => own.instance.address,
+    errors: [] as string[],
+    project: async (change: (document: any) => void = () => {}) => {
+      const id = `${name}-${++made}`;
+      const document = { ...demo(), id, name: id };
+      change(document);
+      const response = await fetch(`${own.instance.address}/api/projects`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Connection: 'close' },
+        body: JSON.stringify(document),
+      });
+      expect(await response.json()).toMatchObject({ id });
+      return id;
+    },
+    open: async (path: string) => {
+      const page = await openPage(own.browser, own.errors);
+      await page.goto(`${own.instance.address}/projects/${path}`);
+      await page.waitForSelector('nav[aria-label=Sections]');
+      await page.waitForSelector('main h1');
+      return page;
+    },
+    stored: async (id: string) => (await fetchProject(own.instance.address, id)).document,
+  });
+  return own;
+}
