@@ -54,7 +54,7 @@ export {
 } from './measures/batch';
 export type { AttackUse } from './measures/attack-use';
 export * from './measures/catalogue';
-export { CURVE_BINS, type Curve, Curves, curveOf, curveTimes } from './measures/curves';
+export { CURVES, CURVE_ABOUT, CURVE_BINS, type Curve, type CurveName, Curves, curveOf, curveTimes } from './measures/curves';
 export * from './measures/enough';
 export * from './measures/goals';
 export * from './measures/look';
@@ -71,6 +71,7 @@ export type { Stream } from './measures/stream';
 export { type Summary, summarise } from './measures/summary';
 export { IDLE_REASONS, PLAYER_USES, type PlayerUse, TIME_USES, type TimeUse } from './measures/time-use';
 export * from './analysis/answers';
+export * from './analysis/causes';
 export * from './analysis/cells';
 export * from './analysis/pacing';
 export * from './analysis/ranking';

@@ -1,10 +1,11 @@
 import { Body, Controller, Delete, Get, HttpCode, Inject, type MessageEvent, Param, Post, Query, Sse } from '@nestjs/common';
+import { CURVES } from '@insidia/core';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { type Observable, distinctUntilChanged, from, interval, map, startWith, switchMap } from 'rxjs';
 import { badRequest } from '../problem';
 import { requests } from '../requests';
 import { BatchesService } from './batches.service';
-import { BatchRequest, ReadRequest } from './request';
+import { BatchRequest, CausesRequest, ReadRequest } from './request';
 
 /** ms between two looks at how far batches are. */
 const LOOK_MS = 300;
@@ -61,9 +62,20 @@ export class BatchesController {
   }
 
   @Get('cells/curve')
-  @ApiOperation({ summary: 'Damage pressure of a cell over its clock: median with p10 to p90 and p25 to p75' })
-  curve(@Param('id') id: string, @Query('cell') cell: string | undefined) {
+  @ApiOperation({ summary: 'Pressure, or another curve, of a cell over its clock: median with p10 to p90 and p25 to p75' })
+  curve(@Param('id') id: string, @Query('cell') cell: string | undefined, @Query('of') of = 'pressure') {
     if (!cell) throw badRequest('cell must be given');
-    return this.batches.curve(id, cell);
+    const name = CURVES.find((one) => one === of);
+    if (!name) throw badRequest(`of must be one of ${CURVES.join(', ')}: it is ${of}`);
+    return this.batches.curve(id, cell, name);
+  }
+
+  @Post('cells/causes')
+  @HttpCode(200)
+  @ApiOperation({
+    summary: 'What leaving out a wave or a kind does to the mean pressure of a stretch, on the same seeds, where both were run',
+  })
+  causes(@Param('id') id: string, @Body(requests) request: CausesRequest) {
+    return this.batches.causes(id, request);
   }
 }

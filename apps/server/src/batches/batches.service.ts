@@ -1,11 +1,24 @@
-import { CURVE_BINS, type Curve, type Project, type Sample, batchIdentity, cellOf, compileCell, curveOf, curveTimes } from '@insidia/core';
+import {
+  type Cause,
+  type Curve,
+  type CurveName,
+  type Project,
+  type Sample,
+  batchIdentity,
+  causesOf,
+  cellKey,
+  cellOf,
+  compileCell,
+  curveOf,
+  curveTimes,
+} from '@insidia/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { setImmediate } from 'node:timers/promises';
 import { badRequest } from '../problem';
 import { ProjectsService } from '../projects/projects.service';
-import { floatsOf, jsonNumbers } from './packing';
+import { jsonNumbers } from './packing';
 import { ShardQueue } from './queue';
-import type { ReadRequest, Until } from './request';
+import type { CausesRequest, ReadRequest, Until } from './request';
 import { SHARD_RUNS, Shards } from './shards';
 
 /** What has been run of a cell. Values: one a run; null where the run has none, "Infinity" for a survivor. */
@@ -39,13 +52,7 @@ export class BatchesService {
   async ask(project: string, cells: readonly { cell: string; runs: number; until?: Until }[]): Promise<{ cell: string; batch: string }[]> {
     const { document, revision } = await this.projects.get(project);
     const asked: { cell: string; batch: string; runs: number; until?: Until }[] = [];
-    for (const { cell, runs, until } of cells) {
-      try {
-        asked.push({ cell, runs, until, batch: await this.identity(document, revision, cell) });
-      } catch (error) {
-        throw badRequest(`cell ${cell}: ${(error as Error).message}`);
-      }
-    }
+    for (const { cell, runs, until } of cells) asked.push({ cell, runs, until, batch: await this.known(document, revision, cell) });
     await this.shards.want(asked.map(({ cell, batch, runs, until }) => ({ batch, runs, until, source: { project, revision, cell } })));
     // Of what is known already nobody will finish a shard: it is looked at here.
     for (const { batch, until } of asked) if (until) await this.shards.lookAt(batch);
@@ -91,22 +98,35 @@ export class BatchesService {
     );
   }
 
-  /** The pressure of a cell over its clock, as it is now, over the runs that still go. */
-  async curve(project: string, cell: string): Promise<{ runs: number; curve?: Curve }> {
+  /** What a cell is over its clock, as it is now, over the runs that still go. */
+  async curve(project: string, cell: string, name: CurveName): Promise<{ runs: number; curve?: Curve }> {
     const { document, revision } = await this.projects.get(project);
-    let batch: string;
-    try {
-      batch = await this.identity(document, revision, cell);
-    } catch (error) {
-      throw badRequest((error as Error).message);
-    }
-    const [sample, pressure] = await Promise.all([this.shards.sample(batch), this.shards.pressure(batch)]);
+    const batch = await this.known(document, revision, cell);
+    const [sample, rows] = await Promise.all([this.shards.sample(batch), this.shards.curve(batch, name)]);
     if (!sample) return { runs: 0 };
-    const rows = pressure.flatMap((bytes) => {
-      const values = floatsOf(bytes, Float32Array);
-      return Array.from({ length: values.length / CURVE_BINS }, (_, run) => values.subarray(run * CURVE_BINS, (run + 1) * CURVE_BINS));
-    });
-    return { runs: sample.runs, curve: curveOf(curveTimes(compileCell(document, cellOf(cell))), rows, sample.columns.length) };
+    // A shard may have been finished between the two.
+    const runs = Math.min(sample.runs, rows.length);
+    const times = curveTimes(compileCell(document, cellOf(cell)));
+    return { runs, curve: curveOf(times, rows.slice(0, runs), sample.columns.length.subarray(0, runs)) };
+  }
+
+  /** What leaving out each of some parts does to a stretch of an encounter's pressure, as far as it has been run without it. */
+  async causes(project: string, { cell, from, to, without }: CausesRequest): Promise<Cause[]> {
+    const { document, revision } = await this.projects.get(project);
+    const rowsOf = async (key: string) => this.shards.curve(await this.known(document, revision, key), 'pressure');
+    const all = await rowsOf(cell);
+    const others: { without: string; rows: Float32Array[] }[] = [];
+    for (const each of without) others.push({ without: each, rows: await rowsOf(cellKey({ ...cellOf(cell), without: each })) });
+    return causesOf(curveTimes(compileCell(document, cellOf(cell))), all, others, { from, to });
+  }
+
+  /** The batch of a cell as it is now. @throws a bad request for what can't be run */
+  private async known(document: Project, revision: number, cell: string): Promise<string> {
+    try {
+      return await this.identity(document, revision, cell);
+    } catch (error) {
+      throw badRequest(`cell ${cell}: ${(error as Error).message}`);
+    }
   }
 
   progress(project: string) {

@@ -94,11 +94,11 @@ function undisturbed(
     const { document, cell, runs } = JSON.parse(require('fs').readFileSync(0, 'utf8'));
     const compiled = core.compileCell(core.parseProject(document), cell);
     const curves = new core.Curves(compiled);
-    const batch = new core.Batch(compiled, 1, runs, undefined, (run) => curves.add(run));
+    const batch = new core.Batch(compiled, 1, runs, curves.watch, (run) => curves.add(run));
     batch.advance(runs);
     const { digests, columns } = core.sampleOf(compiled, batch.rows);
     const plain = (values) => Array.from(values, (v) => (v === Infinity ? 'Infinity' : v === v ? v : null));
-    const curve = core.curveOf(core.curveTimes(compiled), curves.pressure, curves.lengths);
+    const curve = Object.fromEntries(core.CURVES.map((name) => [name, curves.curve(name)]));
     console.log(JSON.stringify({ digests, columns: Object.fromEntries(Object.entries(columns).map(([k, v]) => [k, plain(v)])), curve }));`;
   const input = JSON.stringify({ document, cell, runs });
   return JSON.parse(execFileSync(process.execPath, ['-e', program], { input, cwd: ROOT, encoding: 'utf8', maxBuffer: 1e9 }));

@@ -56,3 +56,13 @@ class CellColumns {
 export class ReadRequest {
   @IsArray() @ArrayMaxSize(MOST_CELLS) @ValidateNested({ each: true }) @Type(() => CellColumns) cells: CellColumns[];
 }
+
+/** A stretch of an encounter's clock, and what is left out in turn. */
+export class CausesRequest {
+  @IsString() @MaxLength(300) cell: string;
+  /** s */
+  @IsNumber() from: number;
+  @IsNumber() to: number;
+  /** Each `wave:ID` or `unit:ID`. */
+  @IsArray() @ArrayMaxSize(64) @IsString({ each: true }) @MaxLength(100, { each: true }) without: string[];
+}

@@ -1,5 +1,5 @@
 /** Runs one shard of a batch in a worker thread. */
-import { Batch, type Compiled, Curves, type Sample, sampleOf } from '@insidia/core';
+import { Batch, CURVES, type Compiled, Curves, type Sample, sampleOf } from '@insidia/core';
 
 export interface ShardTask {
   compiled: Compiled;
@@ -9,16 +9,16 @@ export interface ShardTask {
 
 export interface ShardResult {
   sample: Sample;
-  /** Pressure at the end of each bin, share of full health a second; a row a run. */
-  pressure: Float32Array;
+  /** What is kept over the clock, one curve after the other in the core's order; of each a row a run, of each row a value a bin. */
+  curves: Float32Array;
 }
 
 export default function work({ compiled, firstSeed, runs }: ShardTask): ShardResult {
   const curves = new Curves(compiled);
-  const batch = new Batch(compiled, firstSeed, runs, undefined, (run) => curves.add(run));
+  const batch = new Batch(compiled, firstSeed, runs, curves.watch, (run) => curves.add(run));
   batch.advance(runs);
   const bins = curves.times.length;
-  const pressure = new Float32Array(runs * bins);
-  curves.pressure.forEach((row, i) => pressure.set(row, i * bins));
-  return { sample: sampleOf(compiled, batch.rows), pressure };
+  const all = new Float32Array(CURVES.length * runs * bins);
+  CURVES.forEach((name, c) => curves.rows[name].forEach((row, i) => all.set(row, (c * runs + i) * bins)));
+  return { sample: sampleOf(compiled, batch.rows), curves: all };
 }

@@ -1,9 +1,9 @@
 /** Shards of batches in the database: who runs which, and what came of it. Every step is one statement, so any number of machines may take part. */
-import { type Sample, joinSamples, look, nextLook } from '@insidia/core';
+import { CURVES, CURVE_BINS, type CurveName, type Sample, joinSamples, look, nextLook } from '@insidia/core';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
-import { type PackedSample, bytesOf, pack, unpack } from './packing';
+import { type PackedSample, bytesOf, floatsOf, pack, unpack } from './packing';
 import type { Until } from './request';
 import type { ShardResult } from './shard.worker';
 
@@ -105,12 +105,12 @@ export class Shards {
   }
 
   /** Keeps a result. One that is there already stays: it is the same. */
-  async finish({ batch, number }: ShardName, { sample, pressure }: ShardResult): Promise<void> {
+  async finish({ batch, number }: ShardName, { sample, curves }: ShardResult): Promise<void> {
     const { digests, columns, values } = pack(sample);
     await this.query(
-      `update shard set done_at = now(), lease = null, digests = ?, columns = ?, "values" = ?, pressure = ?
+      `update shard set done_at = now(), lease = null, digests = ?, columns = ?, "values" = ?, curves = ?
        where batch = ? and number = ? and done_at is null`,
-      [JSON.stringify(digests), JSON.stringify(columns), values, bytesOf(pressure), batch, number],
+      [JSON.stringify(digests), JSON.stringify(columns), values, bytesOf(curves), batch, number],
     );
   }
 
@@ -188,13 +188,19 @@ export class Shards {
     return parts.length ? joinSamples(parts) : undefined;
   }
 
-  /** Pressure curves of the same runs, a row a run. */
-  async pressure(batch: string): Promise<Buffer[]> {
-    const rows = await this.query<{ number: number; pressure: Buffer }>(
-      `select number, pressure from shard where batch = ? and done_at is not null order by number`,
-      [batch],
+  /** One curve over the clock of the same runs, a row a run. */
+  async curve(batch: string, name: CurveName): Promise<Float32Array[]> {
+    const bytes = SHARD_RUNS * CURVE_BINS * Float32Array.BYTES_PER_ELEMENT;
+    const rows = await this.query<{ number: number; curve: Buffer }>(
+      `select number, substring(curves from ? for ?) as curve from shard where batch = ? and done_at is not null order by number`,
+      [1 + CURVES.indexOf(name) * bytes, bytes, batch],
     );
-    return rows.filter(({ number }, i) => number === i).map(({ pressure }) => pressure);
+    return rows
+      .filter(({ number }, i) => number === i)
+      .flatMap(({ curve }) => {
+        const values = floatsOf(curve, Float32Array);
+        return Array.from({ length: SHARD_RUNS }, (_, run) => values.subarray(run * CURVE_BINS, (run + 1) * CURVE_BINS));
+      });
   }
 
   /** What a cell has been run as, the newest first. */

@@ -42,7 +42,7 @@ export class BatchesMigration extends Migration {
     this.addSql(`create table shard (
       batch text not null references batch (id) on delete cascade, number integer not null,
       queued_at timestamptz, owner text, lease timestamptz, done_at timestamptz,
-      tries integer not null default 0, digests json, columns json, "values" bytea, pressure bytea, primary key (batch, number))`);
+      tries integer not null default 0, digests json, columns json, "values" bytea, curves bytea, primary key (batch, number))`);
     this.addSql(`create index on shard (queued_at, lease) where done_at is null`);
     this.addSql(`create table cell_batch (
       project text not null references project (id) on delete cascade, cell text not null,

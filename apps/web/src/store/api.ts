@@ -1,5 +1,5 @@
 /** The server's projects over HTTP. Every error becomes one of three: away, stale, refused. */
-import type { Curve, PatchOperation, Project, Statistic } from '@insidia/core';
+import type { Cause, Curve, CurveName, PatchOperation, Project, Statistic } from '@insidia/core';
 
 export interface Saved {
   revision: number;
@@ -121,8 +121,8 @@ export const api = {
     }[];
     return list.map((one) => ({ ...one, values: numbers(one.values) }));
   },
-  cellCurve: async (id: string, cell: string): Promise<{ runs: number; curve?: Curve }> => {
-    const read = (await (await request(`/${encodeURIComponent(id)}/cells/curve?${new URLSearchParams({ cell })}`)).json()) as {
+  cellCurve: async (id: string, cell: string, of: CurveName): Promise<{ runs: number; curve?: Curve }> => {
+    const read = (await (await request(`/${encodeURIComponent(id)}/cells/curve?${new URLSearchParams({ cell, of })}`)).json()) as {
       runs: number;
       curve?: Curve;
     };
@@ -133,6 +133,8 @@ export const api = {
     const curve = { ...read.curve, p10: known(p10), p25: known(p25), median: known(median), p75: known(p75), p90: known(p90) };
     return { runs: read.runs, curve };
   },
+  causes: async (id: string, asked: { cell: string; from: number; to: number; without: string[] }) =>
+    (await (await request(`/${encodeURIComponent(id)}/cells/causes`, json('POST', asked))).json()) as Cause[],
   runCells: async (id: string, cells: { cell: string; runs: number; until?: Until }[]) =>
     void (await request(`/${encodeURIComponent(id)}/batches`, json('POST', { cells }))),
   cancelCells: async (id: string) => void (await request(`/${encodeURIComponent(id)}/batches`, { method: 'DELETE' })),

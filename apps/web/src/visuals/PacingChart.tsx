@@ -6,7 +6,11 @@ import { clockTicks, linear, ticks } from './scale';
 interface Props {
   label: string;
   curve: Curve;
+  /** The values are shares, told in percent. */
+  percent?: boolean;
   waves: readonly PacedWave[];
+  /** s: stretches in which the party rests. */
+  lulls: readonly { from: number; to: number }[];
   intended?: { points: readonly CurvePoint[]; tolerance: number };
   /** s, and share of full health a second, at the far ends of the rulers. */
   until: number;
@@ -24,7 +28,7 @@ const FOOT = 16;
 const HEAD = 14;
 
 /** Pressure over the clock: the median with its spread, wave marks, and the intended curve with its tolerance, drawn by hand. */
-export function PacingChart({ label, curve, waves, intended, until, top, width, height, named, onPoints }: Props) {
+export function PacingChart({ label, curve, percent, waves, lulls, intended, until, top, width, height, named, onPoints }: Props) {
   const clip = useId();
   const x = linear(0, until, LEFT, width - 6);
   const y = linear(0, top, height - FOOT, HEAD);
@@ -117,7 +121,7 @@ export function PacingChart({ label, curve, waves, intended, until, top, width, 
         <g key={tick}>
           <path d={`M${LEFT} ${y(tick)} H${width - 6}`} stroke="var(--hair)" strokeWidth={0.6} />
           <text x={LEFT - 4} y={y(tick) + 4} textAnchor="end" className="t3">
-            {shown(100 * tick, 1)}
+            {shown(percent ? 100 * tick : tick, 1)}
           </text>
         </g>
       ))}
@@ -127,6 +131,9 @@ export function PacingChart({ label, curve, waves, intended, until, top, width, 
         </text>
       ))}
       <g clipPath={`url(#${clip})`} pointerEvents="none">
+        {lulls.map(({ from, to }) => (
+          <rect key={from} x={x(from)} y={HEAD} width={Math.max(1, x(to) - x(from))} height={height - FOOT - HEAD} fill="var(--well)" />
+        ))}
         {band && <path d={band} fill="var(--band)" />}
         <path d={area(p10, p90)} fill="var(--dist)" opacity={0.6} />
         <path d={area(p25, p75)} fill="var(--dist)" />

@@ -22,16 +22,18 @@ export interface Cell {
   skill?: string;
   style?: string;
   players?: number;
+  /** `wave:ID` or `unit:ID`: the encounter without it, to see what it does. */
+  without?: string;
 }
 
 /** Tells one cell of a project from another, whatever its numbers are. */
-export function cellKey({ kind, id, tier, skill, style, players }: Cell): string {
-  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? ''].join('|');
+export function cellKey({ kind, id, tier, skill, style, players, without }: Cell): string {
+  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? '', ...(without ? [without] : [])].join('|');
 }
 
 /** Back from the key. */
 export function cellOf(key: string): Cell {
-  const [kind, id, tier, skill, style, players] = key.split('|');
+  const [kind, id, tier, skill, style, players, without] = key.split('|');
   return {
     kind: kind === 'duel' ? 'duel' : 'encounter',
     id,
@@ -39,13 +41,14 @@ export function cellOf(key: string): Cell {
     ...(skill && { skill }),
     ...(style && { style }),
     ...(players && { players: Number(players) }),
+    ...(without && { without }),
   };
 }
 
 /** What to hand to `compile`: an enemy meets the first party member at the distance of a readout. @throws Error for what is not there */
-export function cellOptions(project: Project, { kind, id, tier, skill, style, players }: Cell): CompileOptions {
+export function cellOptions(project: Project, { kind, id, tier, skill, style, players, without }: Cell): CompileOptions {
   const lens = { tier, skill, style, players };
-  if (kind === 'encounter') return { encounter: id, ...lens };
+  if (kind === 'encounter') return { encounter: id, ...lens, ...(without && { without }) };
   const against = project.units.find(({ side }) => side === 'party')?.id;
   if (against === undefined) throw new Error(`${project.name} has no party member to duel against`);
   return duelOptions(project, lens, { enemy: id, against });

@@ -9,7 +9,8 @@ import { ENGINE_VERSION, SECOND } from '../engine/tuning';
 import { type BatchSummary, isWon, summariseRows } from '../measures/batch';
 import { type Change, pairedChange } from '../measures/compare';
 import { curveTimes } from '../measures/curves';
-import { LULL_LEVEL, lulls, partyLosses, pressureAt } from '../measures/pressure';
+import { engagedAt } from '../measures/engaged';
+import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from '../measures/pressure';
 import { quantileOf } from '../measures/quantile';
 import { type Row, rowOf } from '../measures/row';
 import { partyHealth } from '../measures/stream';
@@ -266,7 +267,7 @@ function startsAndWaits(clock: readonly ClockRow[], wave: number): Pick<WaveCloc
 }
 
 /** Stretches of quiet bins. */
-function lullsOf(times: readonly number[], quiet: readonly boolean[]): { from: number; to: number }[] {
+export function lullsOf(times: readonly number[], quiet: readonly boolean[]): { from: number; to: number }[] {
   const found: { from: number; to: number }[] = [];
   let from: number | undefined;
   for (let bin = 0; bin <= times.length; bin++) {
@@ -313,15 +314,12 @@ function clockOf(compiled: Compiled, run: Run, fight: Fight): Omit<ClockRow, 'st
   const losses = partyLosses(stream);
   const full = partyHealth(compiled);
   const times = binTimes(compiled);
-  const quiet = lulls(losses, run.length / SECOND, LULL_LEVEL * full).lulls;
   const groups = compiled.waves.map(({ groups: own }) => own.length);
   const table = (value: number) => groups.map((length) => new Array<number>(length).fill(value));
   const first = table(NaN);
   const last = table(NaN);
   const count = table(0);
   const gone = table(0);
-  const engagedNow: { time: number; by: number }[] = [];
-  const busy = new Uint8Array(run.units);
   for (let i = 0; i < log.length; i++) {
     const time = log.time[i] / SECOND;
     const unit = log.actor[i];
@@ -341,22 +339,8 @@ function clockOf(compiled: Compiled, run: Run, fight: Fight): Omit<ClockRow, 'st
         if (run.waves[raised] >= 0) gone[run.waves[raised]][fight.group[raised]]--;
       }
     }
-    if (run.sides[unit] !== 1) continue;
-    const begins = kind === EVENT.start;
-    const ends = kind === EVENT.doing || kind === EVENT.interrupted || kind === EVENT.death || kind === EVENT.gone;
-    if (begins && !busy[unit]) engagedNow.push({ time, by: 1 });
-    if (ends && busy[unit]) engagedNow.push({ time, by: -1 });
-    if (begins) busy[unit] = 1;
-    if (ends) busy[unit] = 0;
   }
   for (let w = 0; w < groups.length; w++) for (let g = 0; g < groups[w]; g++) if (count[w][g] > gone[w][g]) last[w][g] = Infinity;
-  const engaged = new Uint8Array(times.length);
-  let now = 0;
-  let at = 0;
-  times.forEach((time, bin) => {
-    for (; at < engagedNow.length && engagedNow[at].time <= time; at++) now += engagedNow[at].by;
-    engaged[bin] = Math.min(255, now);
-  });
   return {
     pressure: compiled.names.types.map((_, type) =>
       Float32Array.from(
@@ -367,8 +351,8 @@ function clockOf(compiled: Compiled, run: Run, fight: Fight): Omit<ClockRow, 'st
         (value) => value / full,
       ),
     ),
-    engaged,
-    quiet: Uint8Array.from(times, (time) => (quiet.some(({ from, to }) => time > from && time <= to) ? 1 : 0)),
+    engaged: Uint8Array.from(engagedAt(stream, times)),
+    quiet: quietAt(lulls(losses, run.length / SECOND, LULL_LEVEL * full).lulls, times),
     first,
     last,
     count,

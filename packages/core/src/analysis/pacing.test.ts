@@ -68,10 +68,10 @@ describe('pacing', () => {
       { id: 'c', name: 'Third' },
     ];
     const found = findingsOf(curve(0.02, 0.02, 0.02, 0.02, 0.03, 0.04, 0.03, 0.02, 0.01, 0.02), waves, level);
-    expect(found.map(({ kind, at, to, wave }) => [kind, at, to, wave])).toEqual([
-      ['peak', 6, undefined, 'b'],
+    expect(found.map(({ kind, at, window, wave }) => [kind, at, window.to, wave])).toEqual([
+      ['peak', 6, 9, 'b'],
       ['above', 4, 7, 'b'],
-      ['noLull', 4, undefined, 'b'],
+      ['noLull', 4, 4, 'b'],
     ]);
     expect(found[0].sentence).toBe('the peak of 4 % a second comes at 0:06, in Second, 2 × the intended');
     expect(found[1].sentence).toBe('from 0:04 to 0:07 it is above what is intended, by up to 2 % a second');

@@ -1,7 +1,10 @@
 /** Pacing: the pressure of an encounter over its clock against what it is meant to be. */
 import type { Curve } from '../measures/curves';
-import { LULL_SECONDS } from '../measures/pressure';
+import type { Window } from './causes';
+import { LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/pressure';
+import { quantileOf } from '../measures/quantile';
 import type { Brief, CurvePoint, IntendedCurve } from '../model/brief';
+import type { Encounter } from '../model/encounter';
 
 /**
  * The intended pressure at an instant: smooth through the points and never beyond the two it lies between (monotone cubic
@@ -74,8 +77,8 @@ export interface Finding {
   kind: 'above' | 'below' | 'peak' | 'noLull';
   /** s */
   at: number;
-  /** s, of a stretch */
-  to?: number;
+  /** s: the stretch that it is about */
+  window: Window;
   sentence: string;
   /** The wave it is about. */
   wave?: string;
@@ -89,6 +92,31 @@ export interface PacedWave {
   started?: number;
   /** s of lull between its first unit and the next wave's */
   rest?: number;
+}
+
+/**
+ * The waves of an encounter with the medians of what has been run.
+ * @param column values of a column of the sample, one a run; NaN: none
+ */
+export function pacedWaves({ waves }: Pick<Encounter, 'waves'>, runs: number, column: (name: string) => ArrayLike<number>): PacedWave[] {
+  const median = (name: string) => {
+    const values = Array.from(column(name)).filter((value) => value === value);
+    return values.length * 2 >= runs && values.length
+      ? quantileOf(
+          values.sort((a, b) => a - b),
+          0.5,
+        )
+      : undefined;
+  };
+  return waves.map(({ id, name }) => {
+    const [started, rest] = [median(`wave ${id} started`), median(`wave ${id} rest`)];
+    return { id, name, ...(started !== undefined && { started }), ...(rest !== undefined && { rest }) };
+  });
+}
+
+/** Columns that `pacedWaves` reads. */
+export function pacingColumns({ waves }: Pick<Encounter, 'waves'>): string[] {
+  return waves.flatMap(({ id }) => [`wave ${id} started`, `wave ${id} rest`]);
 }
 
 const percent = (share: number) => `${Number((100 * share).toFixed(1))} %`;
@@ -110,6 +138,7 @@ export function findingsOf(curve: Curve, waves: readonly PacedWave[], intended?:
     found.push({
       kind: 'peak',
       at: times[peak],
+      window: { from: times[peak] - PRESSURE_WINDOW_SECONDS, to: times[peak] + PRESSURE_WINDOW_SECONDS },
       sentence: `the peak of ${percent(highest)} a second comes at ${clock(times[peak])}${wave ? `, in ${wave.name}` : ''}${against}`,
       ...(wave && { wave: wave.id }),
     });
@@ -121,6 +150,7 @@ export function findingsOf(curve: Curve, waves: readonly PacedWave[], intended?:
     found.push({
       kind: 'noLull',
       at: next.started,
+      window: { from: wave.started, to: next.started },
       wave: next.id,
       sentence: `there is no lull between ${wave.name} and ${next.name}`,
     });
@@ -146,7 +176,7 @@ function stretches(
       found.push({
         kind: open.side,
         at: open.from,
-        to,
+        window: { from: open.from, to },
         sentence: `from ${clock(open.from)} to ${clock(to)} it is ${open.side} what is intended, by up to ${percent(open.most)} a second`,
         ...(wave && { wave: wave.id }),
       });

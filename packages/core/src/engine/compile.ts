@@ -28,6 +28,7 @@ import type {
   Names,
 } from './tables';
 import { microseconds } from './time';
+import { leaveOut } from './without';
 import { DEFAULT_STEP_SECONDS, ENGINE_VERSION, MOST_UNITS, SUMMON_ROOM } from './tuning';
 
 export interface CompileOptions extends Lens {
@@ -35,6 +36,8 @@ export interface CompileOptions extends Lens {
   encounter: string | Encounter;
   /** The arena of an encounter made for the occasion. */
   arena?: Arena;
+  /** `wave:ID` or `unit:ID`: the encounter without it. */
+  without?: string;
   /** s; movement, senses and transitions advance this often */
   stepSeconds?: number;
 }
@@ -50,7 +53,8 @@ export function compile(project: Project, options: CompileOptions): Compiled {
   if (players !== undefined && !(Number.isInteger(players) && players >= 1 && players <= 4))
     throw new Error(`players must be a whole number from 1 to 4: it is ${players}`);
   if (!(stepSeconds >= 0.001 && stepSeconds <= 1)) throw new Error(`step must be between 0.001 and 1 s: it is ${stepSeconds}`);
-  const encounter = effectiveEncounter(project, wanted, options).unit;
+  const whole = effectiveEncounter(project, wanted, options).unit;
+  const encounter = options.without === undefined ? whole : leaveOut(whole, options.without);
   const arena = options.arena ?? project.arenas.find(({ id }) => id === encounter.arena);
   if (!arena) throw new Error(`there is no arena "${encounter.arena}" in ${project.name}`);
 

@@ -1,8 +1,10 @@
 /** Curves over time of a batch: what a measure is at each of 240 instants, over the runs that still go. */
+import type { Fight } from '../engine/fight';
 import type { Run } from '../engine/run';
 import { type Compiled } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
-import { partyLosses, pressureAt } from './pressure';
+import { engagedAt } from './engaged';
+import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from './pressure';
 import { quantileOf } from './quantile';
 import { partyHealth } from './stream';
 import { tempoAt } from './wave-span';
@@ -22,13 +24,28 @@ export interface Curve {
   p90: (number | undefined)[];
 }
 
+/** What is kept over the clock, in the order in which it is stored. */
+export const CURVES = ['pressure', 'engaged', 'tempo', 'health', 'quiet'] as const;
+export type CurveName = (typeof CURVES)[number];
+
+export const CURVE_ABOUT: Record<CurveName, { label: string; about: string; percent?: boolean; unit: string }> = {
+  pressure: { label: 'pressure', about: 'health and shield that the party loses, of its full health', percent: true, unit: '%/s' },
+  engaged: { label: 'engaged', about: 'enemies in wind-up, active or recovery against the party', unit: '' },
+  tempo: { label: 'tempo', about: 'kills in the last 10 s', unit: '' },
+  health: { label: 'party health', about: 'health that the party has left, of its full health', percent: true, unit: '%' },
+  quiet: { label: 'lull', about: 'whether the instant lies in a lull: 1 or 0', unit: '' },
+};
+
 /** Collects the curves of runs as they come; a row a run, so that parts run elsewhere can be joined in run order. */
 export class Curves {
   readonly times: Float64Array;
-  readonly pressure: Float32Array[] = [];
-  readonly tempo: Float32Array[] = [];
+  readonly rows: Record<CurveName, Float32Array[]> = { pressure: [], engaged: [], tempo: [], health: [], quiet: [] };
   readonly lengths: number[] = [];
   private readonly full: number;
+  private readonly fullHealth: number;
+  private health: Float32Array;
+  private bin = 0;
+  private left = 1;
 
   /** @param seconds over which the bins are laid; absent: the encounter's limit */
   constructor(
@@ -37,18 +54,38 @@ export class Curves {
   ) {
     this.times = curveTimes(compiled, seconds);
     this.full = partyHealth(compiled);
+    this.fullHealth = compiled.party.reduce((sum, { kind }) => sum + compiled.kinds[kind].maxHealth, 0);
+    this.health = new Float32Array(CURVE_BINS);
   }
+
+  /** Sees the steps of the run that is added next: what the party has left is not in its log. */
+  readonly watch = (fight: Fight, time: number): void => {
+    // A bin that ended before this step has what was left at the step before.
+    for (; this.bin < CURVE_BINS && this.times[this.bin] * SECOND < time; this.bin++) this.health[this.bin] = this.left;
+    let left = 0;
+    for (let unit = 0; unit < this.compiled.party.length; unit++) if (fight.isAlive[unit]) left += fight.healthNow(unit);
+    this.left = left / this.fullHealth;
+  };
 
   add(run: Run): void {
     const stream = { compiled: this.compiled, run };
-    const pressure = pressureAt(partyLosses(stream), this.times);
-    this.pressure.push(Float32Array.from(pressure, (value) => value / this.full));
-    this.tempo.push(Float32Array.from(tempoAt(stream, this.times)));
-    this.lengths.push(run.length / SECOND);
+    const losses = partyLosses(stream);
+    const { rows, times, full } = this;
+    const seconds = run.length / SECOND;
+    rows.pressure.push(Float32Array.from(pressureAt(losses, times), (value) => value / full));
+    rows.engaged.push(Float32Array.from(engagedAt(stream, times)));
+    rows.tempo.push(Float32Array.from(tempoAt(stream, times)));
+    rows.quiet.push(Float32Array.from(quietAt(lulls(losses, seconds, LULL_LEVEL * full).lulls, times)));
+    this.health.fill(run.partyLeft, this.bin);
+    rows.health.push(this.health);
+    this.health = new Float32Array(CURVE_BINS);
+    this.bin = 0;
+    this.left = 1;
+    this.lengths.push(seconds);
   }
 
-  curve(of: 'pressure' | 'tempo'): Curve {
-    return curveOf(this.times, this[of], this.lengths);
+  curve(of: CurveName): Curve {
+    return curveOf(this.times, this.rows[of], this.lengths);
   }
 }
 

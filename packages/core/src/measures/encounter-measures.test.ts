@@ -183,13 +183,21 @@ describe('batches', () => {
   test('a curve has the quantiles of the runs that still go, and nothing below half of them', () => {
     const tables = compiled({ party: [dummy('warden', 55)], enemies: [{ unit: biter, x: 3 }], limit: 40 });
     const curves = new Curves(tables, 24);
-    const batch = new Batch(tables, 1, 20, undefined, (one) => curves.add(one));
+    const batch = new Batch(tables, 1, 20, curves.watch, (one) => curves.add(one));
     batch.advance(20);
     const curve = curves.curve('pressure');
     expect(curve.times).toHaveLength(240);
     expect(curve.median[9]).toBeCloseTo(10 / 3 / 55, 6); // at 1 s: one bite in the window
     expect(curve.median[239]).toBeUndefined(); // the party is down at 10.5 s
     expect(curve.going[0]).toBe(20);
+    // A bite of 10 each two seconds from 0.5 s on: 45 of 55 left at 1 s, 25 at 5 s; nobody rests while he bites.
+    const health = curves.curve('health').median;
+    expect(health[0]).toBe(1);
+    expect(health[9]).toBeCloseTo(45 / 55, 6);
+    expect(health[49]).toBeCloseTo(25 / 55, 6);
+    expect(curves.curve('quiet').median[30]).toBe(0);
+    expect(curves.curve('engaged').median.slice(0, 40)).toContain(1);
+    expect(curves.curve('tempo').median[30]).toBe(0);
   });
 
   test('looks come after 100, 200, 400 … runs; a batch stops when it is narrow, clear of the edge, or at its cap', () => {

@@ -165,6 +165,11 @@ export function lulls(
   return { lulls: found, longestWithout: Math.max(longestWithout, length - since) };
 }
 
+/** 1 at the times, s, that lie in a lull, else 0. */
+export function quietAt(found: readonly Lull[], times: ArrayLike<number>): Uint8Array {
+  return Uint8Array.from(times, (time) => (found.some(({ from, to }) => time > from && time <= to) ? 1 : 0));
+}
+
 /**
  * Burst: the most that one member lost within any 1 s, as a share of its full health and shield.
  * @param losses of that member

@@ -1,16 +1,15 @@
 import {
-  type Brief,
-  type Cell,
+  CURVE_ABOUT,
+  type CurveName,
   type CurvePoint,
   type Encounter,
   type IntendedCurve,
-  type PacedWave,
   type Project,
-  cellKey,
-  findingsOf,
   idFor,
   intendedFor,
-  quantileOf,
+  lullsOf,
+  pacedWaves,
+  pacingColumns,
   shareInside,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
@@ -18,17 +17,19 @@ import { Link, Navigate, useLocation, useParams } from 'react-router';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
-import { type CellRead, api } from '../../store/api';
+import { api } from '../../store/api';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useCells } from '../../store/useCells';
-import { type CellCurve, useCurves } from '../../store/useCurves';
+import { useCurves } from '../../store/useCurves';
 import { PacingChart } from '../../visuals/PacingChart';
-import { WarnMark } from '../../visuals/WarnMark';
-import { roundUp } from '../../visuals/scale';
 import { useWidth } from '../../visuals/useWidth';
+import { Findings } from './Findings';
+import { type Axis, pointsFrom, rulers, stripsOf } from './strips';
 
 const RUNS = 200;
+/** What can be shown over the clock; lulls are shaded behind each. */
+const SHOWN = ['pressure', 'engaged', 'tempo', 'health'] as const;
 
 /** Pressure over the clock at every tier, against what it is meant to be. */
 export function PacingPage() {
@@ -51,43 +52,33 @@ export function PacingPage() {
   );
 }
 
-interface Strip {
-  id?: string;
-  name: string;
-  number?: number;
-  cell: Cell;
-  key: string;
-}
-
 function Pacing({ project, encounter }: { project: Project; encounter: Encounter }) {
   const dispatch = useAppDispatch();
   const { search } = useLocation();
   const [view] = useView(project);
   const saving = useAppSelector((state) => state.document.saving);
   const busy = useAppSelector((state) => state.batches.since !== null);
-  const [by, setBy] = useState<'tiers' | 'skills'>('tiers');
+  const [by, setBy] = useState<Axis>('tiers');
+  const [of, setOf] = useState<CurveName>('pressure');
   const [selected, setSelected] = useState<string>();
   const [ref, width] = useWidth<HTMLDivElement>(700);
-  const strips = useMemo((): Strip[] => {
-    const list = by === 'tiers' ? project.tiers : project.skills;
-    const all: { id?: string; name: string }[] = list.length ? list : [{ name: 'as written' }];
-    return all.map(({ id, name }, i) => {
-      const tier = by === 'tiers' ? id : view.tier;
-      const skill = by === 'skills' ? id : view.skill;
-      const cell: Cell = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
-      return { id, name, cell, key: cellKey(cell), ...(by === 'tiers' && id && { number: i + 1 }) };
-    });
-  }, [project, encounter.id, by, view.tier, view.skill]);
+  const strips = useMemo(
+    () => stripsOf(project, encounter.id, by, { tier: view.tier, skill: view.skill }),
+    [project, encounter.id, by, view.tier, view.skill],
+  );
   const keys = useMemo(() => strips.map(({ key }) => key), [strips]);
-  const columns = useMemo(() => encounter.waves.flatMap(({ id }) => [`wave ${id} started`, `wave ${id} rest`]), [encounter.waves]);
-  const curves = useCurves(project.id, keys);
+  const columns = useMemo(() => pacingColumns(encounter), [encounter]);
+  const pressure = useCurves(project.id, keys, 'pressure');
+  const quiet = useCurves(project.id, keys, 'quiet');
+  const other = useCurves(project.id, of === 'pressure' ? [] : keys, of);
+  const curves = of === 'pressure' ? pressure : other;
   const read = useCells(
     project.id,
     keys.map((cell) => ({ cell, columns })),
   );
-  const { until, top } = rulers(encounter, curves, project.brief);
-  const lacking = curves ? keys.filter((key) => !curves.get(key)?.runs) : [];
-  const own = strips.find(({ id }) => id === selected) ?? strips.find(({ id }) => id === view.tier) ?? strips[0];
+  const { until, top } = rulers(encounter, curves, of, project.brief);
+  const lacking = pressure ? keys.filter((key) => !pressure.get(key)?.runs) : [];
+  const current = strips.find(({ id }) => id === selected) ?? strips.find(({ id }) => id === view.tier) ?? strips[0];
   const changeCurves = (name: string, how: (all: IntendedCurve[]) => IntendedCurve[], mark?: string) =>
     dispatch(
       changed({
@@ -115,8 +106,8 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
       },
       mark,
     );
-  const intended = own && intendedFor(project.brief, encounter.id, own.cell.tier);
-  const median = own && curves?.get(own.key)?.curve;
+  const intended = current && intendedFor(project.brief, encounter.id, current.cell.tier);
+  const median = current && pressure?.get(current.key)?.curve;
   const height = Math.max(96, Math.min(150, 560 / strips.length));
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
@@ -137,8 +128,18 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
         <header className="flex items-center gap-3 px-4 pb-1.5 pt-2.5">
           <h1 className="text-page">{encounter.name}</h1>
           <span className="note min-w-0 flex-1 truncate">
-            pressure, % of full health a second: median, half and four fifths of the runs; dashed what is intended
+            {CURVE_ABOUT[of].label}
+            {CURVE_ABOUT[of].unit && `, ${CURVE_ABOUT[of].unit}`}: median, half and four fifths of the runs; shaded the lulls
           </span>
+          <div className="w-[104px]">
+            <Choose
+              quiet
+              label="Over the clock"
+              value={of}
+              options={SHOWN.map((id) => ({ id, name: CURVE_ABOUT[id].label }))}
+              onChoose={(id) => setOf(SHOWN.find((one) => one === id) ?? 'pressure')}
+            />
+          </div>
           <div className="w-[92px]">
             <Choose
               quiet
@@ -170,12 +171,15 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
         {strips.map((strip, i) => {
           const found = curves?.get(strip.key);
           const meant = intendedFor(project.brief, encounter.id, strip.cell.tier);
-          const inside = found?.curve && meant ? shareInside(found.curve, meant) : undefined;
+          const judged = pressure?.get(strip.key)?.curve;
+          const inside = judged && meant ? shareInside(judged, meant) : undefined;
+          const stillness = quiet?.get(strip.key)?.curve;
+          const own = read?.get(strip.key);
           return (
             <section
               key={strip.key}
               aria-label={strip.name}
-              className={`border-t px-4 pt-1 ${strip === own ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : ''}`}
+              className={`border-t px-4 pt-1 ${strip === current ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : ''}`}
               onPointerDown={() => setSelected(strip.id)}
               onFocus={() => setSelected(strip.id)}
             >
@@ -189,16 +193,25 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
               </div>
               {found?.curve ? (
                 <PacingChart
-                  label={`${strip.name}: pressure over the clock`}
+                  label={`${strip.name}: ${CURVE_ABOUT[of].label} over the clock`}
                   curve={found.curve}
-                  waves={wavesOf(encounter, read?.get(strip.key))}
-                  intended={meant}
+                  percent={CURVE_ABOUT[of].percent}
+                  waves={pacedWaves(encounter, own?.runs ?? 0, (name) => own?.values[name] ?? [])}
+                  lulls={
+                    stillness
+                      ? lullsOf(
+                          stillness.times,
+                          stillness.median.map((value) => value === 1),
+                        )
+                      : []
+                  }
+                  intended={of === 'pressure' ? meant : undefined}
                   until={until}
                   top={top}
                   width={width - 32}
                   height={height}
                   named={i === 0}
-                  onPoints={(points, what, mark) => setPoints(strip.cell.tier, points, what, mark)}
+                  onPoints={of === 'pressure' ? (points, what, mark) => setPoints(strip.cell.tier, points, what, mark) : undefined}
                 />
               ) : (
                 <p className="py-4 text-ink-3">{curves ? 'Not run yet as it is now.' : 'Reading …'}</p>
@@ -232,30 +245,34 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
               }
             />
           )}
-          {median && own && (
-            <button type="button" className="btn" onClick={() => setPoints(own.cell.tier, pointsFrom(median), 'from the present median')}>
+          {median && current && (
+            <button
+              type="button"
+              className="btn"
+              onClick={() => setPoints(current.cell.tier, pointsFrom(median), 'from the present median')}
+            >
               From the present median
             </button>
           )}
-          {intended && own?.cell.tier && !intended.tier && (
+          {intended && current?.cell.tier && !intended.tier && (
             <button
               type="button"
               className="btn"
               onClick={() =>
-                changeCurves(`a curve of its own at ${own.name}`, (all) => [
+                changeCurves(`a curve of its own at ${current.name}`, (all) => [
                   ...all,
                   {
                     ...structuredClone(intended),
                     id: idFor(
-                      `curve-${encounter.id}-${own.cell.tier}`,
+                      `curve-${encounter.id}-${current.cell.tier}`,
                       all.map(({ id }) => id),
                     ),
-                    tier: own.cell.tier,
+                    tier: current.cell.tier,
                   },
                 ])
               }
             >
-              Its own at {nameOf(project, own.cell.tier)}
+              Its own at {nameOf(project, current.cell.tier)}
             </button>
           )}
           {intended && (
@@ -268,105 +285,19 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
             </button>
           )}
         </div>
-        {strips.map((strip) => {
-          const found = curves?.get(strip.key)?.curve;
-          const list = found
-            ? findingsOf(found, wavesOf(encounter, read?.get(strip.key)), intendedFor(project.brief, encounter.id, strip.cell.tier))
-            : [];
-          return (
-            <section key={strip.key} className="mt-3 border-t border-hair pt-1.5" aria-label={`Findings at ${strip.name}`}>
-              <div className="section-head">
-                {strip.number && <span className="tier self-center">{strip.number}</span>}
-                <h3>{strip.name}</h3>
-              </div>
-              <ul className="text-table">
-                {list.map((finding) => (
-                  <li key={`${finding.kind} ${finding.at}`} className="flex gap-1.5 py-0.5">
-                    <span className="pt-[3px]">
-                      <WarnMark label={finding.kind} quiet={finding.kind === 'peak'} />
-                    </span>
-                    <span className="min-w-0 first-letter:uppercase">
-                      <Link
-                        className="hover:underline"
-                        to={{ pathname: `/projects/${project.id}/replay/${encounter.id}`, search: replayQuery(strip, finding.at) }}
-                      >
-                        {finding.sentence}
-                      </Link>
-                      {finding.wave && (
-                        <>
-                          {' '}
-                          <Link className="link" to={{ pathname: `/projects/${project.id}/encounters/${encounter.id}`, search }}>
-                            {encounter.waves.find(({ id }) => id === finding.wave)?.name}
-                          </Link>
-                        </>
-                      )}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-              {found && !list.length && <p className="text-table text-ink-3">Nothing stands out.</p>}
-              {!found && <p className="text-table text-ink-3">Not run yet.</p>}
-            </section>
-          );
-        })}
+        {strips.map((strip) => (
+          <Findings
+            key={strip.key}
+            project={project}
+            encounter={encounter}
+            strip={strip}
+            curve={pressure?.get(strip.key)?.curve}
+            read={read?.get(strip.key)}
+          />
+        ))}
       </aside>
     </div>
   );
 }
 
 const nameOf = (project: Project, tier: string) => project.tiers.find(({ id }) => id === tier)?.name ?? tier;
-
-function replayQuery({ cell }: Strip, at: number): string {
-  const query = new URLSearchParams({ seed: '1', at: at.toFixed(2) });
-  if (cell.tier) query.set('tier', cell.tier);
-  if (cell.skill) query.set('skill', cell.skill);
-  return query.toString();
-}
-
-/** The waves of an encounter with the medians of what has been run. */
-function wavesOf({ waves }: Encounter, read: CellRead | undefined): PacedWave[] {
-  const median = (name: string) => {
-    const values = (read?.values[name] ?? []).filter((value) => value === value).sort((a, b) => a - b);
-    return values.length * 2 >= (read?.runs ?? 0) && values.length ? quantileOf(values, 0.5) : undefined;
-  };
-  return waves.map(({ id, name }) => {
-    const [started, rest] = [median(`wave ${id} started`), median(`wave ${id} rest`)];
-    return { id, name, ...(started !== undefined && { started }), ...(rest !== undefined && { rest }) };
-  });
-}
-
-/** How far the rulers go: as long as half of the runs of some tier last, as high as nine in ten reach or as is intended. */
-function rulers(
-  encounter: Encounter,
-  curves: ReadonlyMap<string, CellCurve> | null,
-  brief: Brief | undefined,
-): { until: number; top: number } {
-  let until = 0;
-  let top = 0;
-  for (const { curve } of curves?.values() ?? []) {
-    curve?.median.forEach((value, bin) => {
-      if (value === undefined) return;
-      until = Math.max(until, curve.times[bin]);
-      top = Math.max(top, curve.p90[bin] ?? 0);
-    });
-  }
-  for (const { encounter: of, points, tolerance } of brief?.curves ?? [])
-    if (of === encounter.id)
-      for (const { at, value } of points) {
-        until = Math.max(until, at);
-        top = Math.max(top, value + tolerance);
-      }
-  return { until: until || encounter.limit, top: roundUp(top || 0.05) };
-}
-
-/** Seven points on the present median, evenly over as long as half of the runs last: something to begin with. */
-function pointsFrom({ times, median }: { times: number[]; median: (number | undefined)[] }): CurvePoint[] {
-  const known = median.flatMap((value, bin) => (value === undefined ? [] : [{ at: times[bin], value }]));
-  const count = Math.min(7, known.length);
-  return Array.from({ length: count }, (_, i) => known[Math.round((i * (known.length - 1)) / Math.max(1, count - 1))]).map(
-    ({ at, value }) => ({
-      at: Number(at.toFixed(1)),
-      value: Number(value.toFixed(4)),
-    }),
-  );
-}

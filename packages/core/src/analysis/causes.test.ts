@@ -1,0 +1,91 @@
+import { describe, expect, test } from '@jest/globals';
+import { Batch } from '../measures/batch';
+import { CURVE_BINS, Curves } from '../measures/curves';
+import type { Encounter } from '../model/encounter';
+import { demoProject } from '../testing/demo';
+import { leaveOut, partsOf } from '../engine/without';
+import { causesOf, meanWithin, suspectsOf } from './causes';
+import { type Cell, cellKey, cellOf, compileCell } from './cells';
+
+const evening = (): Encounter => demoProject().encounters.find(({ id }) => id === 'evening-shift')!;
+const rowsOf = (cell: Cell, runs: number) => {
+  const compiled = compileCell(demoProject(), cell);
+  const curves = new Curves(compiled);
+  new Batch(compiled, 1, runs, curves.watch, (run) => curves.add(run)).advance(runs);
+  return { times: curves.times, rows: curves.rows.pressure };
+};
+
+describe('leaving out', () => {
+  test('a wave still comes, but brings nobody; a kind is missing from groups and pools, and the wave keeps its others', () => {
+    const whole = evening();
+    const [wave] = whole.waves;
+    const without = leaveOut(whole, `wave:${wave.id}`);
+    expect(without.waves.map(({ id }) => id)).toEqual(whole.waves.map(({ id }) => id));
+    expect(without.waves[0].groups).toEqual([]);
+    expect(without.waves.slice(1)).toEqual(whole.waves.slice(1));
+    for (const id of partsOf(whole).units) {
+      const left = partsOf(leaveOut(whole, `unit:${id}`)).units;
+      expect(left).toEqual(partsOf(whole).units.filter((one) => one !== id));
+    }
+    expect(whole).toEqual(evening());
+  });
+
+  test('what there is not is refused by name', () => {
+    expect(() => leaveOut(evening(), 'wave:ninth')).toThrow('there is no wave "ninth" in Evening Shift');
+    expect(() => leaveOut(evening(), 'attack:bite')).toThrow('what is left out must be wave:ID or unit:ID: it is attack:bite');
+  });
+
+  test('the cell of it has a key of its own, and the waves after it still come', () => {
+    const cell: Cell = { kind: 'encounter', id: 'evening-shift', tier: 'seedling', skill: 'regular', without: 'wave:wave-3' };
+    const known = evening().waves.map(({ id }) => id);
+    const own = { ...cell, without: `wave:${known[2]}` };
+    expect(cellOf(cellKey(own))).toEqual(own);
+    const batch = new Batch(compileCell(demoProject(), { ...own, tier: 'bloom' }), 1, 6);
+    batch.advance(6);
+    // What waits for the empty wave's end does not wait in vain.
+    expect(batch.summary().waves.map(({ came }) => came)).toEqual([6, 6, 6, 6, 6]);
+  });
+});
+
+describe('causes', () => {
+  test('the mean of a curve within a window, worked by hand; a window with no bin has none', () => {
+    const times = Float64Array.from({ length: CURVE_BINS }, (_, bin) => bin + 1);
+    const row = Float64Array.from({ length: CURVE_BINS }, (_, bin) => bin);
+    // Bins that end at 3, 4 and 5 s hold 2, 3 and 4.
+    expect(meanWithin(times, row, { from: 2, to: 5 })).toBe(3);
+    expect(meanWithin(times, row, { from: 5.1, to: 5.9 })).toBeNaN();
+  });
+
+  test('what relieves most comes first, by the seeds that both have been run on', () => {
+    const times = Float64Array.from({ length: CURVE_BINS }, (_, bin) => bin + 1);
+    const level = (value: number) => new Float64Array(CURVE_BINS).fill(value);
+    const all = [level(4), level(6), level(8)];
+    const others = [
+      { without: 'unit:a', rows: [level(3), level(6)] },
+      { without: 'unit:b', rows: [level(1), level(2), level(3)] },
+      { without: 'unit:c', rows: [level(5)] },
+    ];
+    const found = causesOf(times, all, others, { from: 0, to: 10 });
+    expect(found.map(({ without, runs, before, after }) => [without, runs, before, after])).toEqual([
+      ['unit:b', 3, 6, 2],
+      ['unit:a', 2, 5, 4.5],
+    ]);
+    expect(found[0].change.difference).toBe(-4);
+    // One seed tells nothing of chance: it is left out.
+  });
+
+  test('of Evening Shift’s first half minute the Mulchers are a cause, the wave that comes later is not', () => {
+    const project = demoProject();
+    const suspects = suspectsOf(project, evening());
+    expect(suspects.filter(({ without }) => without.startsWith('wave:'))).toHaveLength(evening().waves.length);
+    const cell: Cell = { kind: 'encounter', id: 'evening-shift', tier: 'bloom', skill: 'regular' };
+    const { times, rows } = rowsOf(cell, 12);
+    const last = evening().waves.at(-1)!;
+    const others = [`wave:${last.id}`, 'unit:mulcher'].map((without) => ({ without, rows: rowsOf({ ...cell, without }, 12).rows }));
+    // The last wave comes at about a minute: before it, leaving it out changes nothing at all; the Mulchers of the second are there.
+    const found = causesOf(times, rows, others, { from: 5, to: 30 });
+    expect(found.map(({ without }) => without)).toEqual(['unit:mulcher', `wave:${last.id}`]);
+    expect(found[0].after).toBeLessThan(found[0].before);
+    expect(found[1].change).toEqual({ difference: 0, low: 0, high: 0 });
+  });
+});
