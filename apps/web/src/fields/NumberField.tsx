@@ -1,7 +1,7 @@
-import { type Chain, type QuantityInfo, chainSentence } from '@insidia/core';
+import { type Chain, type QuantityInfo, chainSentence, shown } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useId, useLayoutEffect, useRef, useState } from 'react';
 import { WarnMark } from '../visuals/WarnMark';
-import { evaluate, limitBroken, shown, stepOf, tidy } from './number';
+import { evaluate, limitBroken, stepOf, tidy } from './number';
 
 export interface NumberFieldProps {
   info: QuantityInfo;

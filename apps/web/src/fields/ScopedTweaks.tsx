@@ -1,10 +1,9 @@
-import { Encounter, type Project, TWEAK_OPERATIONS, type Tweak, Unit, pointerSteps, quantityAt } from '@insidia/core';
+import { Encounter, type Project, TWEAK_OPERATIONS, type Tweak, Unit, pointerSteps, quantityAt, shown } from '@insidia/core';
 import { useMemo } from 'react';
 import { Choose } from './Choose';
 import { ListButtons, moved } from './Mini';
 import { NumberField } from './NumberField';
 import { TweakLimits } from './TweakLimits';
-import { shown } from './number';
 import { numberOffers, placeName, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
 
 interface Props {

@@ -11,8 +11,8 @@ import {
   stepInto,
   valueAt,
   writtenUnit,
+  shown,
 } from '@insidia/core';
-import { shown } from './number';
 
 export interface Edit {
   document: Project;

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Project, baseFor, effectiveUnit, parseProject, writtenUnit } from '@insidia/core';
+import { type Project, baseFor, effectiveUnit, parseProject, writtenUnit, shown } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hasOwnTweak, nameOfPlace, resetThroughTier, setNumber, setThroughTier } from './edits';
-import { evaluate, limitBroken, shown } from './number';
+import { evaluate, limitBroken } from './number';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
 

@@ -1,5 +1,5 @@
-/** Numbers as people type and read them. */
-import type { QuantityInfo } from '@insidia/core';
+/** Numbers as people type them. */
+import { type QuantityInfo, shown } from '@insidia/core';
 
 /** How far one arrow press moves a number of a unit. */
 const STEPS: Record<string, number> = {
@@ -22,17 +22,6 @@ export function stepOf(info: QuantityInfo): number {
 /** Without the noise of binary fractions: 0.30000000000000004 is 0.3. */
 export function tidy(value: number): number {
   return Number(value.toPrecision(10));
-}
-
-/** A number to read: at most three places, no trailing zeros beyond what is given. */
-export function shown(value: number, places = 3): string {
-  if (!Number.isFinite(value)) return value > 0 ? '∞' : '−∞';
-  return String(Number(value.toFixed(places))).replace('-', '−');
-}
-
-/** Always so many places: for columns. */
-export function fixed(value: number, places: number): string {
-  return Number.isFinite(value) ? value.toFixed(places).replace('-', '−') : '∞';
 }
 
 /** Within the field's limits; the sentence that says which limit is broken otherwise. */
@@ -83,11 +72,4 @@ export function evaluate(text: string): number | undefined {
   };
   const value = sum();
   return at === source.length && Number.isFinite(value) ? tidy(value) : undefined;
-}
-
-/** Seconds as a clock: 1:05, or 1:05.25 with places. */
-export function clockTime(seconds: number, places = 0): string {
-  const rounded = Number(seconds.toFixed(places));
-  const minutes = Math.floor(rounded / 60);
-  return `${minutes}:${(rounded - 60 * minutes).toFixed(places).padStart(places ? 3 + places : 2, '0')}`;
 }

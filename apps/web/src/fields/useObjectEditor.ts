@@ -10,12 +10,12 @@ import {
   stepInto,
   valueAt,
   withFittingBrief,
+  shown,
 } from '@insidia/core';
 import { useCallback, useMemo } from 'react';
 import { changed } from '../store/document';
 import { useAppDispatch } from '../store/store';
 import type { FieldEditor } from './editor';
-import { shown } from './number';
 
 type Collection = 'arenas' | 'encounters';
 type Item<C extends Collection> = Project[C][number];

@@ -1,7 +1,5 @@
-import type { Approach, Unit } from '@insidia/core';
-import { shown } from '../fields/number';
+import { type Approach, type Unit, shown, linear, roundUp, ticks } from '@insidia/core';
 import { Roomy, stacked } from './labels';
-import { linear, roundUp, ticks } from './scale';
 
 interface Props {
   approach: Approach;

@@ -1,8 +1,6 @@
-import type { Arena } from '@insidia/core';
+import { type Arena, shown, roundUp } from '@insidia/core';
 import type { ReactNode, SVGProps } from 'react';
-import { shown } from '../fields/number';
 import { type PlanScale, middleOf, polygon } from './plan';
-import { roundUp } from './scale';
 
 interface Props {
   arena: Arena;

@@ -1,8 +1,17 @@
-import { type Attack, type PaperAnswers, type Unit, Unit as UnitClass, fieldWords } from '@insidia/core';
+import {
+  type Attack,
+  type PaperAnswers,
+  type Unit,
+  Unit as UnitClass,
+  fieldWords,
+  fixed,
+  shown,
+  linear,
+  roundUp,
+  ticks,
+} from '@insidia/core';
 import { DragEdge } from './DragEdge';
 import { type BeatLayout, layoutBeat, overTimeTicks } from './beat';
-import { fixed, shown } from '../fields/number';
-import { linear, roundUp, ticks } from './scale';
 import { useWidth } from './useWidth';
 
 interface Props {

@@ -1,8 +1,6 @@
+import { shown, density, linear, ticks } from '@insidia/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
-import { shown } from '../fields/number';
 import { type DistributionHandle, distributionChart } from './chart';
-import { density } from './density';
-import { linear, ticks } from './scale';
 
 interface Props {
   label: string;

@@ -1,7 +1,6 @@
-import type { Estimate } from '@insidia/core';
+import { type Estimate, linear, ticks } from '@insidia/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { type HistogramHandle, histogramChart } from './chart';
-import { linear, ticks } from './scale';
 
 interface Props {
   values: readonly number[];

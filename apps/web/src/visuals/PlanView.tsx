@@ -1,6 +1,4 @@
-import type { Attack, Unit } from '@insidia/core';
-import { shown } from '../fields/number';
-import { roundUp } from './scale';
+import { type Attack, type Unit, shown, roundUp } from '@insidia/core';
 
 interface Props {
   unit: Unit;

@@ -1,6 +1,4 @@
-import { type EncounterReadout, LULL_LEVEL, type Unit } from '@insidia/core';
-import { clockTime } from '../fields/number';
-import { type Scale, linear, roundUp, ticks } from './scale';
+import { type EncounterReadout, LULL_LEVEL, type Unit, clockTime, type Scale, linear, roundUp, ticks } from '@insidia/core';
 
 interface Props {
   readout: EncounterReadout;

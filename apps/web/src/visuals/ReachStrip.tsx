@@ -1,8 +1,6 @@
-import { GAP_BIN, type Unit } from '@insidia/core';
-import { shown } from '../fields/number';
+import { GAP_BIN, type Unit, shown, type Scale, broken, linear, roundUp, ticks } from '@insidia/core';
 import { DragEdge } from './DragEdge';
 import { breakAt, reachOf } from './reach';
-import { type Scale, broken, linear, roundUp, ticks } from './scale';
 import { useWidth } from './useWidth';
 
 interface Props {

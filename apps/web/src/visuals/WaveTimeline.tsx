@@ -1,8 +1,6 @@
-import type { Encounter, EncounterReadout, Unit } from '@insidia/core';
+import { type Encounter, type EncounterReadout, type Unit, clockTime, shown, type Scale, clockTicks } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
-import { clockTime, shown } from '../fields/number';
 import { Glyph } from './Glyph';
-import { type Scale, clockTicks } from './scale';
 
 type Head = Pick<Unit, 'id' | 'name' | 'role' | 'glyph' | 'colour' | 'side'>;
 

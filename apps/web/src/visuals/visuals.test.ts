@@ -1,12 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { type Unit, parseProject } from '@insidia/core';
+import { type Unit, parseProject, density, broken, linear, roundUp, ticks } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beatSentence, layoutBeat, overTimeTicks } from './beat';
-import { density } from './density';
 import { Roomy, stacked } from './labels';
 import { breakAt, reachOf } from './reach';
-import { broken, linear, roundUp, ticks } from './scale';
 
 const unit = (id: string): Unit =>
   parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8'))).units.find(

@@ -1,4 +1,15 @@
-import { type Arena, type Corner, SIGHT_RAYS, type SightRay, effectiveUnit, idFor, nameFor, sightFrom, unitHeads } from '@insidia/core';
+import {
+  type Arena,
+  type Corner,
+  SIGHT_RAYS,
+  type SightRay,
+  effectiveUnit,
+  idFor,
+  nameFor,
+  sightFrom,
+  unitHeads,
+  shown,
+} from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from 'react';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
@@ -7,7 +18,6 @@ import { FieldNumber } from '../../fields/FieldNumber';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import { TextField } from '../../fields/TextField';
-import { shown } from '../../fields/number';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { ArenaPlan } from '../../visuals/ArenaPlan';
 import { planScale, polygon } from '../../visuals/plan';

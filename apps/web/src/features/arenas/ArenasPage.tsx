@@ -8,10 +8,10 @@ import {
   idFor,
   nameFor,
   parseProject,
+  shown,
 } from '@insidia/core';
 import { type ChangeEvent, useState } from 'react';
 import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
-import { shown } from '../../fields/number';
 import { useObjectEditor } from '../../fields/useObjectEditor';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';

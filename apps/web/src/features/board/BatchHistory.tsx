@@ -1,8 +1,6 @@
-import { type BandMeasure, type Statistic, estimate, verdictOf } from '@insidia/core';
+import { type BandMeasure, type Statistic, estimate, verdictOf, linear, numberOf } from '@insidia/core';
 import { useEffect, useState } from 'react';
 import { api } from '../../store/api';
-import { linear } from '../../visuals/scale';
-import { numberOf } from '../../fields/goalNumbers';
 
 interface Props {
   project: string;

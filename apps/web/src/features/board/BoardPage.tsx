@@ -8,6 +8,12 @@ import {
   columnOf,
   idFor,
   rangeAcross,
+  rowRuler,
+  VERDICT_WORDS,
+  linear,
+  STATISTIC_WORDS,
+  numberOf,
+  unitOf,
 } from '@insidia/core';
 import { unparse } from 'papaparse';
 import { type KeyboardEvent, useMemo, useRef, useState } from 'react';
@@ -18,10 +24,9 @@ import { type Until, api } from '../../store/api';
 import { changed } from '../../store/document';
 import { saveFile } from '../../store/saveFile';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { CellPicture, rowRuler } from '../../visuals/CellPicture';
+import { CellPicture } from '../../visuals/CellPicture';
 import { Glyph } from '../../visuals/Glyph';
-import { VERDICT_WORDS, VerdictMark } from '../../visuals/VerdictMark';
-import { linear } from '../../visuals/scale';
+import { VerdictMark } from '../../visuals/VerdictMark';
 import { useWidth } from '../../visuals/useWidth';
 import { CellPanel } from './CellPanel';
 import { MeasureList } from './MeasureList';
@@ -29,7 +34,6 @@ import { RankingCheck } from './RankingCheck';
 import { type HowMany, RunBar } from './RunBar';
 import { type Row, type Shown, acrossStyles, askedOf, countsOf, everyCell, judgedOf, rowsOf, shownAt, tiersOf } from './cellsOfBoard';
 import { bandAbout } from '../../fields/bandAbout';
-import { STATISTIC_WORDS, numberOf, unitOf } from '../../fields/goalNumbers';
 import { useCells } from '../../store/useCells';
 
 const AS_IS = 'as-is';

@@ -1,14 +1,28 @@
-import { type Band, type BandMeasure, GOAL_MEASURES, type Project, effectiveUnit, paperDuel, quantileOf } from '@insidia/core';
+import {
+  type Band,
+  type BandMeasure,
+  GOAL_MEASURES,
+  type Project,
+  effectiveUnit,
+  paperDuel,
+  quantileOf,
+  VERDICT_WORDS,
+  STATISTIC_WORDS,
+  numberOf,
+  plainOf,
+  quantityOf,
+  unitOf,
+  wantedWords,
+} from '@insidia/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useTheme } from '../../app/theme';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { Histogram } from '../../visuals/Histogram';
-import { VERDICT_WORDS, VerdictMark } from '../../visuals/VerdictMark';
+import { VerdictMark } from '../../visuals/VerdictMark';
 import { BatchHistory } from './BatchHistory';
 import { type Row, type Shown, columnAt } from './cellsOfBoard';
-import { STATISTIC_WORDS, numberOf, plainOf, quantityOf, unitOf, wantedWords } from '../../fields/goalNumbers';
 
 interface Props {
   project: Project;

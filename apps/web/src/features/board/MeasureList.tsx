@@ -1,6 +1,5 @@
-import { type BandMeasure, GOAL_MEASURES, type Verdict } from '@insidia/core';
-import { VERDICT_WORDS, VerdictMark } from '../../visuals/VerdictMark';
-import { STATISTIC_WORDS, unitOf } from '../../fields/goalNumbers';
+import { type BandMeasure, GOAL_MEASURES, type Verdict, VERDICT_WORDS, STATISTIC_WORDS, unitOf } from '@insidia/core';
+import { VerdictMark } from '../../visuals/VerdictMark';
 
 interface Props {
   measure: BandMeasure;

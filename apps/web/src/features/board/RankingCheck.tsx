@@ -1,9 +1,7 @@
-import { type Cell, type Project, type Rank, type Step, cellKey, ranked, tierSteps } from '@insidia/core';
+import { type Cell, type Project, type Rank, type Step, cellKey, ranked, tierSteps, shown, linear, roundUp } from '@insidia/core';
 import { useState } from 'react';
 import type { CellRead } from '../../store/api';
-import { shown } from '../../fields/number';
 import { WarnMark } from '../../visuals/WarnMark';
-import { linear, roundUp } from '../../visuals/scale';
 import { type Lens, tiersOf } from './cellsOfBoard';
 
 const HEIGHT = 84;

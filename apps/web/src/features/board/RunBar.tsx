@@ -1,8 +1,8 @@
+import { clockTime } from '@insidia/core';
 import { useEffect, useState } from 'react';
 import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
 import { YesNo } from '../../fields/YesNo';
-import { clockTime } from '../../fields/number';
 import { api } from '../../store/api';
 import { howFar } from '../../store/batches';
 import { useAppSelector } from '../../store/store';

@@ -1,4 +1,19 @@
-import { type Band, type Cell, GOAL_MEASURES, type JudgedGoal, type Project, cellKey, unitHeads } from '@insidia/core';
+import {
+  type Band,
+  type Cell,
+  GOAL_MEASURES,
+  type JudgedGoal,
+  type Project,
+  cellKey,
+  unitHeads,
+  STATISTIC_WORDS,
+  numberOf,
+  plainOf,
+  quantityOf,
+  unitOf,
+  wantedWords,
+  VERDICT_WORDS,
+} from '@insidia/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useTheme } from '../../app/theme';
@@ -6,11 +21,10 @@ import { Choose } from '../../fields/Choose';
 import { bandAbout } from '../../fields/bandAbout';
 import { NumberField } from '../../fields/NumberField';
 import { TextField } from '../../fields/TextField';
-import { STATISTIC_WORDS, numberOf, plainOf, quantityOf, unitOf, wantedWords } from '../../fields/goalNumbers';
 import { type CellRead, api } from '../../store/api';
 import { useAppSelector } from '../../store/store';
 import { Histogram } from '../../visuals/Histogram';
-import { VERDICT_WORDS, VerdictMark } from '../../visuals/VerdictMark';
+import { VerdictMark } from '../../visuals/VerdictMark';
 
 interface Props {
   project: Project;

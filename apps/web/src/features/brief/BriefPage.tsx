@@ -11,17 +11,21 @@ import {
   goalsOf,
   idFor,
   judgeGoals,
+  STATISTIC_WORDS,
+  told,
+  unitOf,
+  untold,
+  VERDICT_WORDS,
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
-import { STATISTIC_WORDS, told, unitOf, untold } from '../../fields/goalNumbers';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { sampleIn, useCells } from '../../store/useCells';
-import { VERDICT_WORDS, VerdictMark } from '../../visuals/VerdictMark';
+import { VerdictMark } from '../../visuals/VerdictMark';
 import { BandPanel } from './BandPanel';
 import { aboutOf, aboutOffers, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
 

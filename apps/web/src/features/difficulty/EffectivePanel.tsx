@@ -22,16 +22,20 @@ import {
   valueAt,
   placesAt,
   pointerOf,
+  STATISTIC_WORDS,
+  told,
+  unitOf,
+  shown,
+  linear,
+  roundUp,
+  ticks,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
-import { STATISTIC_WORDS, told, unitOf } from '../../fields/goalNumbers';
-import { shown } from '../../fields/number';
 import { useView } from '../../app/view';
 import { useCells } from '../../store/useCells';
 import { nameOfPlace } from '../../fields/edits';
 import { placeName } from '../../fields/tweakPlaces';
-import { linear, roundUp, ticks } from '../../visuals/scale';
 
 interface Props {
   project: Project;

@@ -11,12 +11,12 @@ import {
   pointerSteps,
   quantityAt,
   samePlace,
+  shown,
 } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import { TweakLimits } from '../../fields/TweakLimits';
-import { shown } from '../../fields/number';
 import { placeName, whoseOf, whoseOffers } from '../../fields/tweakPlaces';
 import { WarnMark } from '../../visuals/WarnMark';
 

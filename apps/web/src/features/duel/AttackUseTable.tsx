@@ -1,5 +1,4 @@
-import type { KindSummary } from '@insidia/core';
-import { fixed } from '../../fields/number';
+import { type KindSummary, fixed } from '@insidia/core';
 import { Part } from './Part';
 
 /** What each attack came to: how often begun, how many of its hits landed, its share of the damage. */

@@ -1,5 +1,4 @@
-import { type FairnessSummary, type KindSummary, VERDICT_NAMES } from '@insidia/core';
-import { fixed } from '../../fields/number';
+import { type FairnessSummary, type KindSummary, VERDICT_NAMES, fixed } from '@insidia/core';
 import { Part } from './Part';
 
 const WHY: Record<(typeof VERDICT_NAMES)[number], string> = {

@@ -1,4 +1,4 @@
-import { fixed } from '../../fields/number';
+import { fixed } from '@insidia/core';
 import { Distribution } from '../../visuals/Distribution';
 import { type Measured, changeSentence, survivalSentence } from './words';
 

@@ -1,4 +1,4 @@
-import { fixed } from '../../fields/number';
+import { fixed } from '@insidia/core';
 
 export interface PaperRow {
   label: string;

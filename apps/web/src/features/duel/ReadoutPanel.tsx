@@ -1,7 +1,6 @@
-import { type DuelOptions, IDLE_REASONS, type Project, type Readout, type Unit, type UnitHead, unitHeads } from '@insidia/core';
+import { type DuelOptions, IDLE_REASONS, type Project, type Readout, type Unit, type UnitHead, unitHeads, fixed } from '@insidia/core';
 import { memo } from 'react';
 import { Link, useLocation } from 'react-router';
-import { fixed } from '../../fields/number';
 import { NumberField } from '../../fields/NumberField';
 import { type View, WHOLE_PARTY } from '../../app/view';
 import { useTheme } from '../../app/theme';

@@ -1,5 +1,4 @@
-import type { Project } from '@insidia/core';
-import { fixed } from '../../fields/number';
+import { type Project, fixed } from '@insidia/core';
 import { useAppSelector } from '../../store/store';
 import { Part } from './Part';
 

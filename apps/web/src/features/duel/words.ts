@@ -1,6 +1,5 @@
 /** The readout's sentences. */
-import type { Change, Summary } from '@insidia/core';
-import { fixed } from '../../fields/number';
+import { type Change, type Summary, fixed } from '@insidia/core';
 
 export interface Measured {
   summary?: Summary;

@@ -1,15 +1,13 @@
-import { type Arena, type UnitHead, type Wave, Wave as WaveClass, blank, idFor, nameFor, waveSentence } from '@insidia/core';
+import { type Arena, type UnitHead, type Wave, Wave as WaveClass, blank, idFor, nameFor, waveSentence, shown, linear } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { moved } from '../../fields/Mini';
-import { shown } from '../../fields/number';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { useAppSelector } from '../../store/store';
 import { ArenaPlan } from '../../visuals/ArenaPlan';
 import { PressureRibbon } from '../../visuals/PressureRibbon';
 import { WaveTimeline } from '../../visuals/WaveTimeline';
 import { planScale } from '../../visuals/plan';
-import { linear } from '../../visuals/scale';
 import { useWidth } from '../../visuals/useWidth';
 import { WaveForm } from './WaveForm';
 import { Whole } from './Whole';

@@ -1,9 +1,8 @@
-import { type Encounter, type Project, type UnitHead, effectiveUnit, paperDuel } from '@insidia/core';
+import { type Encounter, type Project, type UnitHead, effectiveUnit, paperDuel, clockTime, shown } from '@insidia/core';
 import type { KeyboardEvent } from 'react';
 import { useView } from '../../app/view';
 import { useAppSelector } from '../../store/store';
 import { useWarnings } from '../../store/useWarnings';
-import { clockTime, shown } from '../../fields/number';
 import { WarnMark } from '../../visuals/WarnMark';
 
 interface Props {

@@ -1,13 +1,22 @@
-import { type Encounter, type EncounterReadout, type Project, type Summary, type UnitHead, unitHeads } from '@insidia/core';
+import {
+  type Encounter,
+  type EncounterReadout,
+  type Project,
+  type Summary,
+  type UnitHead,
+  unitHeads,
+  clockTime,
+  fixed,
+  clockTicks,
+  linear,
+} from '@insidia/core';
 import { memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useTheme } from '../../app/theme';
-import { clockTime, fixed } from '../../fields/number';
 import type { EncounterAnswer } from '../../readout/encounterProtocol';
 import { useAppSelector } from '../../store/store';
 import { Distribution } from '../../visuals/Distribution';
 import { WarnMark } from '../../visuals/WarnMark';
-import { clockTicks, linear } from '../../visuals/scale';
 
 const WIDTH = 308;
 

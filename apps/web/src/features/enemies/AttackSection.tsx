@@ -16,6 +16,8 @@ import {
   sustainedDamage,
   unitHeads,
   Unit as UnitClass,
+  fixed,
+  shown,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
@@ -23,7 +25,6 @@ import { Mini, moved } from '../../fields/Mini';
 import { Popover } from '../../fields/Popover';
 import { TextField } from '../../fields/TextField';
 import { FieldNumber } from '../../fields/FieldNumber';
-import { fixed, shown } from '../../fields/number';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
 import { BeatStrip } from '../../visuals/BeatStrip';

@@ -1,11 +1,10 @@
-import { type Choice, type Unit, conditionSentence, ruledOut } from '@insidia/core';
+import { type Choice, type Unit, conditionSentence, ruledOut, shown } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { Choose } from '../../fields/Choose';
 import { ConditionField } from '../../fields/ConditionField';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { Popover } from '../../fields/Popover';
 import { FieldNumber, warningAt } from '../../fields/FieldNumber';
-import { shown } from '../../fields/number';
 import { wordForUse } from '../../fields/words';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';

@@ -12,6 +12,8 @@ import {
   idFor,
   nameFor,
   unitHeads,
+  fixed,
+  shown,
 } from '@insidia/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -25,7 +27,6 @@ import { TweaksField } from '../../fields/TweaksField';
 import { Field } from '../../fields/Field';
 import { FieldNumber, warningAt } from '../../fields/FieldNumber';
 import { infoAt } from '../../fields/edits';
-import { fixed, shown } from '../../fields/number';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
 import { StateArcs } from '../../visuals/StateArcs';

@@ -9,13 +9,14 @@ import {
   sameJson,
   unitHeads,
   writtenUnit,
+  fixed,
+  shown,
 } from '@insidia/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { View } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import type { Edit } from '../../fields/edits';
-import { fixed, shown } from '../../fields/number';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { WarnMark } from '../../visuals/WarnMark';

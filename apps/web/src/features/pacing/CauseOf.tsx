@@ -1,7 +1,6 @@
-import { type Cause, type Encounter, type Project, type Suspect, type Window, cellKey, suspectsOf } from '@insidia/core';
+import { type Cause, type Encounter, type Project, type Suspect, type Window, cellKey, suspectsOf, clockTime, shown } from '@insidia/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { clockTime, shown } from '../../fields/number';
 import { api } from '../../store/api';
 import { useAppSelector } from '../../store/store';
 import type { Strip } from './strips';

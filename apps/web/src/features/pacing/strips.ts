@@ -1,7 +1,6 @@
 /** What pacing shows side by side: an encounter at every tier, or at every skill; its rulers, and points to begin a curve with. */
-import { type Brief, type Cell, type CurveName, type CurvePoint, type Encounter, type Project, cellKey } from '@insidia/core';
+import { type Brief, type Cell, type CurveName, type CurvePoint, type Encounter, type Project, cellKey, roundUp } from '@insidia/core';
 import type { CellCurve } from '../../store/useCurves';
-import { roundUp } from '../../visuals/scale';
 
 export interface Strip {
   id?: string;

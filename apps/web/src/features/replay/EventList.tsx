@@ -1,7 +1,6 @@
-import type { Replay, UnitHead } from '@insidia/core';
+import { type Replay, type UnitHead, clockTime } from '@insidia/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Choose } from '../../fields/Choose';
-import { clockTime } from '../../fields/number';
 import { Glyph } from '../../visuals/Glyph';
 import { plainSentence } from './sentences';
 

@@ -1,6 +1,17 @@
-import { type Project, type ReasonLook, type Replay, type SightLine, type UnitHead, rowOfUnit, stepAt, UNIT_WIDTH } from '@insidia/core';
+import {
+  type Project,
+  type ReasonLook,
+  type Replay,
+  type SightLine,
+  type UnitHead,
+  rowOfUnit,
+  stepAt,
+  UNIT_WIDTH,
+  clockTime,
+  fixed,
+  shown,
+} from '@insidia/core';
 import { Link, useLocation } from 'react-router';
-import { clockTime, fixed, shown } from '../../fields/number';
 import { Glyph } from '../../visuals/Glyph';
 import { plainSentence } from './sentences';
 

@@ -8,13 +8,13 @@ import {
   blank,
   partAt,
   unitHeads,
+  clockTime,
 } from '@insidia/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
-import { clockTime } from '../../fields/number';
 import type { ReplaySubject } from '../../readout/replayProtocol';
 import { useReasons, useReplay } from '../../readout/useReplay';
 import { useAppSelector } from '../../store/store';

@@ -1,7 +1,5 @@
-import { type Replay, UNIT_WIDTH, type UnitHead } from '@insidia/core';
+import { type Replay, UNIT_WIDTH, type UnitHead, clockTime, shown, linear, roundUp, ticks } from '@insidia/core';
 import { memo, useMemo } from 'react';
-import { clockTime, shown } from '../../fields/number';
-import { linear, roundUp, ticks } from '../../visuals/scale';
 
 interface Props {
   replay: Replay;

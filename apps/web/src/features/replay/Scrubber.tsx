@@ -1,7 +1,5 @@
-import type { Replay, UnitHead } from '@insidia/core';
+import { type Replay, type UnitHead, clockTime, clockTicks, linear } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, memo } from 'react';
-import { clockTime } from '../../fields/number';
-import { clockTicks, linear } from '../../visuals/scale';
 
 interface Props {
   replay: Replay;

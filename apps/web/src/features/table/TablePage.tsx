@@ -9,6 +9,7 @@ import {
   unitHeads,
   valueAt,
   writtenUnit,
+  shown,
 } from '@insidia/core';
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
@@ -17,7 +18,7 @@ import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
 import { YesNo } from '../../fields/YesNo';
 import { infoAt, setThroughTier } from '../../fields/edits';
-import { limitBroken, shown, tidy } from '../../fields/number';
+import { limitBroken, tidy } from '../../fields/number';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';

@@ -1,6 +1,8 @@
 /** Numbers of measures as a board tells them. */
-import { type BandMeasure, GOAL_MEASURES, type Statistic } from '@insidia/core';
-import { clockTime, fixed, shown } from './number';
+import type { BandMeasure, Statistic } from '../model/brief';
+import type { Verdict } from '../measures/enough';
+import { GOAL_MEASURES } from '../measures/goals';
+import { clockTime, fixed, shown } from './numbers';
 
 /** What a number of a measure is written behind. */
 export function unitOf(measure: BandMeasure): string {
@@ -53,4 +55,11 @@ export const STATISTIC_WORDS: Record<Statistic, string> = {
   p10: 'p10',
   p90: 'p90',
   share: 'share of runs',
+};
+
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  met: 'met',
+  missedLow: 'missed low',
+  missedHigh: 'missed high',
+  undecided: 'undecided',
 };

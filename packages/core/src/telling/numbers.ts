@@ -1,0 +1,19 @@
+/** Numbers as people read them. */
+
+/** A number to read: at most three places, no trailing zeros beyond what is given. */
+export function shown(value: number, places = 3): string {
+  if (!Number.isFinite(value)) return value > 0 ? '∞' : '−∞';
+  return String(Number(value.toFixed(places))).replace('-', '−');
+}
+
+/** Always so many places: for columns. */
+export function fixed(value: number, places: number): string {
+  return Number.isFinite(value) ? value.toFixed(places).replace('-', '−') : '∞';
+}
+
+/** Seconds as a clock: 1:05, or 1:05.25 with places. */
+export function clockTime(seconds: number, places = 0): string {
+  const rounded = Number(seconds.toFixed(places));
+  const minutes = Math.floor(rounded / 60);
+  return `${minutes}:${(rounded - 60 * minutes).toFixed(places).padStart(places ? 3 + places : 2, '0')}`;
+}
