@@ -1,6 +1,6 @@
-import { type JudgedGoal, type Project, type Warning, acceptanceOf, inspectAll } from '@insidia/core';
+import { type JudgedGoal, type Project, type Warning, acceptanceOf, goalName, goalSentence, inspectAll, isMissed } from '@insidia/core';
 import { create } from 'xmlbuilder2';
-import { type BriefOptions, goalName, goalSentence, judgeBrief } from './brief';
+import { type BriefOptions, judgeBrief } from './brief';
 
 export interface CheckOptions extends Partial<BriefOptions> {
   strict?: boolean;
@@ -35,8 +35,6 @@ export function check(project: Project, options: CheckOptions, report: (text: st
     missed: found.goals?.filter(isMissed).length ?? 0,
   };
 }
-
-const isMissed = ({ verdict }: JudgedGoal) => verdict === 'missedLow' || verdict === 'missedHigh';
 
 function asText({ project, warnings, goals }: Found): string {
   const counts = LISTS.map((list) => `${project[list].length} ${list}`);

@@ -1,8 +1,9 @@
-/** insidia: simulate, trace, check and schema, for a terminal or a build pipeline. */
+/** insidia: simulate, trace, check, report and schema, for a terminal or a build pipeline. */
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import { projectSchema } from '@insidia/core/schema';
 import { type CheckOptions, check } from './check';
 import { EXIT, Exit, readProject } from './input';
+import { type ReportRunOptions, reportOf } from './report';
 import { type SimulateOptions, simulate } from './simulate';
 import { type TraceOptions, traceRun } from './trace';
 
@@ -62,6 +63,17 @@ export function program(write: (text: string) => void, report: (text: string) =>
       ];
       if (found.length) throw new Exit(EXIT.findings, found.join(', '));
     });
+  insidia
+    .command('report')
+    .description('one page for a review meeting as HTML: verdicts of the brief, board, pacing and findings')
+    .argument('<file>', 'project document, or - for standard input')
+    .option('-n, --runs <n>', 'how many runs a cell', number, 200)
+    .option('-s, --skill <id>', 'skill of the simulated player (default: the one that most goals speak of)')
+    .option('--style <id>', 'play style of the simulated player')
+    .option('--players <n>', 'how many of the party take part in encounters, 1 to 4', number)
+    .action((file: string, options: ReportRunOptions) =>
+      write(reportOf(readProject(file), options, new Date().toISOString().slice(0, 10), report)),
+    );
   insidia
     .command('schema')
     .description('print the JSON Schema of the project document')

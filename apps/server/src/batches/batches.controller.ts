@@ -1,5 +1,5 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, type MessageEvent, Param, Post, Query, Sse } from '@nestjs/common';
-import { CURVES } from '@insidia/core';
+import { Body, Controller, Delete, Get, Header, HttpCode, Inject, type MessageEvent, Param, Post, Query, Sse } from '@nestjs/common';
+import { BAND_MEASURES, CURVES } from '@insidia/core';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { type Observable, distinctUntilChanged, from, interval, map, startWith, switchMap } from 'rxjs';
 import { badRequest } from '../problem';
@@ -68,6 +68,28 @@ export class BatchesController {
     const name = CURVES.find((one) => one === of);
     if (!name) throw badRequest(`of must be one of ${CURVES.join(', ')}: it is ${of}`);
     return this.batches.curve(id, cell, name);
+  }
+
+  @Get('report')
+  @Header('Content-Type', 'text/html; charset=utf-8')
+  @ApiProduces('text/html')
+  @ApiOperation({ summary: 'One page to print: verdicts, boards, pacing and findings of what has been run' })
+  report(
+    @Param('id') id: string,
+    @Query('skill') skill?: string,
+    @Query('style') style?: string,
+    @Query('players') players?: string,
+    @Query('measure') measure?: string | string[],
+  ) {
+    const count = players === undefined ? undefined : Number(players);
+    if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= 4))
+      throw badRequest(`players must be a whole number from 1 to 4: it is ${players}`);
+    const measures = [measure ?? []].flat().map((name) => {
+      const found = BAND_MEASURES.find((one) => one === name);
+      if (!found) throw badRequest(`measure must be one of ${BAND_MEASURES.join(', ')}: it is ${name}`);
+      return found;
+    });
+    return this.batches.report(id, { skill, style, players: count }, measures);
   }
 
   @Post('cells/causes')

@@ -1,5 +1,8 @@
 import {
+  type BandMeasure,
   type Cause,
+  type CellRuns,
+  type ReportCurves,
   type Curve,
   type CurveName,
   type Project,
@@ -9,6 +12,9 @@ import {
   cellKey,
   cellOf,
   compileCell,
+  report,
+  reportCells,
+  reportCurves,
   curveOf,
   curveTimes,
 } from '@insidia/core';
@@ -129,6 +135,29 @@ export class BatchesService {
     }
   }
 
+  /** One page of all that is known of a project, as it is now. */
+  async report(
+    project: string,
+    lens: { skill?: string; style?: string; players?: number },
+    measures: readonly BandMeasure[],
+  ): Promise<string> {
+    const { document } = await this.projects.get(project);
+    for (const [name, list] of [
+      ['skill', document.skills],
+      ['style', document.styles],
+    ] as const)
+      if (lens[name] !== undefined && !list.some(({ id }) => id === lens[name])) throw badRequest(`there is no ${name} "${lens[name]}"`);
+    const cells = await this.read(project, { cells: reportCells(document, lens, measures) });
+    const read = new Map(cells.map(({ cell, runs, values }): [string, CellRuns] => [cell, { runs, values: numbersIn(values) }]));
+    const curves = new Map<string, ReportCurves>();
+    for (const cell of reportCurves(document, lens)) {
+      if (!read.get(cell)?.runs) continue;
+      const [pressure, quiet] = [await this.curve(project, cell, 'pressure'), await this.curve(project, cell, 'quiet')];
+      if (pressure.curve && quiet.curve) curves.set(cell, { pressure: pressure.curve, quiet: quiet.curve });
+    }
+    return report({ project: document, lens, read, curves, at: new Date().toISOString().slice(0, 10), measures });
+  }
+
   progress(project: string) {
     return this.shards.progress(project);
   }
@@ -149,6 +178,12 @@ export class BatchesService {
     }
     return found;
   }
+}
+
+/** Values as they were before they were written as JSON. */
+function numbersIn(values: CellRead['values']): CellRuns['values'] {
+  const number = (value: number | string | null) => (value === null ? NaN : Number(value));
+  return Object.fromEntries(Object.entries(values).map(([name, list]) => [name, list.map(number)]));
 }
 
 function valuesOf({ columns }: Sample, names: readonly string[]): CellRead['values'] {

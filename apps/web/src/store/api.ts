@@ -138,6 +138,13 @@ export const api = {
   runCells: async (id: string, cells: { cell: string; runs: number; until?: Until }[]) =>
     void (await request(`/${encodeURIComponent(id)}/batches`, json('POST', { cells }))),
   cancelCells: async (id: string) => void (await request(`/${encodeURIComponent(id)}/batches`, { method: 'DELETE' })),
+  /** Address of the page to print. */
+  reportOf: (id: string, lens: { skill?: string; style?: string; players?: number }) => {
+    const query = new URLSearchParams(
+      Object.entries(lens).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]])),
+    );
+    return `/api/projects/${encodeURIComponent(id)}/report?${query}`;
+  },
   progressOf: (id: string) => new EventSource(`/api/projects/${encodeURIComponent(id)}/batches/events`),
   revisions: async (id: string) => (await (await request(`/${encodeURIComponent(id)}/revisions`)).json()) as Revision[],
   revision: async (id: string, number: number) => saved(await request(`/${encodeURIComponent(id)}/revisions/${number}`)),

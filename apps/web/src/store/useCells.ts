@@ -1,4 +1,3 @@
-import { type Cell, type Sample, cellKey } from '@insidia/core';
 import { useEffect, useState } from 'react';
 import { type CellRead, api } from './api';
 import { useAppSelector } from './store';
@@ -22,14 +21,4 @@ export function useCells(project: string, asked: readonly { cell: string; column
     };
   }, [project, key, revision, changes]);
   return read && read.key === key ? read.cells : null;
-}
-
-/** What has been read as samples to judge by; what is stale counts as not run. */
-export function sampleIn(read: ReadonlyMap<string, CellRead>): (cell: Cell) => Sample | undefined {
-  return (cell) => {
-    const found = read.get(cellKey(cell));
-    if (!found?.runs) return undefined;
-    const columns = Object.fromEntries(Object.entries(found.values).map(([name, values]) => [name, Float64Array.from(values)]));
-    return { firstSeed: 1, runs: found.runs, digests: [], columns };
-  };
 }

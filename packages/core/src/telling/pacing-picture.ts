@@ -56,11 +56,11 @@ export function pacingPicture(options: PacingPictureOptions): Shape[] {
     shapes.push(text(left - 4, y(tick) + 4, shown(percent ? 100 * tick : tick, 1), { 'text-anchor': 'end', class: 't3' }));
   }
   for (const tick of clockTicks(until, 8))
-    shapes.push(text(x(tick), height - 3, clockTime(tick), { 'text-anchor': 'middle', class: 't3' }));
+    if (x(tick) < width - right - 8) shapes.push(text(x(tick), height - 3, clockTime(tick), { 'text-anchor': 'middle', class: 't3' }));
   for (const { from, to } of lulls)
     if (from < until)
       shapes.push(rect(x(from), head, Math.max(1, x(Math.min(to, until)) - x(from)), height - foot - head, { fill: 'var(--well)' }));
-  const smooth = intended && intended.points.length > 1 ? smoothed(intended.points, 120) : [];
+  const smooth = intended && intended.points.length > 1 ? smoothed(intended.points, 120).filter(([t]) => t <= until) : [];
   if (intended && smooth.length) {
     const within = (value: number) => y(Math.min(top, Math.max(0, value)));
     const upper = smooth.map(([t, v]) => `${x(t)} ${within(v + intended.tolerance)}`);

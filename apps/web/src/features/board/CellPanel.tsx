@@ -13,24 +13,31 @@ import {
   quantityOf,
   unitOf,
   wantedWords,
+  type BoardRow,
+  type BoardColumn,
+  type Shown,
+  columnAt,
+  cellKey,
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useTheme } from '../../app/theme';
+import type { CellRead } from '../../store/api';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { Histogram } from '../../visuals/Histogram';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { BatchHistory } from './BatchHistory';
-import { type Row, type Shown, columnAt } from './cellsOfBoard';
 
 interface Props {
   project: Project;
-  row: Row;
-  tier: { id?: string; name: string; number: number };
+  row: BoardRow;
+  column: BoardColumn;
   measure: BandMeasure;
   cell: Shown;
-  skillName: string;
+  read?: CellRead;
+  /** What the board is looked at through. */
+  through: string;
   onRun: (cells: string[], runs: number) => void;
   /** A band's edge is moved; absent where no band speaks of the cell. */
   onBand?: (band: Band, edge: 'low' | 'high', value: number, mark: string) => void;
@@ -40,7 +47,7 @@ interface Props {
 const WIDTH = 308;
 
 /** The runs behind one cell: where they lie, how sure that is, and the way to the fights themselves. */
-export function CellPanel({ project, row, tier, measure, cell, skillName, onRun, onBand, onAddBand }: Props) {
+export function CellPanel({ project, row, column, measure, cell, read, through, onRun, onBand, onAddBand }: Props) {
   const theme = useTheme();
   const { estimate, statistic, values, band, verdict, goal, runs } = cell;
   const label = GOAL_MEASURES[measure].label;
@@ -48,7 +55,10 @@ export function CellPanel({ project, row, tier, measure, cell, skillName, onRun,
   const paper = useMemo(() => paperOf(project, row, cell, measure, against?.id), [project, row, cell, measure, against]);
   const more = goal?.judgement?.more;
   const finite = useMemo(() => values.filter((value) => value === value).sort((a, b) => a - b), [values]);
-  const place = row.kind === 'duel' ? `in a duel with ${against?.name ?? 'nobody'}` : `in ${row.name}`;
+  const place =
+    row.subject === 'enemy'
+      ? `in a duel with ${against?.name ?? 'nobody'}`
+      : `in ${project.encounters.find(({ id }) => id === row.id)?.name ?? row.name}`;
   const changes = useAppSelector((state) => state.batches.changes);
   return (
     <aside aria-label="Cell" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
@@ -59,22 +69,26 @@ export function CellPanel({ project, row, tier, measure, cell, skillName, onRun,
           </span>
         )}
         <h2 className="min-w-0 truncate font-title text-[16px]">{row.name}</h2>
-        {tier.id && <span className="tier">{tier.number}</span>}
-        <h2 className="whitespace-nowrap font-title text-[16px]">{tier.name}</h2>
+        {column.number && <span className="tier">{column.number}</span>}
+        <h2 className="whitespace-nowrap font-title text-[16px]">{column.name}</h2>
       </div>
       <p className="note">
-        {label.charAt(0).toUpperCase() + label.slice(1)} {place}, {skillName}
+        {label.charAt(0).toUpperCase() + label.slice(1)} {place}, {through}
         {cell.stale ? '; run before an edit' : ''}
       </p>
-      {cell.read?.trouble && (
+      {read?.trouble && (
         <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
-          This cell can’t be run: {cell.read.trouble}.
+          This cell can’t be run: {read.trouble}.
         </p>
       )}
       {!values.length ? (
         <div className="mt-6">
           <p className="text-ink-2">Not run yet as it is now.</p>
-          <button type="button" className="btn btn-primary mt-2" onClick={() => onRun([cell.key], row.kind === 'duel' ? 400 : 200)}>
+          <button
+            type="button"
+            className="btn btn-primary mt-2"
+            onClick={() => onRun([cellKey(cell.cell)], row.subject === 'enemy' ? 400 : 200)}
+          >
             Run this cell
           </button>
         </div>
@@ -140,7 +154,7 @@ export function CellPanel({ project, row, tier, measure, cell, skillName, onRun,
               {band && <Line name="the brief">{wantedWords(measure, band)}</Line>}
             </tbody>
           </table>
-          {!cell.stale && <Seeds project={project} row={row} cell={cell} measure={measure} against={against?.id} />}
+          {!cell.stale && <Seeds project={project} row={row} cell={cell} won={read?.values.won} measure={measure} against={against?.id} />}
           {cell.styles && (
             <table className="mt-2 w-full border-t border-hair text-table leading-[18px]" aria-label="Across play styles">
               <tbody>
@@ -156,7 +170,7 @@ export function CellPanel({ project, row, tier, measure, cell, skillName, onRun,
             <button
               type="button"
               className="btn btn-primary"
-              onClick={() => onRun([cell.key], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
+              onClick={() => onRun([cellKey(cell.cell)], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
             >
               {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}
             </button>
@@ -169,7 +183,7 @@ export function CellPanel({ project, row, tier, measure, cell, skillName, onRun,
           <BatchHistory
             key={`${cell.key} ${measure} ${changes}`}
             project={project.id}
-            cell={cell.key}
+            cell={cellKey(cell.cell)}
             column={columnAt(row, measure)}
             measure={measure}
             statistic={statistic}
@@ -237,8 +251,8 @@ function Quantiles({ measure, values }: { measure: BandMeasure; values: readonly
 }
 
 /** Paper time-to-kill of a duel: the only measure of a board that has a closed form. */
-function paperOf(project: Project, row: Row, { cell }: Shown, measure: BandMeasure, against: string | undefined): number | undefined {
-  if (row.kind !== 'duel' || (measure !== 'timeToKill' && measure !== 'timeToDown') || against === undefined) return undefined;
+function paperOf(project: Project, row: BoardRow, { cell }: Shown, measure: BandMeasure, against: string | undefined): number | undefined {
+  if (row.subject !== 'enemy' || (measure !== 'timeToKill' && measure !== 'timeToDown') || against === undefined) return undefined;
   const unit = (id: string) => effectiveUnit(project, id, cell).unit;
   const [attacker, victim] = measure === 'timeToKill' ? [unit(against), unit(row.id)] : [unit(row.id), unit(against)];
   return paperDuel(attacker, victim)?.timeToKill;
@@ -249,16 +263,17 @@ function Seeds({
   project,
   row,
   cell,
+  won,
   measure,
   against,
 }: {
   project: Project;
-  row: Row;
+  row: BoardRow;
   cell: Shown;
+  won?: readonly number[];
   measure: BandMeasure;
   against?: string;
 }) {
-  const won = cell.read?.values.won;
   const order = cell.values.map((value, i) => ({ value, seed: i + 1 })).filter(({ value }) => value === value);
   order.sort((a, b) => a.value - b.value || a.seed - b.seed);
   if (!order.length) return null;
@@ -271,14 +286,14 @@ function Seeds({
     if (cell.cell.tier) query.set('tier', cell.cell.tier);
     if (cell.cell.skill) query.set('skill', cell.cell.skill);
     query.set('seed', String(seed));
-    if (row.kind === 'duel') {
+    if (row.subject === 'enemy') {
       query.set('enemy', row.id);
       query.set('members', against ?? '');
     }
-    return { pathname: `/projects/${project.id}/replay/${row.kind === 'duel' ? 'duel' : row.id}`, search: query.toString() };
+    return { pathname: `/projects/${project.id}/replay/${row.subject === 'enemy' ? 'duel' : row.id}`, search: query.toString() };
   };
-  const styled = cell.cell.style !== undefined;
-  if (styled) return null; // a replay is looked at through tier and skill alone
+  // A replay is looked at through tier and skill alone.
+  if (cell.cell.style !== undefined || cell.cell.players !== undefined) return null;
   const entry = (words: string, { seed, value }: { seed: number; value: number }) => (
     <Link key={words} className="block border border-rule bg-sheet px-2 py-[3px] text-table leading-4 hover:border-ink-2" to={to(seed)}>
       <b>{words}</b>

@@ -8,8 +8,7 @@ interface Props {
 }
 
 const WIDTH = 176;
-/** Measures that a board has cells for. */
-const OFFERED = (Object.keys(GOAL_MEASURES) as BandMeasure[]).filter((key) => GOAL_MEASURES[key].of.some((subject) => subject !== 'wave'));
+const OFFERED = Object.keys(GOAL_MEASURES) as BandMeasure[];
 
 /** The measures: those of the brief first, with how many of their goals are met; and how a cell reads. */
 export function MeasureList({ measure, counts, onMeasure }: Props) {

@@ -1,8 +1,19 @@
-import { type Cell, type Project, type Rank, type Step, cellKey, ranked, tierSteps, shown, linear, roundUp } from '@insidia/core';
+import {
+  type BoardLens,
+  cellAt,
+  type Project,
+  type Rank,
+  type Step,
+  cellKey,
+  ranked,
+  tierSteps,
+  shown,
+  linear,
+  roundUp,
+} from '@insidia/core';
 import { useState } from 'react';
 import type { CellRead } from '../../store/api';
 import { WarnMark } from '../../visuals/WarnMark';
-import { type Lens, tiersOf } from './cellsOfBoard';
 
 const HEIGHT = 84;
 
@@ -14,22 +25,16 @@ export function RankingCheck({
   width,
 }: {
   project: Project;
-  lens: Lens;
+  lens: BoardLens;
   read: ReadonlyMap<string, CellRead>;
   width: number;
 }) {
   const [shared, setShared] = useState(false);
-  const tiers = tiersOf(project);
+  const { tiers } = project;
   const found = project.encounters.map(({ id, name }) => {
     const own = tiers.map((tier) => {
-      const cell: Cell = {
-        kind: 'encounter',
-        id,
-        ...(tier.id && { tier: tier.id }),
-        ...(lens.skill && { skill: lens.skill }),
-        ...(lens.style && { style: lens.style }),
-      };
-      return { id: tier.id ?? '', values: read.get(cellKey(cell))?.values.dose ?? [] };
+      const cell = cellAt({ subject: 'encounter', id }, { key: tier.id, name: tier.name, at: { tier: tier.id } }, lens);
+      return { id: tier.id, values: read.get(cellKey(cell))?.values.dose ?? [] };
     });
     const known = own.filter(({ values }) => values.length > 0);
     return { id, name, ranks: ranked(known), steps: tierSteps(known) };
@@ -78,7 +83,7 @@ export function RankingCheck({
             width={each}
             to={shared ? all : most(one.ranks)}
             number={number}
-            tiers={tiers.map(({ id }) => id ?? '')}
+            tiers={tiers.map(({ id }) => id)}
           />
         ))}
       </div>

@@ -5,7 +5,7 @@ import {
   type JudgedGoal,
   type Project,
   cellKey,
-  unitHeads,
+  goalPlace,
   STATISTIC_WORDS,
   numberOf,
   plainOf,
@@ -78,7 +78,7 @@ export function BandPanel({ project, band, goals, read, onChange }: Props) {
             <span className="mr-1.5 inline-block align-[-2px]">
               <VerdictMark verdict={goal.verdict} />
             </span>
-            {nameOf(project, goal)}: {quantityOf(measure, goal.judgement.estimate.value)}, {VERDICT_WORDS[goal.verdict]}
+            {goalPlace(project, goal)}: {quantityOf(measure, goal.judgement.estimate.value)}, {VERDICT_WORDS[goal.verdict]}
             {goal.verdict === 'undecided' && goal.judgement.more ? `; about ${goal.judgement.more} more runs would decide` : ''}.
           </p>
           <Histogram
@@ -179,7 +179,7 @@ export function BandPanel({ project, band, goals, read, onChange }: Props) {
               >
                 <td>
                   <button type="button" className="text-left" onClick={() => setChosen(keyOf(one))}>
-                    {nameOf(project, one)}
+                    {goalPlace(project, one)}
                   </button>
                 </td>
                 <td className="text-right">{one.judgement ? quantityOf(measure, one.judgement.estimate.value) : '—'}</td>
@@ -218,15 +218,6 @@ function othersOf(project: Project, goals: readonly JudgedGoal[]): Band[] {
       one.encounter === band.encounter &&
       one.skill === band.skill,
   );
-}
-
-function nameOf(project: Project, { cell, of }: JudgedGoal): string {
-  const encounter = project.encounters.find(({ id }) => id === cell.id);
-  const named = [...unitHeads(project), ...project.encounters, ...(encounter?.waves ?? [])].find(({ id }) => id === of);
-  const at = [project.tiers.find(({ id }) => id === cell.tier)?.name, project.skills.find(({ id }) => id === cell.skill)?.name].filter(
-    Boolean,
-  );
-  return [named?.name ?? of, ...at].join(', ');
 }
 
 function boardQuery({ band, cell }: JudgedGoal): string {

@@ -8,6 +8,7 @@ import {
   SUBJECT_OF,
   type Verdict,
   cellKey,
+  samplesIn,
   goalsOf,
   idFor,
   judgeGoals,
@@ -24,7 +25,7 @@ import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { sampleIn, useCells } from '../../store/useCells';
+import { useCells } from '../../store/useCells';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { BandPanel } from './BandPanel';
 import { aboutOf, aboutOffers, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
@@ -78,7 +79,7 @@ function BriefOf({ project }: { project: Project }) {
     return [...columns].map(([cell, names]) => ({ cell, columns: [...names] }));
   }, [goals]);
   const read = useCells(project.id, asked);
-  const judged = useMemo(() => (read ? judgeGoals(goals, sampleIn(read)) : []), [goals, read]);
+  const judged = useMemo(() => (read ? judgeGoals(goals, samplesIn(read)) : []), [goals, read]);
   const byBand = useMemo(() => {
     const found = new Map<string, JudgedGoal[]>();
     for (const goal of judged) found.set(goal.band.id, [...(found.get(goal.band.id) ?? []), goal]);

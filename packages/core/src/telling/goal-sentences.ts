@@ -1,0 +1,40 @@
+/** A judged goal in words, the same on the page, on the command line and in a report. */
+import type { JudgedGoal } from '../analysis/cells';
+import { GOAL_MEASURES } from '../measures/goals';
+import type { Project } from '../model/project';
+import { unitHeads } from '../model/variants';
+import { VERDICT_WORDS } from './goal-words';
+
+export const isMissed = ({ verdict }: Pick<JudgedGoal, 'verdict'>) => verdict === 'missedLow' || verdict === 'missedHigh';
+
+/** "Clipper, Bloom, regular": of whom, where and at what. */
+export function goalPlace(project: Project, { cell, of }: Pick<JudgedGoal, 'cell' | 'of'>): string {
+  const encounter = project.encounters.find(({ id }) => id === cell.id);
+  const named = [...unitHeads(project), ...project.encounters, ...(encounter?.waves ?? [])].find(({ id }) => id === of);
+  const place = cell.kind === 'encounter' && of !== cell.id ? ` in ${encounter?.name ?? cell.id}` : '';
+  const at = [project.tiers.find(({ id }) => id === cell.tier)?.name, project.skills.find(({ id }) => id === cell.skill)?.name];
+  return [`${named?.name ?? of}${place}`, ...at.filter(Boolean)].join(', ');
+}
+
+/** "time-to-kill of Clipper, Bloom, regular". */
+export function goalName(project: Project, goal: JudgedGoal): string {
+  return `${GOAL_MEASURES[goal.band.measure].label} of ${goalPlace(project, goal)}`;
+}
+
+/** "median 6.8 s (6.58 to 7.02), wanted 4.5 to 7: undecided". */
+export function goalSentence({ band, judgement, verdict }: JudgedGoal): string {
+  const { unit, percent } = GOAL_MEASURES[band.measure];
+  const number = (value: number | undefined) =>
+    value === undefined
+      ? 'any'
+      : Number.isFinite(value)
+        ? String(Number((percent ? 100 * value : value).toPrecision(4)))
+        : value > 0
+          ? 'never'
+          : 'open';
+  const shown = percent ? (unit === '/s' ? '%/s' : '%') : unit;
+  if (!judgement) return 'not measured';
+  const { value, low, high } = judgement.estimate;
+  const more = verdict === 'undecided' && judgement.more ? `; about ${judgement.more} more runs would decide` : '';
+  return `${band.statistic} ${Number.isNaN(value) ? 'none' : number(value)}${shown && ` ${shown}`} (${number(low)} to ${number(high)}), wanted ${number(band.low)} to ${number(band.high)}: ${VERDICT_WORDS[verdict]}${more}`;
+}
