@@ -69,8 +69,8 @@ export const GOAL_MEASURES: Record<BandMeasure, GoalMeasure> = {
   span: of(WAVE_MEASURES.span, WAVE),
   overlap: of(WAVE_MEASURES.overlap, WAVE),
   rest: of(WAVE_MEASURES.rest, WAVE),
-  wavePeak: of(WAVE_MEASURES.peakShare, WAVE, PERCENT),
-  waveDose: of(WAVE_MEASURES.dose, WAVE, MEAN),
+  wavePeak: of({ ...WAVE_MEASURES.peakShare, label: 'wave’s peak pressure' }, WAVE, PERCENT),
+  waveDose: of({ ...WAVE_MEASURES.dose, label: 'wave’s pressure dose' }, WAVE, MEAN),
 };
 
 /** The catalogue's name of a wave's measure. */

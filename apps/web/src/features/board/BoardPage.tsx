@@ -106,7 +106,7 @@ function Board({ project }: { project: Project }) {
     [project, rows, columns, lens, measure, goals, read, range],
   );
   const flat = cells.flat();
-  const selected = flat.find(({ key }) => key === search.get('cell')) ?? flat[0];
+  const selected = flat.find(({ key }) => key === search.get('cell')) ?? flat[columns.findIndex(({ at }) => at.tier === view.tier)] ?? flat[0];
   const at = Math.max(0, flat.indexOf(selected));
   const row = rows[Math.floor(at / columns.length)];
   const column = columns[at % columns.length];
@@ -194,8 +194,8 @@ function Board({ project }: { project: Project }) {
             </span>
           )}
         </header>
-        <div className="flex items-end gap-3 px-4 pb-2">
-          <div className="w-[130px]">
+        <div className="flex items-end gap-2 px-4 pb-2">
+          <div className="w-[108px] shrink-0">
             <Choose
               label="Play style"
               value={range ? RANGE : (style ?? AS_IS)}
@@ -207,7 +207,7 @@ function Board({ project }: { project: Project }) {
               onChoose={(id) => set('style', id === AS_IS ? undefined : id)}
             />
           </div>
-          <div className="w-[104px]">
+          <div className="w-[96px] shrink-0">
             <Choose
               label="Columns"
               value={axis}
@@ -216,7 +216,7 @@ function Board({ project }: { project: Project }) {
             />
           </div>
           {axis !== 'players' && most > 1 && (
-            <div className="w-[86px]">
+            <div className="w-[84px] shrink-0">
               <Choose
                 label="Players"
                 value={players ? String(players) : AS_IS}
@@ -228,7 +228,7 @@ function Board({ project }: { project: Project }) {
               />
             </div>
           )}
-          <span role="radiogroup" aria-label="Shown as" className="pb-[3px]">
+          <span role="radiogroup" aria-label="Shown as" className="shrink-0 whitespace-nowrap pb-[3px]">
             {LOOKS.map((one) => (
               <button key={one} type="button" role="radio" aria-checked={looks === one} className="switch" onClick={() => setLooks(one)}>
                 {one}

@@ -30,7 +30,7 @@ export function MeasureList({ measure, counts, onMeasure }: Props) {
       {others.map((key) => (
         <MeasureItem key={key} id={key} on={key === measure} onChoose={() => onMeasure(key)} />
       ))}
-      <section className="mt-auto shrink-0 border-t px-4 py-2" aria-label="How a cell reads">
+      <section className="sticky bottom-0 mt-auto shrink-0 border-t bg-well px-4 py-2" aria-label="How a cell reads">
         <b className="text-table">How a cell reads</b>
         <ul className="mt-1 text-table">
           {(Object.keys(VERDICT_WORDS) as Verdict[]).map((verdict) => (

@@ -28,7 +28,7 @@ export function Findings({ project, encounter, strip, curve, read }: Props) {
       </div>
       <ul className="text-table">
         {list.map((finding) => {
-          const key = `${finding.kind} ${finding.wave ?? ''} ${finding.at}`;
+          const key = `${finding.kind} ${finding.at}`;
           return (
             <li key={key} className="py-0.5">
               <div className="flex gap-1.5">
@@ -55,7 +55,7 @@ export function Findings({ project, encounter, strip, curve, read }: Props) {
                       {' '}
                       <button
                         type="button"
-                        className="link"
+                        className="link ml-2"
                         aria-expanded={open === key}
                         onClick={() => setOpen(open === key ? undefined : key)}
                       >
