@@ -137,7 +137,8 @@ export const api = {
     (await (await request(`/${encodeURIComponent(id)}/cells/causes`, json('POST', asked))).json()) as Cause[],
   runCells: async (id: string, cells: { cell: string; runs: number; until?: Until }[]) =>
     void (await request(`/${encodeURIComponent(id)}/batches`, json('POST', { cells }))),
-  cancelCells: async (id: string) => void (await request(`/${encodeURIComponent(id)}/batches`, { method: 'DELETE' })),
+  cancelCells: async (id: string, cell?: string) =>
+    void (await request(`/${encodeURIComponent(id)}/batches${cell ? `?${new URLSearchParams({ cell })}` : ''}`, { method: 'DELETE' })),
   /** Address of the page to print. */
   reportOf: (id: string, lens: { skill?: string; style?: string; players?: number }) => {
     const query = new URLSearchParams(

@@ -4,7 +4,7 @@ import { type Sample, sampleOf } from '../measures/sample';
 import { InvalidDocument } from '../model/problem';
 import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
-import { type Cell, cellKey, cellOf, compileCell, goalsOf, judgeGoals } from './cells';
+import { type Cell, cellKey, cellOf, compileCell, duelCell, goalsOf, judgeGoals } from './cells';
 import { ranked, tierSteps } from './ranking';
 
 const sampleAt = (cell: Cell, runs = 100): Sample => {
@@ -20,9 +20,27 @@ describe('cells', () => {
       { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'expert', style: 'still' },
       { kind: 'encounter', id: 'evening-shift', players: 3 },
       { kind: 'encounter', id: 'evening-shift' },
+      { kind: 'encounter', id: 'evening-shift', without: 'unit:mulcher' },
+      { kind: 'duel', id: 'clipper', duel: { against: ['warden', 'tender'], copies: 3, distance: 4.5, arena: 'yard' } },
+      { kind: 'duel', id: 'clipper', duel: { distance: 0 } },
     ];
     for (const cell of cells) expect(cellOf(cellKey(cell))).toEqual(cell);
-    expect(new Set(cells.map(cellKey)).size).toBe(3);
+    expect(new Set(cells.map(cellKey)).size).toBe(cells.length);
+  });
+
+  test('a readout’s duel is the board’s cell as long as it is set up as usual, and runs as it is set up otherwise', () => {
+    const project = demoProject();
+    const lens = { tier: 'bloom', skill: 'regular' };
+    expect(duelCell(project, lens, { enemy: 'clipper', against: 'warden', copies: 1, distance: 12 })).toEqual({
+      kind: 'duel',
+      id: 'clipper',
+      ...lens,
+    });
+    const set = duelCell(project, lens, { enemy: 'clipper', against: ['warden', 'tender'], copies: 3, distance: 4 });
+    expect(set.duel).toEqual({ against: ['warden', 'tender'], copies: 3, distance: 4 });
+    const { party, waves } = compileCell(project, cellOf(cellKey(set)));
+    expect(party).toHaveLength(2);
+    expect(waves[0].groups[0]).toMatchObject({ min: [3], max: [3] });
   });
 
   test('a band of a role speaks of each enemy of it, variants too; one without a tier of every tier', () => {

@@ -12,7 +12,7 @@ import type { Band } from '../model/brief';
 import { SUBJECT_OF } from '../model/brief-relations';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
-import { duelOptions } from './duel';
+import { DUEL_DEFAULTS, type DuelOptions, duelOptions } from './duel';
 
 export interface Cell {
   kind: 'duel' | 'encounter';
@@ -24,34 +24,94 @@ export interface Cell {
   players?: number;
   /** `wave:ID` or `unit:ID`: the encounter without it, to see what it does. */
   without?: string;
+  /** How a duel is set up, as far as it is not the usual one: the first party member, one enemy, twelve metres of open ground. */
+  duel?: DuelSetup;
+}
+
+export interface DuelSetup {
+  against?: readonly string[];
+  copies?: number;
+  /** m */
+  distance?: number;
+  arena?: string;
 }
 
 /** Tells one cell of a project from another, whatever its numbers are. */
-export function cellKey({ kind, id, tier, skill, style, players, without }: Cell): string {
-  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? '', ...(without ? [without] : [])].join('|');
+export function cellKey({ kind, id, tier, skill, style, players, without, duel }: Cell): string {
+  const more = without ?? (duel && setupKey(duel));
+  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? '', ...(more ? [more] : [])].join('|');
+}
+
+/** "against=warden,tender;copies=3". */
+function setupKey({ against, copies, distance, arena }: DuelSetup): string {
+  return [
+    ...(against ? [`against=${against.join(',')}`] : []),
+    ...(copies === undefined ? [] : [`copies=${copies}`]),
+    ...(distance === undefined ? [] : [`distance=${distance}`]),
+    ...(arena === undefined ? [] : [`arena=${arena}`]),
+  ].join(';');
+}
+
+function setupOf(key: string): DuelSetup {
+  const parts = new Map(key.split(';').map((part) => part.split('=') as [string, string | undefined]));
+  const [against, copies, distance, arena] = ['against', 'copies', 'distance', 'arena'].map((name) => parts.get(name));
+  return {
+    ...(against && { against: against.split(',') }),
+    ...(copies && { copies: Number(copies) }),
+    ...(distance && { distance: Number(distance) }),
+    ...(arena && { arena }),
+  };
+}
+
+/** A duel as a readout sets it up; what is usual is left out, so that the usual duel is the board's. */
+export function duelCell(project: Project, lens: Pick<Cell, 'tier' | 'skill'>, options: DuelOptions): Cell {
+  const first = project.units.find(({ side }) => side === 'party')?.id;
+  const against = typeof options.against === 'string' ? [options.against] : [...options.against];
+  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance, arena } = options;
+  const duel: DuelSetup = {
+    ...((against.length > 1 || against[0] !== first) && { against }),
+    ...(copies !== DUEL_DEFAULTS.copies && { copies }),
+    ...(distance !== DUEL_DEFAULTS.distance && { distance }),
+    ...(arena !== undefined && { arena }),
+  };
+  return {
+    kind: 'duel',
+    id: options.enemy,
+    ...(lens.tier && { tier: lens.tier }),
+    ...(lens.skill && { skill: lens.skill }),
+    ...(Object.keys(duel).length > 0 && { duel }),
+  };
 }
 
 /** Back from the key. */
 export function cellOf(key: string): Cell {
-  const [kind, id, tier, skill, style, players, without] = key.split('|');
+  const [kind, id, tier, skill, style, players, more] = key.split('|');
+  const duels = kind === 'duel';
   return {
-    kind: kind === 'duel' ? 'duel' : 'encounter',
+    kind: duels ? 'duel' : 'encounter',
     id,
     ...(tier && { tier }),
     ...(skill && { skill }),
     ...(style && { style }),
     ...(players && { players: Number(players) }),
-    ...(without && { without }),
+    ...(more && (duels ? { duel: setupOf(more) } : { without: more })),
   };
 }
 
 /** What to hand to `compile`: an enemy meets the first party member at the distance of a readout. @throws Error for what is not there */
-export function cellOptions(project: Project, { kind, id, tier, skill, style, players, without }: Cell): CompileOptions {
+export function cellOptions(project: Project, { kind, id, tier, skill, style, players, without, duel }: Cell): CompileOptions {
   const lens = { tier, skill, style, players };
   if (kind === 'encounter') return { encounter: id, ...lens, ...(without && { without }) };
-  const against = project.units.find(({ side }) => side === 'party')?.id;
+  const against = duel?.against ?? project.units.find(({ side }) => side === 'party')?.id;
   if (against === undefined) throw new Error(`${project.name} has no party member to duel against`);
-  return duelOptions(project, lens, { enemy: id, against });
+  const { copies, distance, arena } = duel ?? {};
+  return duelOptions(project, lens, {
+    enemy: id,
+    against,
+    ...(copies !== undefined && { copies }),
+    ...(distance !== undefined && { distance }),
+    ...(arena !== undefined && { arena }),
+  });
 }
 
 /** @throws Error for what is not there */

@@ -106,7 +106,8 @@ function Board({ project }: { project: Project }) {
     [project, rows, columns, lens, measure, goals, read, range],
   );
   const flat = cells.flat();
-  const selected = flat.find(({ key }) => key === search.get('cell')) ?? flat[columns.findIndex(({ at }) => at.tier === view.tier)] ?? flat[0];
+  const selected =
+    flat.find(({ key }) => key === search.get('cell')) ?? flat[columns.findIndex(({ at }) => at.tier === view.tier)] ?? flat[0];
   const at = Math.max(0, flat.indexOf(selected));
   const row = rows[Math.floor(at / columns.length)];
   const column = columns[at % columns.length];

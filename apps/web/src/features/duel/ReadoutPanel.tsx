@@ -1,12 +1,24 @@
-import { type DuelOptions, IDLE_REASONS, type Project, type Readout, type Unit, type UnitHead, unitHeads, fixed } from '@insidia/core';
+import {
+  type BandMeasure,
+  type DuelOptions,
+  duelCell,
+  IDLE_REASONS,
+  type Project,
+  type Readout,
+  type Unit,
+  type UnitHead,
+  unitHeads,
+  fixed,
+} from '@insidia/core';
 import { memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { NumberField } from '../../fields/NumberField';
-import { type View, WHOLE_PARTY } from '../../app/view';
+import { type View, WHOLE_PARTY, useView } from '../../app/view';
 import { useTheme } from '../../app/theme';
 import { Choose } from '../../fields/Choose';
 import { useAppSelector } from '../../store/store';
 import { ApproachChart } from '../../visuals/ApproachChart';
+import { BatchPart } from './BatchPart';
 import { AttackUseTable } from './AttackUseTable';
 import { FairnessPart } from './FairnessPart';
 import { Measure, WIDTH } from './Measure';
@@ -33,11 +45,14 @@ interface Props {
 }
 
 const OPEN_GROUND = '*';
+/** What a batch of a duel is told by; everything else of it is on the board. */
+const BATCH_MEASURES: readonly BandMeasure[] = ['timeToKill', 'timeToDown', 'dose', 'won'];
 
 /** The duel as it is now against the duel before the last change. */
 export function ReadoutPanel({ project, enemy, party, duel, onView, others, whole, side }: Props) {
   const { answer, failure, pending } = useAppSelector((state) => state.readout);
   const lastChange = useAppSelector((state) => state.document.lastChange);
+  const [view] = useView(project);
   const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
   const options = others.map(({ id, name }) => ({ id, name }));
   if (side === 'enemy' && others.length > 1) options.push({ id: WHOLE_PARTY, name: 'the whole party' });
@@ -113,6 +128,7 @@ export function ReadoutPanel({ project, enemy, party, duel, onView, others, whol
           whole={whole}
         />
       )}
+      {answer && <BatchPart project={project.id} cell={duelCell(project, view, duel)} measures={BATCH_MEASURES} />}
     </aside>
   );
 }

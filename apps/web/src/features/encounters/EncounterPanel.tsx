@@ -1,4 +1,6 @@
 import {
+  type BandMeasure,
+  type Cell,
   type Encounter,
   type EncounterReadout,
   type Project,
@@ -13,12 +15,16 @@ import {
 import { memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useTheme } from '../../app/theme';
+import { useView } from '../../app/view';
+import { BatchPart } from '../duel/BatchPart';
 import type { EncounterAnswer } from '../../readout/encounterProtocol';
 import { useAppSelector } from '../../store/store';
 import { Distribution } from '../../visuals/Distribution';
 import { WarnMark } from '../../visuals/WarnMark';
 
 const WIDTH = 308;
+/** What a batch of an encounter is told by; everything else of it is on the board. */
+const BATCH_MEASURES: readonly BandMeasure[] = ['won', 'length', 'peakPressureShare', 'longestWithoutLull', 'dose'];
 
 /** The fights of an encounter: who wins, how long, how hard, who hurts; before and after an edit; and the runs behind the numbers. */
 export function EncounterPanel({
@@ -33,6 +39,8 @@ export function EncounterPanel({
   const { answer, failure, pending } = useAppSelector((state) => state.encounter);
   const lastChange = useAppSelector((state) => state.document.lastChange);
   const own = answer?.encounter === encounter.id ? answer : null;
+  const [{ tier, skill }] = useView(project);
+  const cell: Cell = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
   return (
     <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
       <div className="section-head">
@@ -56,6 +64,7 @@ export function EncounterPanel({
       )}
       {!own && !failure && <p className="mt-6 text-ink-3">Running the first fights …</p>}
       {own && <Results answer={own} project={project} encounter={encounter} heads={heads} />}
+      {own && <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} />}
     </aside>
   );
 }
