@@ -78,6 +78,7 @@ export default tseslint.config(
         Atomics: 'readonly',
         URL: 'readonly',
         fetch: 'readonly',
+        structuredClone: 'readonly',
         document: 'readonly',
         performance: 'readonly',
         localStorage: 'readonly',

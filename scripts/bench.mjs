@@ -1,12 +1,14 @@
 /**
  * npm run bench: speed as ratios in one run, so that a slow or busy machine changes little. Prints a table and writes
- * the same as JSON to the file named by --json.
+ * the same as JSON to the file named by --json. The ten thousand runs take minutes: --runs says fewer.
  */
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { Worker } from 'node:worker_threads';
+import { manyRuns, twoWorkers } from './bench/batches.mjs';
+import { boardRedraw } from './bench/boards.mjs';
 import { CROWD_STEPS, CROWD_UNITS, campsTables, crowdProject } from './bench/crowd.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './bench/floor.mjs';
 import { launchBrowser } from './browser.mjs';
@@ -260,8 +262,12 @@ await withSentences(async () => {
   for (const duel of DUELS) repaint[`${duel.copies} ${duel.enemy}`] = await editToRepaint(instance.address, browser, duel);
   const evening = await encounterReadout(instance.address, browser);
   const frames = await replayFrames(instance.address, browser);
+  const board = await boardRedraw(instance.address, browser, core());
   await browser.close();
   await instance.stop();
+  const workers = await twoWorkers();
+  const asked = process.argv.indexOf('--runs');
+  const many = await manyRuns(asked > 0 ? Number(process.argv[asked + 1]) : 10_000);
   const script = firstViewScript();
   const rows = [
     ...[
@@ -306,6 +312,24 @@ await withSentences(async () => {
       '≤ 16.7 ms',
       `95 of 100 within ${frames.p95.toFixed(1)} ms; recorded: ${frames.sizes.map((one) => `${one.units} units, ${one.seconds} s: ${one.megabytes.toFixed(1)} MB and ${one.events} events`).join('; ')}`,
     ],
+    [
+      'a worker process beside the server, one thread each, against the server alone',
+      workers.ratio.toFixed(2),
+      '≥ 1.7',
+      `600 runs of The Head Gardener: ${workers.helped.toFixed(1)} s against ${workers.alone.toFixed(1)} s`,
+    ],
+    [
+      `${many.runs} runs of Evening Shift as a batch`,
+      `${many.seconds.toFixed(0)} s`,
+      '',
+      `${((many.runs / many.seconds) * 60).toFixed(0)} runs a minute; the server holds ${many.megabytes.toFixed(0)} MB at most; its figures are read in ${many.read.toFixed(0)} ms, its curve in ${many.curve.toFixed(0)} ms`,
+    ],
+    [
+      `board of ${board.cells} duels, 40 enemies at six tiers: another measure painted, median`,
+      `${board.measure.toFixed(0)} ms`,
+      '≤ 300 ms',
+      `from cell to cell ${board.move.toFixed(0)} ms; opened in ${(board.first / 1000).toFixed(1)} s`,
+    ],
     ['script of the first view, gzipped', `${script.page.toFixed(0)} kB`, '≤ 300 kB', `and ${script.worker.toFixed(0)} kB in the worker`],
   ];
   const widths = rows[0].map((_, column) => Math.max(...rows.map((row) => row[column].length)));
@@ -330,6 +354,9 @@ await withSentences(async () => {
           repaintMilliseconds: repaint,
           encounter: evening,
           replay: frames,
+          workers,
+          manyRuns: many,
+          board,
           scriptKilobytes: script,
         },
         null,

@@ -6,7 +6,6 @@ import {
   type Curve,
   type CurveName,
   type Project,
-  type Sample,
   batchIdentity,
   causesOf,
   cellKey,
@@ -68,52 +67,58 @@ export class BatchesService {
 
   async read(project: string, { cells }: ReadRequest): Promise<CellRead[]> {
     const { document, revision } = await this.projects.get(project);
-    const reads: CellRead[] = [];
-    for (const { cell, columns } of cells) reads.push(await this.readOne(document, revision, cell, columns));
-    return reads;
-  }
-
-  private async readOne(document: Project, revision: number, cell: string, columns: readonly string[]): Promise<CellRead> {
-    let batch: string;
-    try {
-      batch = await this.identity(document, revision, cell);
-    } catch (error) {
-      return { cell, runs: 0, values: {}, trouble: (error as Error).message };
+    const identities: { cell: string; columns: string[]; batch?: string; trouble?: string }[] = [];
+    for (const { cell, columns } of cells) {
+      try {
+        identities.push({ cell, columns, batch: await this.identity(document, revision, cell) });
+      } catch (error) {
+        identities.push({ cell, columns, trouble: (error as Error).message });
+      }
     }
-    const sample = await this.shards.sample(batch);
-    if (sample) return { cell, batch, runs: sample.runs, values: valuesOf(sample, columns) };
-    const [last] = await this.shards.history(document.id, cell);
-    const old = last && (await this.shards.sample(last.batch));
-    return {
-      cell,
-      batch,
-      runs: 0,
-      values: {},
-      ...(old && { stale: { batch: last.batch, runs: old.runs, at: last.at, revision: last.revision, values: valuesOf(old, columns) } }),
-    };
+    const known = await this.shards.columns(columnsByBatch(identities));
+    const lacking = identities.filter(({ batch, trouble }) => trouble === undefined && !known.get(batch as string)?.runs);
+    const last = await this.shards.lastOf(
+      document.id,
+      lacking.map(({ cell }) => cell),
+    );
+    const old = await this.shards.columns(columnsByBatch(lacking.map(({ cell, columns }) => ({ columns, batch: last.get(cell)?.batch }))));
+    return identities.map(({ cell, batch, trouble }): CellRead => {
+      if (batch === undefined) return { cell, runs: 0, values: {}, trouble };
+      const now = known.get(batch);
+      if (now?.runs) return { cell, batch, runs: now.runs, values: valuesOf(now.columns) };
+      const before = last.get(cell);
+      const was = before && old.get(before.batch);
+      const { at, revision: of } = before ?? {};
+      return {
+        cell,
+        batch,
+        runs: 0,
+        values: {},
+        ...(was && {
+          stale: { batch: before.batch, runs: was.runs, at: at as Date, revision: of as number, values: valuesOf(was.columns) },
+        }),
+      };
+    });
   }
 
   /** What a cell has been run as, the newest first, with the values of one column. */
   async history(project: string, cell: string, column: string) {
-    const batches = await this.shards.history(project, cell);
-    return Promise.all(
-      batches.slice(0, 6).map(async (batch) => {
-        const sample = await this.shards.sample(batch.batch);
-        return { ...batch, values: sample ? jsonNumbers(sample.columns[column] ?? []) : [] };
-      }),
-    );
+    const batches = (await this.shards.history(project, cell)).slice(0, 6);
+    const found = await this.shards.columns(new Map(batches.map(({ batch }) => [batch, [column]])));
+    return batches.map((one) => ({ ...one, values: jsonNumbers(found.get(one.batch)?.columns[column] ?? []) }));
   }
 
   /** What a cell is over its clock, as it is now, over the runs that still go. */
   async curve(project: string, cell: string, name: CurveName): Promise<{ runs: number; curve?: Curve }> {
     const { document, revision } = await this.projects.get(project);
     const batch = await this.known(document, revision, cell);
-    const [sample, rows] = await Promise.all([this.shards.sample(batch), this.shards.curve(batch, name)]);
-    if (!sample) return { runs: 0 };
+    const [known, rows] = await Promise.all([this.shards.columns(new Map([[batch, ['length']]])), this.shards.curve(batch, name)]);
+    const lengths = known.get(batch)?.columns.length ?? [];
     // A shard may have been finished between the two.
-    const runs = Math.min(sample.runs, rows.length);
+    const runs = Math.min(lengths.length, rows.length);
+    if (!runs) return { runs };
     const times = curveTimes(compileCell(document, cellOf(cell)));
-    return { runs, curve: curveOf(times, rows.slice(0, runs), sample.columns.length.subarray(0, runs)) };
+    return { runs, curve: curveOf(times, rows.slice(0, runs), lengths.slice(0, runs)) };
   }
 
   /** What leaving out each of some parts does to a stretch of an encounter's pressure, as far as it has been run without it. */
@@ -186,6 +191,14 @@ function numbersIn(values: CellRead['values']): CellRuns['values'] {
   return Object.fromEntries(Object.entries(values).map(([name, list]) => [name, list.map(number)]));
 }
 
-function valuesOf({ columns }: Sample, names: readonly string[]): CellRead['values'] {
-  return Object.fromEntries(names.filter((name) => columns[name]).map((name) => [name, jsonNumbers(columns[name])]));
+function valuesOf(columns: Readonly<Record<string, ArrayLike<number>>>): CellRead['values'] {
+  return Object.fromEntries(Object.entries(columns).map(([name, values]) => [name, jsonNumbers(values)]));
+}
+
+/** What is asked of each batch; two cells may be the same batch. */
+function columnsByBatch(asked: readonly { batch?: string; columns: readonly string[] }[]): Map<string, string[]> {
+  const found = new Map<string, string[]>();
+  for (const { batch, columns } of asked)
+    if (batch !== undefined) found.set(batch, [...new Set([...(found.get(batch) ?? []), ...columns])]);
+  return found;
 }

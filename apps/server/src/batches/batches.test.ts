@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { type Cell, cellKey, columnOf, look, parseProject } from '@insidia/core';
+import { Batch, CURVES, type Cell, Curves, causesOf, cellKey, columnOf, compileCell, duelCell, look, parseProject } from '@insidia/core';
 import { MikroORM, PostgreSqlDriver } from '@mikro-orm/postgresql';
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
@@ -88,7 +88,7 @@ function undisturbed(
   document: object,
   cell: Cell,
   runs: number,
-): { digests: string[]; columns: Record<string, unknown[]>; curve: unknown } {
+): { digests: string[]; columns: Record<string, unknown[]>; curve: Record<string, unknown> } {
   const program = `
     const core = require('@insidia/core');
     const { document, cell, runs } = JSON.parse(require('fs').readFileSync(0, 'utf8'));
@@ -123,9 +123,13 @@ describe('batches', () => {
       runs: 200,
       values: { [column]: columns[column], dose: columns.dose },
     });
-    const { body } = await call('GET', `${document.id}/cells/curve?cell=${encodeURIComponent(cells[2])}`);
     const own = undisturbed(document, { kind: 'encounter', id: 'first-bell', tier: 'bloom', skill: 'regular' }, 200);
-    expect(body).toEqual({ runs: 200, curve: own.curve });
+    for (const name of CURVES) {
+      const { body } = await call('GET', `${document.id}/cells/curve?of=${name}&cell=${encodeURIComponent(cells[2])}`);
+      expect(body).toEqual({ runs: 200, curve: own.curve[name] });
+    }
+    const { status, body } = await call('GET', `${document.id}/cells/curve?of=mood&cell=${encodeURIComponent(cells[2])}`);
+    expect([status, body.detail]).toEqual([400, `of must be one of ${CURVES.join(', ')}: it is mood`]);
   }, 60_000);
 
   test('what is known is not run again: asked again, asked by a copy of the project, or under another name; more runs add to it', async () => {
@@ -232,6 +236,68 @@ describe('batches', () => {
       trouble: expect.stringContaining('moth'),
     });
   });
+});
+
+describe('what is made of batches', () => {
+  test('causes: what leaving out a wave or a kind does to a stretch, as the core works it out of the same seeds', async () => {
+    const document = await project();
+    const cell: Cell = { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' };
+    const [first] = document.encounters.find(({ id }) => id === 'cellar-beat')!.waves;
+    const without = [`wave:${first.id}`, 'unit:briar-hound'];
+    const asked = { cell: cellKey(cell), from: 0, to: 30, without };
+    expect((await call('POST', `${document.id}/cells/causes`, asked)).body).toEqual([]);
+    const cells = [cell, ...without.map((one) => ({ ...cell, without: one }))];
+    await call('POST', `${document.id}/batches`, { cells: cells.map((one) => ({ cell: cellKey(one), runs: 50 })) });
+    await finished(document.id);
+    const found = (await call('POST', `${document.id}/cells/causes`, asked)).body;
+    const rows = cells.map((one) => {
+      const compiled = compileCell(document, one);
+      const curves = new Curves(compiled);
+      new Batch(compiled, 1, 50, curves.watch, (run) => curves.add(run)).advance(50);
+      return { times: curves.times, rows: curves.rows.pressure };
+    });
+    const [all, ...others] = rows;
+    const wanted = causesOf(
+      all.times,
+      all.rows,
+      others.map((one, i) => ({ without: without[i], rows: one.rows })),
+      asked,
+    );
+    expect(found).toEqual(wanted);
+    expect(found).toHaveLength(2);
+    const { status, body } = await call('POST', `${document.id}/cells/causes`, { ...asked, without: ['wave:ninth'] });
+    expect([status, body.detail]).toEqual([400, expect.stringContaining('there is no wave "ninth" in Cellar Beat')]);
+  }, 120_000);
+
+  test('a duel that is set up otherwise is a batch of its own; the usual one is the board’s', async () => {
+    const document = await project();
+    const usual = cellKey(duelCell(document, { tier: 'bloom', skill: 'regular' }, { enemy: 'clipper', against: 'warden', copies: 1 }));
+    expect(usual).toBe(duel('clipper'));
+    const three: Cell = { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'regular', duel: { copies: 3, distance: 4 } };
+    await call('POST', `${document.id}/batches`, { cells: [{ cell: cellKey(three), runs: 50 }] });
+    await finished(document.id);
+    const [found] = await read(document.id, [{ cell: cellKey(three), columns: ['dose'] }]);
+    expect(found.values.dose).toEqual(undisturbed(document, three, 50).columns.dose);
+  }, 60_000);
+
+  test('the report is a page of what has been run; a measure, a skill and a number of players that are none are refused by name', async () => {
+    const document = await project();
+    await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('first-bell'), runs: 50 }] });
+    await finished(document.id);
+    const page = await fetch(`${server.address}/api/projects/${document.id}/report?skill=regular&measure=won`);
+    expect(page.headers.get('content-type')).toContain('text/html');
+    const html = await page.text();
+    expect(html).toContain('50 runs a cell');
+    expect(html.match(/<figure>/g)).toHaveLength(1);
+    for (const [query, detail] of [
+      ['measure=joy', 'measure must be one of'],
+      ['skill=godlike', 'there is no skill "godlike"'],
+      ['players=9', 'players must be a whole number from 1 to 4: it is 9'],
+    ]) {
+      const refused = await call('GET', `${document.id}/report?${query}`);
+      expect([refused.status, refused.body.detail]).toEqual([400, expect.stringContaining(detail)]);
+    }
+  }, 60_000);
 });
 
 describe('whatever happens', () => {

@@ -17,16 +17,6 @@ export function pack({ runs, firstSeed, digests, columns }: Sample): PackedSampl
   return { runs, firstSeed, digests, columns: names, values: bytesOf(values) };
 }
 
-export function unpack({ runs, firstSeed, digests, columns, values }: PackedSample): Sample {
-  const all = floatsOf(values, Float64Array);
-  return {
-    runs,
-    firstSeed,
-    digests,
-    columns: Object.fromEntries(columns.map((name, i) => [name, all.slice(i * runs, (i + 1) * runs)])),
-  };
-}
-
 export function bytesOf(values: Float64Array | Float32Array): Buffer {
   return Buffer.from(values.buffer, values.byteOffset, values.byteLength);
 }

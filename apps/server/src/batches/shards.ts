@@ -1,9 +1,9 @@
 /** Shards of batches in the database: who runs which, and what came of it. Every step is one statement, so any number of machines may take part. */
-import { CURVES, CURVE_BINS, type CurveName, type Sample, joinSamples, look, nextLook } from '@insidia/core';
+import { CURVES, CURVE_BINS, type CurveName, look, nextLook } from '@insidia/core';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
-import { type PackedSample, bytesOf, floatsOf, pack, unpack } from './packing';
+import { bytesOf, floatsOf, pack } from './packing';
 import type { Until } from './request';
 import type { ShardResult } from './shard.worker';
 
@@ -25,6 +25,12 @@ export interface ShardSource {
   project: string;
   revision: number;
   cell: string;
+}
+
+/** One value a run in each column; NaN: none, +∞: a survivor. */
+export interface ColumnsRead {
+  runs: number;
+  columns: Record<string, number[]>;
 }
 
 export interface Progress {
@@ -123,13 +129,12 @@ export class Shards {
     );
     if (!found?.until || found.left > 0) return false;
     const { until } = found;
-    const sample = await this.sample(batch);
-    const values = sample?.columns[until.column];
-    if (!sample || !values || look(values, until).enough) {
+    const values = (await this.columns(new Map([[batch, [until.column]]]))).get(batch)?.columns[until.column];
+    if (!values || look(values, until).enough) {
       await this.query(`update batch set until = null where id = ?`, [batch]);
       return false;
     }
-    const more = Math.min(nextLook(sample.runs), until.cap);
+    const more = Math.min(nextLook(values.length), until.cap);
     await this.query(`insert into shard (batch, number) select ?, n from generate_series(0, ?::int - 1) n on conflict do nothing`, [
       batch,
       Math.ceil(more / SHARD_RUNS),
@@ -176,16 +181,60 @@ export class Shards {
     await this.query(`delete from shard where done_at is null and (lease is null or lease < now()) and batch in (${batches})`, values);
   }
 
-  /** What is known of a batch: the shards done from the first seed on without a gap. */
-  async sample(batch: string): Promise<Sample | undefined> {
-    const rows = await this.query<Omit<PackedSample, 'runs' | 'firstSeed'> & { number: number }>(
-      `select number, digests, columns, "values" from shard where batch = ? and done_at is not null order by number`,
-      [batch],
+  /**
+   * Some columns of many batches, so far as they have been run from the first seed on: two queries, however many cells a board
+   * has. A batch of which nothing has been run is left out.
+   */
+  async columns(asked: ReadonlyMap<string, readonly string[]>): Promise<Map<string, ColumnsRead>> {
+    const heads = await this.query<{ batch: string; columns: string[]; shards: number }>(
+      `select s.batch, s.columns, (
+         select count(*)::int from (
+           select number, row_number() over (order by number) - 1 as place from shard d where d.batch = s.batch and d.done_at is not null
+         ) own where number = place) as shards
+       from shard s where s.number = 0 and s.done_at is not null and s.batch in (select json_array_elements_text(?::json))`,
+      [JSON.stringify([...asked.keys()])],
     );
-    const parts = rows
-      .filter(({ number }, i) => number === i)
-      .map(({ number, ...rest }) => unpack({ ...rest, runs: SHARD_RUNS, firstSeed: 1 + number * SHARD_RUNS }));
-    return parts.length ? joinSamples(parts) : undefined;
+    const bytes = SHARD_RUNS * Float64Array.BYTES_PER_ELEMENT;
+    const wanted = heads.flatMap(({ batch, columns }) =>
+      (asked.get(batch) ?? []).flatMap((name) => {
+        const place = columns.indexOf(name);
+        return place < 0 ? [] : [{ batch, name, place: 1 + place * bytes }];
+      }),
+    );
+    const parts = await this.query<{ batch: string; name: string; number: number; part: Buffer }>(
+      `select w.batch, w.name, s.number, substring(s."values" from w.place for ${bytes}) as part
+       from json_to_recordset(?::json) as w(batch text, name text, place int)
+       join shard s on s.batch = w.batch and s.done_at is not null order by w.batch, w.name, s.number`,
+      [JSON.stringify(wanted)],
+    );
+    const found = new Map<string, ColumnsRead>(heads.map(({ batch, shards }) => [batch, { runs: shards * SHARD_RUNS, columns: {} }]));
+    const joined = new Map<string, Float64Array[]>();
+    for (const { batch, name, number, part } of parts) {
+      const key = `${batch} ${name}`;
+      const list = joined.get(key) ?? [];
+      // What lies behind a seed that is missing is not told yet.
+      if (list.length === number) list.push(floatsOf(part, Float64Array));
+      joined.set(key, list);
+    }
+    for (const { batch, name } of wanted) {
+      const list = joined.get(`${batch} ${name}`) ?? [];
+      const own = found.get(batch) as ColumnsRead;
+      own.columns[name] = list.flatMap((values) => Array.from(values));
+      own.runs = Math.min(own.runs, list.length * SHARD_RUNS);
+    }
+    return found;
+  }
+
+  /** The newest batch of each of these cells of which something has been run. */
+  async lastOf(project: string, cells: readonly string[]): Promise<Map<string, { batch: string; at: Date; revision: number }>> {
+    const rows = await this.query<{ cell: string; batch: string; at: Date; revision: number }>(
+      `select distinct on (c.cell) c.cell, c.batch, c.at, c.revision from cell_batch c
+       where c.project = ? and c.cell in (select json_array_elements_text(?::json))
+       and exists (select 1 from shard s where s.batch = c.batch and s.number = 0 and s.done_at is not null)
+       order by c.cell, c.at desc`,
+      [project, JSON.stringify(cells)],
+    );
+    return new Map(rows.map(({ cell, ...rest }) => [cell, rest]));
   }
 
   /** One curve over the clock of the same runs, a row a run. */

@@ -43,6 +43,8 @@ export class BatchesMigration extends Migration {
       batch text not null references batch (id) on delete cascade, number integer not null,
       queued_at timestamptz, owner text, lease timestamptz, done_at timestamptz,
       tries integer not null default 0, digests json, columns json, "values" bytea, curves bytea, primary key (batch, number))`);
+    // Kept as they are, so that a part of them can be read without the whole.
+    this.addSql(`alter table shard alter column "values" set storage external, alter column curves set storage external`);
     this.addSql(`create index on shard (queued_at, lease) where done_at is null`);
     this.addSql(`create table cell_batch (
       project text not null references project (id) on delete cascade, cell text not null,
