@@ -190,6 +190,7 @@ async function replayFrames(address, browser) {
   const wave = { ...shift.waves[0], groups: [group('clipper', ['s1', 's2']), group('thistlejack', ['s3', 's4', 's5'])] };
   for (const unit of crowd.units) if (unit.side === 'party') unit.health.max = 1e6;
   crowd.id = crowd.name = 'crowd';
+  delete crowd.brief;
   crowd.encounters = [{ ...shift, alive: { most: 200, perType: [], full: 'wait' }, waves: [wave], limit: 40 }];
   await fetch(`${address}/api/projects`, {
     method: 'POST',

@@ -14,7 +14,7 @@ function undying() {
     delete unit.stagger;
     if (unit.player) Object.assign(unit.player, { down: undefined, healing: undefined, cover: undefined });
   }
-  return JSON.parse(JSON.stringify({ ...demo, tiers: [], skills: [], styles: [], variants: [] }));
+  return JSON.parse(JSON.stringify({ ...demo, brief: undefined, tiers: [], skills: [], styles: [], variants: [] }));
 }
 
 const point = (id, x, y, scatter = 4) => ({ id, name: id, x, y, scatter });

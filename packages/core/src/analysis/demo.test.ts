@@ -140,6 +140,12 @@ describe('its planted faults, each measured, and gone once mended', () => {
     };
     expect(raised(demo())).toBeGreaterThan(3);
     expect(raised(demo((p) => (unit(p, 'sapwright').energy!.regen = 0)))).toBeLessThan(3);
+    // The same seen from the encounter: enemies raised are what its Sapwrights raised; a Warden helped up is none of them.
+    const all = new Batch(compile(demo(), { encounter: 'evening-shift', tier: 'bloom', skill: 'novice' }), 1, 20);
+    all.advance(20);
+    const sapwright = all.summary().kinds.findIndex(({ id }) => id === 'sapwright');
+    for (const row of all.rows) expect(row.raised).toBe(row.kinds[sapwright].healing.revives);
+    expect(all.summary().encounter.raised!.mean).toBeGreaterThan(3);
     const found = examine('evening-shift', compile(demo(), { encounter: 'evening-shift', tier: 'bloom', skill: 'novice' }), 1, 60);
     expect(simulatedWarnings(found).map(({ rule }) => rule)).toContain('reviveLoop');
   });
@@ -163,6 +169,7 @@ describe('its planted faults, each measured, and gone once mended', () => {
     };
     expect(skipped(demo(), 'expert')).toBeGreaterThan(0.3);
     expect(skipped(demo(), 'novice')).toBe(0);
+    expect(batch('the-head-gardener', { skill: 'expert' }, 80).encounter.gatesSkipped!.mean).toBe(skipped(demo(), 'expert'));
     expect(
       skipped(
         demo((p) => (unit(p, 'head-gardener').health.gates[0].holds = true)),

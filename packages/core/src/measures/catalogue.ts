@@ -67,6 +67,12 @@ export const ENCOUNTER_MEASURES = measures({
     about: 'share of announced damage for which no answer was available',
     of: unanswerableShare,
   },
+  clashes: {
+    label: 'clashing threats',
+    unit: '',
+    about: 'share of announced attacks that came while every answer was on cooldown',
+    of: clashShare,
+  },
   lossOfControl: {
     label: 'longest loss of control',
     unit: 's',
@@ -79,8 +85,27 @@ export const ENCOUNTER_MEASURES = measures({
     about: 'members down from above 80 % of health within 1 s',
     of: (row: Row) => row.suddenDowns,
   },
+  raised: { label: 'enemies raised', unit: '', about: 'brought back after they had died', of: (row: Row) => row.raised },
+  gatesSkipped: {
+    label: 'gates skipped',
+    unit: '',
+    about: 'health gates passed without their state having come',
+    of: ({ kinds }: Row) => kinds.reduce((sum, kind) => sum + kind.gatesSkipped, 0),
+  },
 });
 export type EncounterMeasure = keyof typeof ENCOUNTER_MEASURES;
+
+function clashShare({ kinds }: Row): number {
+  let announced = 0;
+  let clashes = 0;
+  for (const { fairness } of kinds) {
+    for (const one of fairness) {
+      announced += one.announced;
+      clashes += one.clashes;
+    }
+  }
+  return announced > 0 ? clashes / announced : NaN;
+}
 
 function unanswerableShare({ kinds }: Row): number {
   let damage = 0;

@@ -3,6 +3,7 @@ import { compiled, dummy, unit } from '../testing/builders';
 import { run } from '../engine/run';
 import { attackUse } from './attack-use';
 import { Batch } from './batch';
+import { ENCOUNTER_MEASURES } from './catalogue';
 import { Curves } from './curves';
 import { holm, nextLook, rangeAcross, verdictOf } from './enough';
 import { look } from './look';
@@ -10,6 +11,7 @@ import { engaged } from './engaged';
 import { suddenDowns } from './fairness';
 import { batchIdentity } from './identity';
 import { type Loss, burst, lulls, pressureAt, pressureOf, timeOverLevel } from './pressure';
+import type { Row } from './row';
 import { stateShare } from './state-share';
 import { playerTime } from './time-use';
 import { lives } from './time-to-kill';
@@ -177,6 +179,20 @@ describe('a fight worked by hand', () => {
     };
     expect([downs(100, 1), downs(50, 0.9), downs(50, 1.1), downs(30, 1)]).toEqual([1, 1, 0, 0]);
   });
+});
+
+test('clashing threats: announced attacks that met every answer on cooldown, of all that were announced', () => {
+  const kinds = [
+    {
+      fairness: [
+        { announced: 4, clashes: 1 },
+        { announced: 5, clashes: 0 },
+      ],
+    },
+    { fairness: [{ announced: 11, clashes: 3 }] },
+  ];
+  expect(ENCOUNTER_MEASURES.clashes.of({ kinds } as unknown as Row)).toBe(0.2);
+  expect(ENCOUNTER_MEASURES.clashes.of({ kinds: [] } as unknown as Row)).toBeNaN();
 });
 
 describe('batches', () => {

@@ -1,5 +1,5 @@
 import { EVENT } from '../engine/log';
-import { type Stream, typeOf, typesOf } from './stream';
+import { type Stream, isParty, typeOf, typesOf } from './stream';
 
 /** Of one type in a run, hp. */
 export interface Healing {
@@ -35,6 +35,14 @@ export function healing(stream: Stream): Healing[] {
     else giver.lent += log.a[i];
   }
   return table;
+}
+
+/** Enemies that were brought back after they had died, each time counted. */
+export function raised(stream: Stream): number {
+  const { log } = stream.run;
+  let count = 0;
+  for (let i = 0; i < log.length; i++) if (log.kind[i] === EVENT.revive && !isParty(stream, log.other[i])) count++;
+  return count;
 }
 
 /** Energy spent, by type: what the attacks that were begun cost. */

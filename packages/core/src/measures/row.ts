@@ -4,7 +4,7 @@ import { type AttackUse, attackUse, partyDamageByType } from './attack-use';
 import { type Engaged, engaged } from './engaged';
 import { type Fairness, fairness, longestLossOfControl, suddenDowns } from './fairness';
 import { firstStrikes } from './first-strike';
-import { type Healing, energySpent, healing } from './healing';
+import { type Healing, energySpent, healing, raised } from './healing';
 import { LULL_LEVEL, bursts, lulls, partyLosses, pressureOf, timeOverLevel } from './pressure';
 import { quantileOf } from './quantile';
 import { type StateShare, mostChanges, stateShare } from './state-share';
@@ -69,6 +69,8 @@ export interface Row {
   partyLeft: number;
   lossOfControl: number;
   suddenDowns: number;
+  /** Enemies that were brought back. */
+  raised: number;
   /** s by party member; +∞ for one that did not go down */
   timeToDown: number[];
   bursts: number[];
@@ -104,6 +106,7 @@ export function rowOf(stream: Stream): Row {
     partyLeft: run.partyLeft,
     lossOfControl: longestLossOfControl(stream),
     suddenDowns: suddenDowns(stream),
+    raised: raised(stream),
     timeToDown: timesToDown(stream, found),
     bursts: bursts(stream),
     playerTime: playerTime(stream).map((row) => Array.from(row)),
