@@ -4,10 +4,12 @@ import type { Page } from 'puppeteer-core';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { choose, fill, press } from './support/bench';
+import { cell, idle, runs, start, valueOf } from './support/board';
 import { suite } from './support/suite';
-import { ROOT, demo, fetchProject, savedState } from './support/world';
+import { ROOT, demo, fetchProject, openPage, savedState } from './support/world';
 
-const { address, project, open, stored } = suite('board');
+const at = suite('board');
+const { address, project, open, stored } = at;
 /** Three enemies and one encounter: a board that is run in seconds. */
 const small = (document: any) => {
   document.encounters = document.encounters.filter(({ id }: any) => id === 'first-bell');
@@ -15,36 +17,30 @@ const small = (document: any) => {
     (band: any) => ['swarm', 'skirmisher'].includes(band.of) || band.scope === 'encounters',
   );
 };
-const cell = (key: string) => `[role=gridcell][data-cell="${key}||"]`;
 const states = (page: Page) =>
   page.$$eval('[role=gridcell]', (all) =>
     Object.fromEntries(all.map((one) => [one.getAttribute('data-cell')!, one.getAttribute('data-state')!])),
   );
-const idle = (page: Page) =>
-  page.waitForFunction(
-    () =>
-      !document.querySelector('[role=status][aria-label=Running]') &&
-      [...document.querySelectorAll('[role=gridcell]')].every((one) => one.getAttribute('data-state') === 'fresh'),
-    { timeout: 120_000 },
-  );
-async function runs(page: Page, duel: number, encounter: number): Promise<void> {
-  await page.waitForSelector('[role=gridcell]');
-  await page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('button')].find((one) => one.textContent?.includes('runs a cell'))!.click(),
-  );
-  const sheet = '.sheet[aria-label="How many runs"]';
-  await page.waitForSelector(sheet);
-  await fill(page, sheet, 'Duels', duel);
-  await fill(page, sheet, 'Encounters', encounter);
-  await page.keyboard.press('Escape');
+
+/** A report as its reader sees it, opened where there is nothing else: what it needs it has with it. */
+async function openReport(from: string): Promise<string> {
+  const html = await (await fetch(from, { headers: { Connection: 'close' } })).text();
+  const page = await openPage(at.browser, at.errors);
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
+  await page.setContent(html, { waitUntil: 'load' });
+  expect(asked.filter((url) => !url.startsWith('data:'))).toEqual([]);
+  return page.$eval('body', (one) => one.innerText);
 }
 
-/** Runs every cell; what is known already, of another project with the same numbers, is not run again. */
-const start = (page: Page) =>
-  page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('main button')]
-      .find((one) => ['Run the board', 'Run all'].includes(one.textContent!))!
-      .click(),
+/** Shows the board as pictures, as a table or as a ranking. */
+const looks = (page: Page, name: string) =>
+  page.evaluate(
+    (wanted) =>
+      [...document.querySelectorAll<HTMLElement>('[aria-label="Shown as"] [role=radio]')]
+        .find((one) => one.textContent === wanted)!
+        .click(),
+    name,
   );
 
 describe('the board', () => {
@@ -158,7 +154,7 @@ describe('the board', () => {
       tier: 'bloom',
       skill: 'regular',
     });
-    await press(page, 'main', 'As a table');
+    await looks(page, 'table');
     await page.waitForSelector('table[aria-label="Board as a table"]');
     expect(await page.$eval('table[aria-label="Board as a table"]', (one) => one.textContent)).toContain('met');
   });
@@ -202,6 +198,80 @@ describe('the board', () => {
       { timeout: 120_000 },
     );
     await page.waitForFunction(() => document.querySelectorAll('table[aria-label="Across play styles"] tr').length === 4);
+  });
+
+  test('by skills and by player counts; waves have rows of their own; the ranking tells apart only what is apart', async () => {
+    const id = await project((document) => {
+      document.encounters = document.encounters.filter(({ id: one }: any) => one === 'first-bell');
+      document.tiers = document.tiers.filter(({ id: one }: any) => one === 'blight');
+      document.units.forEach((unit: any) => (unit.health.max += 0.375));
+      document.brief.bands = document.brief.bands.filter((band: any) => band.tier === 'blight' && band.of === 'swarm');
+    });
+    const page = await open(`${id}/board?tier=blight&skill=regular&measure=dose`);
+    await runs(page, 50, 50);
+    await choose(page, 'main', 'Columns', 'skills');
+    await start(page);
+    await idle(page);
+    const heads = () => page.$$eval('[role=columnheader]', (all) => all.map((one) => one.textContent));
+    expect((await heads()).slice(1)).toEqual(['novice', 'regular', 'expert']);
+    // A novice is hurt more than an expert.
+    const dose = (skill: string) => valueOf(page, cell(`encounter|first-bell|blight|${skill}`));
+    expect(await dose('novice')).toBeGreaterThan(await dose('expert'));
+    await press(page, 'nav[aria-label=Measures]', 'Wave’s pressure dose');
+    await page.waitForSelector(cell('encounter|first-bell|blight|regular', 'bell'));
+    expect(await page.$$eval('[role=rowheader]', (all) => all.map((one) => one.textContent))).toEqual(['First Bell: Bell']);
+    await press(page, 'nav[aria-label=Measures]', 'Pressure dose');
+    await choose(page, 'main', 'Columns', 'player counts');
+    await page.waitForFunction(() => [...document.querySelectorAll('[role=columnheader]')].some((one) => one.textContent === '1 player'));
+    // Duels have one player: only encounters are left.
+    expect(await page.$$eval('[role=rowheader]', (all) => all.map((one) => one.textContent))).toEqual(['First Bell']);
+    await choose(page, 'main', 'Columns', 'tiers');
+    await press(page, 'nav[aria-label=Measures]', 'Time-to-kill');
+    await looks(page, 'ranking');
+    await page.waitForSelector('table[aria-label="Ranking of enemies"]');
+    const ranks = await page.$$eval('[data-rank]', (all) =>
+      all.map((one) => [one.getAttribute('data-rank')!, one.getAttribute('data-apart')]),
+    );
+    expect(ranks).toHaveLength(10);
+    const place = (one: string) => ranks.findIndex(([name]) => name === one);
+    expect(place('head-gardener')).toBe(0);
+    expect(place('mulcher')).toBeLessThan(place('clipper'));
+    expect(ranks.slice(1).every(([, apart]) => apart === 'true' || apart === 'false')).toBe(true);
+  });
+
+  test('the board leaves as a picture and as a page to print', async () => {
+    const id = await project((document) => {
+      small(document);
+      document.tiers = document.tiers.slice(0, 2);
+    });
+    const page = await open(`${id}/board?skill=regular`);
+    await runs(page, 50, 50);
+    await start(page);
+    await idle(page);
+    await page.evaluate(() => {
+      (window as any).saved = new Promise((done) => {
+        URL.createObjectURL = (blob: any) => (done(blob), 'blob:kept');
+        HTMLAnchorElement.prototype.click = () => undefined;
+      });
+    });
+    await press(page, 'main', 'PNG');
+    const picture = await page.evaluate(async () => {
+      const bitmap = await createImageBitmap(await (window as any).saved);
+      const canvas = Object.assign(document.createElement('canvas'), { width: bitmap.width, height: bitmap.height });
+      const context = canvas.getContext('2d')!;
+      context.drawImage(bitmap, 0, 0);
+      const colours = new Set<number>();
+      const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+      for (let i = 0; i < data.length; i += 4) colours.add((data[i] << 16) | (data[i + 1] << 8) | data[i + 2]);
+      return { width: bitmap.width, colours: colours.size };
+    });
+    expect(picture.width).toBe(2200);
+    expect(picture.colours).toBeGreaterThan(20);
+    const address = await page.$$eval('main a', (all) => all.find((one) => one.textContent === 'Report to print')!.href);
+    const report = await openReport(address);
+    expect(report).toContain('Verdicts');
+    expect(report).toContain('Pacing of First Bell');
+    expect(report).toMatch(/\d+ of \d+ goals met/);
   });
 
   test.each([
@@ -422,6 +492,12 @@ describe('pacing', () => {
     expect(await page.$eval('main section[aria-label=Bloom]', (one) => one.textContent)).toMatch(
       /\d+ % of the time within what is intended/,
     );
+    // Another measure on the same clock: the intended curve is of pressure alone.
+    await choose(page, 'main', 'Over the clock', 'party health');
+    await page.waitForSelector('svg[aria-label="Bloom: party health over the clock"]');
+    expect(await page.$$('section[aria-label=Bloom] [role=slider]')).toHaveLength(0);
+    await choose(page, 'main', 'Over the clock', 'pressure');
+    await page.waitForFunction(() => document.querySelectorAll('section[aria-label=Bloom] [role=slider]').length === 2);
     await press(page, 'aside[aria-label=Findings]', 'Its own at Bloom');
     await savedState(page, 'saved');
     expect((await stored(id)).brief.curves.map(({ tier }: any) => tier)).toEqual([undefined, 'bloom']);

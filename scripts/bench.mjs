@@ -317,7 +317,7 @@ await withSentences(async () => {
       'a worker process beside the server, one thread each, against the server alone',
       workers.ratio.toFixed(2),
       '≥ 1.7',
-      `600 runs of The Head Gardener: ${workers.helped.toFixed(1)} s against ${workers.alone.toFixed(1)} s`,
+      `600 runs of Evening Shift: ${workers.helped.toFixed(1)} s against ${workers.alone.toFixed(1)} s`,
     ],
     [
       `${many.runs} runs of Evening Shift as a batch`,

@@ -45,24 +45,24 @@ function peakMemory(parent, program) {
   return Math.max(...own.map((pid) => Number(field(pid, 'status', /VmHWM:\s+(\d+)/)) / 1000));
 }
 
-const gardener = [{ cell: 'encounter|the-head-gardener|bramble|regular||', runs: 600 }];
+const shift = [{ cell: 'encounter|evening-shift|bloom|regular||', runs: 600 }];
 
 /** A server with one thread, alone and with a worker process of one thread beside it, in turn. */
 export async function twoWorkers() {
   const instance = await startInstance({ env: { THREADS: '1' } });
   const url = runningPostgres(instance.home);
   const [alone, helped] = [[], []];
-  await batchTime(instance.address, await freshProject(instance.address, 1), gardener);
+  await batchTime(instance.address, await freshProject(instance.address, 1), shift);
   for (let round = 0; round < 3; round++) {
-    alone.push(await batchTime(instance.address, await freshProject(instance.address, 10 + round), gardener));
+    alone.push(await batchTime(instance.address, await freshProject(instance.address, 10 + round), shift));
     const worker = spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker-main.js')], {
       env: { ...process.env, DATABASE_URL: url, THREADS: '1', LOG_LEVEL: 'fatal' },
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     });
     await once(worker, 'message');
     // Its first batch warms its compiler up.
-    await batchTime(instance.address, await freshProject(instance.address, 20 + round), gardener);
-    helped.push(await batchTime(instance.address, await freshProject(instance.address, 30 + round), gardener));
+    await batchTime(instance.address, await freshProject(instance.address, 20 + round), shift);
+    helped.push(await batchTime(instance.address, await freshProject(instance.address, 30 + round), shift));
     worker.kill('SIGTERM');
     await once(worker, 'exit');
   }

@@ -10,7 +10,7 @@ import {
   unitHeads,
   fixed,
 } from '@insidia/core';
-import { memo } from 'react';
+import { Suspense, lazy, memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { NumberField } from '../../fields/NumberField';
 import { type View, WHOLE_PARTY, useView } from '../../app/view';
@@ -18,7 +18,6 @@ import { useTheme } from '../../app/theme';
 import { Choose } from '../../fields/Choose';
 import { useAppSelector } from '../../store/store';
 import { ApproachChart } from '../../visuals/ApproachChart';
-import { BatchPart } from './BatchPart';
 import { AttackUseTable } from './AttackUseTable';
 import { FairnessPart } from './FairnessPart';
 import { Measure, WIDTH } from './Measure';
@@ -28,6 +27,8 @@ import { StylesPart } from './StylesPart';
 import { TimeUseBar } from './TimeUseBar';
 import { wordForUse } from '../../fields/words';
 import type { Measured } from './words';
+
+const BatchPart = lazy(async () => ({ default: (await import('./BatchPart')).BatchPart }));
 
 interface Props {
   project: Project;
@@ -128,7 +129,11 @@ export function ReadoutPanel({ project, enemy, party, duel, onView, others, whol
           whole={whole}
         />
       )}
-      {answer && <BatchPart project={project.id} cell={duelCell(project, view, duel)} measures={BATCH_MEASURES} />}
+      {answer && (
+        <Suspense>
+          <BatchPart project={project.id} cell={duelCell(project, view, duel)} measures={BATCH_MEASURES} />
+        </Suspense>
+      )}
     </aside>
   );
 }

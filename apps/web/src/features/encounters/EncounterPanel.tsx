@@ -12,15 +12,16 @@ import {
   clockTicks,
   linear,
 } from '@insidia/core';
-import { memo } from 'react';
+import { Suspense, lazy, memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useTheme } from '../../app/theme';
 import { useView } from '../../app/view';
-import { BatchPart } from '../duel/BatchPart';
 import type { EncounterAnswer } from '../../readout/encounterProtocol';
 import { useAppSelector } from '../../store/store';
 import { Distribution } from '../../visuals/Distribution';
 import { WarnMark } from '../../visuals/WarnMark';
+
+const BatchPart = lazy(async () => ({ default: (await import('../duel/BatchPart')).BatchPart }));
 
 const WIDTH = 308;
 /** What a batch of an encounter is told by; everything else of it is on the board. */
@@ -64,7 +65,11 @@ export function EncounterPanel({
       )}
       {!own && !failure && <p className="mt-6 text-ink-3">Running the first fights …</p>}
       {own && <Results answer={own} project={project} encounter={encounter} heads={heads} />}
-      {own && <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} />}
+      {own && (
+        <Suspense>
+          <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} />
+        </Suspense>
+      )}
     </aside>
   );
 }
