@@ -9,7 +9,7 @@ export const group = (name: string): Part => `[role=group][aria-label="${name}"]
 export const SHEET = '.sheet:last-of-type, [data-radix-popper-content-wrapper] .sheet';
 
 async function element(page: Page, what: string, find: () => Promise<ElementHandle | null>): Promise<ElementHandle<HTMLElement>> {
-  for (let i = 0; i < 100; i++) {
+  for (let i = 0; i < 600; i++) {
     const found = await find();
     if (found) return found as ElementHandle<HTMLElement>;
     await page.waitForFunction(() => new Promise((done) => requestAnimationFrame(() => done(true))));
@@ -116,10 +116,16 @@ export async function choosesAll(page: Page, part: Part, names: readonly string[
 
 /** Folds out what is folded, within a part. */
 export async function allFields(page: Page, part: Part): Promise<void> {
-  await page.evaluate((inside) => {
-    const buttons = [...(document.querySelector(inside)?.querySelectorAll<HTMLElement>('button[aria-expanded=false]') ?? [])];
-    buttons.filter((one) => one.textContent === 'all fields').forEach((one) => one.click());
-  }, part);
+  await page.waitForFunction(
+    (inside) => {
+      const all = [...(document.querySelector(inside)?.querySelectorAll<HTMLElement>('button[aria-expanded]') ?? [])];
+      const folded = all.filter((one) => one.textContent === 'all fields');
+      folded.forEach((one) => one.click());
+      return !folded.length && all.some((one) => one.textContent === 'fewer fields');
+    },
+    {},
+    part,
+  );
 }
 
 /** One comparison of the open condition's builder. */

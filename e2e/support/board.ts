@@ -10,6 +10,7 @@ export const idle = (page: Page) =>
   page.waitForFunction(
     () =>
       !document.querySelector('[role=status][aria-label=Running]') &&
+      document.querySelector('[role=gridcell]') &&
       [...document.querySelectorAll('[role=gridcell]')].every((one) => one.getAttribute('data-state') === 'fresh'),
     { timeout: 120_000 },
   );
@@ -37,10 +38,22 @@ export const start = (page: Page) =>
 
 /** The number that a cell shows, in the unit in which it is told. */
 export async function valueOf(page: Page, selector: string): Promise<number> {
+  await page.waitForSelector(selector);
   const words = await page.$eval(selector, (one) => one.getAttribute('aria-label')!);
-  const found = /: (?:median|mean|p90|p10|share of runs) (never|[\d.]+)/.exec(words);
+  const found = /: (?:median|mean|p90|p10|share of runs) (?:(never)|(?:(\d+):)?([\d.]+))/.exec(words);
   if (!found) throw new Error(`no number in "${words}"`);
-  return found[1] === 'never' ? Infinity : Number(found[1]);
+  const [, never, minutes = 0, number] = found;
+  return never ? Infinity : 60 * Number(minutes) + Number(number);
 }
 
 export const verdictOf = (page: Page, selector: string) => page.$eval(selector, (one) => one.getAttribute('data-verdict'));
+
+/** Chooses the measure whose name begins so. */
+export const chooseMeasure = (page: Page, name: string) =>
+  page.evaluate(
+    (wanted) =>
+      [...document.querySelectorAll<HTMLElement>('nav[aria-label=Measures] button')]
+        .find((one) => one.textContent?.startsWith(wanted))!
+        .click(),
+    name,
+  );

@@ -94,6 +94,21 @@ describe('a judgement', () => {
       { numRuns: 60 },
     );
   });
+  test('a band’s edges belong to it: values that all lie on one are as sure as values beyond it, alone and read together', () => {
+    const zeros = new Array<number>(300).fill(0);
+    const none = judge(zeros, 'median', { high: 0 });
+    expect(none.verdict).toBe('met');
+    expect(none.p).toBeLessThan(1e-60);
+    expect(judge(zeros, 'mean', { high: 0 })).toMatchObject({ verdict: 'met', p: 0 });
+    expect(judge(new Array<number>(300).fill(1), 'share', { low: 0.9, high: 1 }).p).toBeLessThan(1e-6);
+    // Who must be below it is not: what lies on the edge does not speak for a miss.
+    expect(judge(zeros, 'p90', { low: 0 })).toMatchObject({ verdict: 'met' });
+    const doubtful = judge(ONE_TO_TEN, 'median', { high: 8.5 });
+    expect(together([none, doubtful])).toEqual(['met', 'undecided']);
+    // Half at the edge, half beyond it: nothing is sure.
+    expect(judge([...zeros, ...zeros.map(() => 1)], 'median', { high: 0 }).p).toBeGreaterThan(0.05);
+  });
+
   test('read together, one doubtful finding among many clear ones does not count', () => {
     const clear = judge(
       values(400, (i) => i),

@@ -67,30 +67,35 @@ export function judge(values: ArrayLike<number>, statistic: Statistic, band: Bet
   const verdict = found.n === 0 || Number.isNaN(found.value) ? 'undecided' : verdictOf(found, band);
   const own = Array.from(values).filter((value) => value === value);
   const { low = -Infinity, high = Infinity } = band;
-  const tail = (edge: number, side: -1 | 1) => (Number.isFinite(edge) ? tailOf(own, statistic, edge, side) : 0);
+  const tail = (edge: number, side: -1 | 1, closed = false) => (Number.isFinite(edge) ? tailOf(own, statistic, edge, side, closed) : 0);
   const { value } = found;
   let p = 1;
   if (value < low) p = tail(low, -1);
   else if (value > high) p = tail(high, 1);
-  else if (value === value) p = Math.max(tail(low, 1), tail(high, -1));
+  else if (value === value) p = Math.max(tail(low, 1, true), tail(high, -1, true));
   return { estimate: found, verdict, p: Math.min(1, 2 * p), more: verdict === 'undecided' ? moreRuns(found, band) : 0 };
 }
 
-/** One-sided: how likely values lie so far to one side (1: above) of an edge when the statistic itself lies on it. */
-function tailOf(values: readonly number[], statistic: Statistic, edge: number, side: -1 | 1): number {
+/**
+ * One-sided: how likely values lie so far to one side (1: above) of an edge when the statistic itself lies on it.
+ * @param closed the edge belongs to that side, as a band's edges belong to the band: values that lie on it speak for it
+ */
+function tailOf(values: readonly number[], statistic: Statistic, edge: number, side: -1 | 1, closed: boolean): number {
   const n = values.length;
   if (statistic === 'share') {
     const share = values.filter((value) => value > 0).length / n;
-    if (edge <= 0 || edge >= 1) return share === edge ? 1 : 0;
+    if (edge <= 0 || edge >= 1) return share === edge && !closed ? 1 : 0;
     return upper((side * (share - edge)) / Math.sqrt((edge * (1 - edge)) / n));
   }
   if (statistic === 'mean') {
     const { mean, error } = meanOf(values);
-    return error > 0 ? studentTail((side * (mean - edge)) / error, n - 1) : Number(side * (mean - edge) <= 0);
+    return error > 0
+      ? studentTail((side * (mean - edge)) / error, n - 1)
+      : Number(closed ? side * (mean - edge) < 0 : side * (mean - edge) <= 0);
   }
   // Below the statistic lie at most a share q of all values, at it and below at least q: so the counts are binomial.
   const q = QUANTILE[statistic];
-  const count = values.filter((value) => (side > 0 ? value <= edge : value < edge)).length;
+  const count = values.filter((value) => (side > 0 === closed ? value < edge : value <= edge)).length;
   return side > 0 ? binomialBelow(n, q, count) : 1 - (count > 0 ? binomialBelow(n, q, count - 1) : 0);
 }
 

@@ -15,7 +15,7 @@ export function MeasureList({ measure, counts, onMeasure }: Props) {
   const inBrief = OFFERED.filter((key) => counts.has(key));
   const others = OFFERED.filter((key) => !counts.has(key));
   return (
-    <nav aria-label="Measures" className="scroll flex min-h-0 flex-col border-r bg-well">
+    <nav aria-label="Measures" className="scroll scroll-pb-[180px] flex min-h-0 flex-col border-r bg-well">
       <div className="section-head shrink-0 border-b px-4 py-2.5">
         <h3>Measures</h3>
         <span className="flex-1" />
