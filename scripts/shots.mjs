@@ -130,8 +130,22 @@ const SHOTS = [
       await click('From the present median', 'aside')(page);
       await page.waitForSelector('main section [role=slider]');
       await page.waitForSelector('[data-saving=saved]');
+      const bloom = 'section[aria-label="Findings at Bloom"]';
+      await click('cause …', bloom)(page);
+      const ready = (part) =>
+        [...document.querySelectorAll(`${part} button`)].find((one) => one.textContent.startsWith('Run without') && !one.disabled);
+      await page.waitForFunction(ready, {}, bloom);
+      await page.evaluate(
+        (part) => [...document.querySelectorAll(`${part} button`)].find((one) => one.textContent.startsWith('Run'))?.click(),
+        bloom,
+      );
+      const done = (part) =>
+        document.querySelector(`${part} [data-without]`) &&
+        ![...document.querySelectorAll(`${part} button`)].some((one) => one.textContent.startsWith('Run'));
+      await page.waitForFunction(done, { timeout: 600_000 }, bloom);
     },
   },
+  { name: 'report', path: '/api/projects/verdance/report?skill=regular&measure=won&measure=timeToKill', wait: 'section' },
   { name: 'projects', path: '/', wait: 'ul li a' },
 ];
 
