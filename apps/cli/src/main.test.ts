@@ -144,6 +144,33 @@ describe('insidia', () => {
     expect(call(['check', '-', '--runs', '60'], JSON.stringify(document)).status).toBe(0);
   });
 
+  test('report runs what it shows and prints one page that needs nothing else; a skill that is not there is exit 2', () => {
+    const document = JSON.parse(readFileSync(demo, 'utf8'));
+    document.encounters = document.encounters.filter(({ id }: { id: string }) => id === 'first-bell');
+    document.tiers = document.tiers.filter(({ id }: { id: string }) => id === 'bloom');
+    document.brief = {
+      bands: [
+        { id: 'hard', measure: 'timeToKill', scope: 'unit', of: 'mulcher', tier: 'bloom', skill: 'regular', statistic: 'median', high: 1 },
+        { id: 'fair', measure: 'unanswerable', scope: 'encounters', skill: 'regular', statistic: 'mean', high: 0.9 },
+      ],
+      curves: [],
+    };
+    const input = JSON.stringify(document);
+    const { status, stdout } = call(['report', '-', '--runs', '50'], input);
+    expect(status).toBe(0);
+    expect(stdout.startsWith('<!doctype html>')).toBe(true);
+    expect(stdout).toContain('2 goals met, 1 missed');
+    expect(stdout).toMatch(/Mulcher, Bloom, regular<\/b>: time-to-kill median [\d.]+ s/);
+    expect(stdout).toContain('Pacing of First Bell');
+    expect(stdout).not.toMatch(/https?:/);
+    // The same numbers as the check of the same runs.
+    const value = /time-to-kill median ([\d.]+) s/.exec(stdout)![1];
+    const checked = JSON.parse(call(['check', '-', '--runs', '50', '--format', 'json'], input).stdout);
+    expect(Number(checked.brief.find(({ band }: { band: string }) => band === 'hard').value.toPrecision(4))).toBe(Number(value));
+    const refused = call(['report', '-', '--skill', 'godlike'], input);
+    expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('there is no skill "godlike"')]);
+  });
+
   test('an invalid document is exit 3 and says path, rule and value of every problem', () => {
     const document = JSON.parse(readFileSync(demo, 'utf8'));
     document.units[1].health.max = -3;

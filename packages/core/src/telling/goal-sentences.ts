@@ -36,5 +36,5 @@ export function goalSentence({ band, judgement, verdict }: JudgedGoal): string {
   if (!judgement) return 'not measured';
   const { value, low, high } = judgement.estimate;
   const more = verdict === 'undecided' && judgement.more ? `; about ${judgement.more} more runs would decide` : '';
-  return `${band.statistic} ${Number.isNaN(value) ? 'none' : number(value)}${shown && ` ${shown}`} (${number(low)} to ${number(high)}), wanted ${number(band.low)} to ${number(band.high)}: ${VERDICT_WORDS[verdict]}${more}`;
+  return `${band.statistic} ${Number.isNaN(value) ? 'none' : number(value)}${Number.isFinite(value) && shown ? ` ${shown}` : ''} (${number(low)} to ${number(high)}), wanted ${number(band.low)} to ${number(band.high)}: ${VERDICT_WORDS[verdict]}${more}`;
 }

@@ -6,9 +6,10 @@ export function shown(value: number, places = 3): string {
   return String(Number(value.toFixed(places))).replace('-', '−');
 }
 
-/** Always so many places: for columns. */
+/** Always so many places: for columns; a dash for nothing. */
 export function fixed(value: number, places: number): string {
-  return Number.isFinite(value) ? value.toFixed(places).replace('-', '−') : '∞';
+  if (Number.isNaN(value)) return '—';
+  return Number.isFinite(value) ? value.toFixed(places).replace('-', '−') : value > 0 ? '∞' : '−∞';
 }
 
 /** Seconds as a clock: 1:05, or 1:05.25 with places. */

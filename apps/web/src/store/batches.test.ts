@@ -1,0 +1,42 @@
+import { describe, expect, test } from '@jest/globals';
+import { type BatchesState, batchesForgotten, batchesProgressed, batchesReducer, howFar } from './batches';
+
+const progressed = (state: BatchesState | undefined, at: number, ...cells: [string, number, number][]) =>
+  batchesReducer(state, batchesProgressed({ at, progress: cells.map(([cell, done, wanted]) => ({ cell, done, wanted })) }));
+
+describe('how far batches are', () => {
+  test('elapsed from when work was first seen; what remains at the pace so far, once there is one', () => {
+    let state = progressed(undefined, 1000, ['a', 50, 200], ['b', 0, 100]);
+    expect(howFar(state, 3000)).toEqual({ done: 50, wanted: 300, elapsed: 2 });
+    state = progressed(state, 5000, ['a', 100, 200], ['b', 50, 100]);
+    // A hundred runs in four seconds: 150 more take six.
+    expect(howFar(state, 5000)).toEqual({ done: 150, wanted: 300, elapsed: 4, remaining: 6 });
+  });
+
+  test('what is told of no longer is finished and stays in the sum, until nothing is under way', () => {
+    let state = progressed(undefined, 0, ['a', 50, 100], ['b', 0, 100]);
+    state = progressed(state, 1000, ['b', 50, 100]);
+    expect(howFar(state, 1000)).toMatchObject({ done: 150, wanted: 200 });
+    state = progressed(state, 2000);
+    expect(state.cells).toEqual({});
+    expect(state.since).toBeNull();
+  });
+
+  test('every step forward is a change that others read by; the same news twice is none', () => {
+    let state = progressed(undefined, 0, ['a', 0, 100]);
+    const first = state.changes;
+    state = progressed(state, 1, ['a', 50, 100]);
+    expect(state.changes).toBe(first + 1);
+    state = progressed(state, 2, ['a', 50, 100]);
+    expect(state.changes).toBe(first + 1);
+    state = progressed(state, 3);
+    expect(state.changes).toBe(first + 2);
+    expect(progressed(state, 4).changes).toBe(first + 2);
+  });
+
+  test('the clock never runs backwards, and another project begins anew', () => {
+    const state = progressed(undefined, 5000, ['a', 0, 100]);
+    expect(howFar(state, 4000).elapsed).toBe(0);
+    expect(batchesReducer(state, batchesForgotten())).toEqual({ cells: {}, since: null, changes: 0 });
+  });
+});
