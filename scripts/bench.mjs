@@ -302,7 +302,7 @@ await withSentences(async () => {
       `20 edits in Chromium; first figures after ${first.toFixed(0)} ms`,
     ]),
     [
-      'edit → first figures of Evening Shift (10 runs), median',
+      'edit → first figures of Evening Shift (4 runs), median',
       `${evening.first.toFixed(0)} ms`,
       '≤ 300 ms',
       `then ${evening.runs} runs in 1.5 s`,

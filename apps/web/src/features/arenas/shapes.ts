@@ -3,6 +3,11 @@ import type { Arena, Corner } from '@insidia/core';
 
 export const KINDS = ['walls', 'ground', 'zones', 'points', 'spawnPoints'] as const;
 export type Kind = (typeof KINDS)[number];
+
+/** m: to which places snap; none with Alt. */
+export const SNAP = 0.5;
+export const WORDS: Record<Kind, string> = { walls: 'wall', ground: 'ground', zones: 'zone', points: 'point', spawnPoints: 'spawn point' };
+
 export interface Ref {
   kind: Kind | 'partyStart';
   id: string;
