@@ -2,8 +2,9 @@ import type { Project } from '@insidia/core';
 import { Dialog } from 'radix-ui';
 import { Suspense, lazy, useEffect, useState } from 'react';
 
-// Not needed for the first view: fetched when it is first opened.
-const Places = lazy(async () => ({ default: (await import('./Places')).Places }));
+// Not needed for the first view: fetched when the page has nothing else to do, so that it is there at the first key.
+const fetched = () => import('./Places');
+const Places = lazy(async () => ({ default: (await fetched()).Places }));
 
 /** Jump to anything by typing a part of its name: units, attacks, states, sections, what can be done. */
 export function Palette({ project }: { project: Project }) {
@@ -15,7 +16,11 @@ export function Palette({ project }: { project: Project }) {
       setOpen((old) => !old);
     };
     addEventListener('keydown', key);
-    return () => removeEventListener('keydown', key);
+    const idle = requestIdleCallback(() => void fetched());
+    return () => {
+      removeEventListener('keydown', key);
+      cancelIdleCallback(idle);
+    };
   }, []);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>

@@ -30,7 +30,11 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
   const item = 'flex h-7 cursor-pointer items-center gap-2 px-3 text-table data-[selected=true]:bg-well';
   return (
     <Command label="Jump to anything" loop>
-      <Command.Input placeholder="a unit, an attack, a state, a tier …" className="h-9 w-full border-b bg-transparent px-3 outline-none" />
+      <Command.Input
+        autoFocus
+        placeholder="a unit, an attack, a state, a tier …"
+        className="h-9 w-full border-b bg-transparent px-3 outline-none"
+      />
       <Command.List className="scroll max-h-[380px] py-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-label [&_[cmdk-group-heading]]:text-ink-3">
         <Command.Empty className="px-3 py-2 text-table text-ink-3">Nothing by that name.</Command.Empty>
         <Command.Group heading="Units, their attacks and states">

@@ -54,7 +54,8 @@ interface Line {
   unit: string;
   /** As it is written; absent where nothing is. */
   base?: number;
-  values: { value: number; sentence?: string; capped: boolean }[];
+  /** Asked: what a limit cut. */
+  values: { value: number; sentence?: string; asked?: number }[];
 }
 
 /** What the settings make of somebody's numbers: each with the chain that led to it, and the curve of one across all of them. */
@@ -102,14 +103,19 @@ export function EffectivePanel({ project, list, settings, place }: Props) {
                 {name}
               </td>
               <td className="text-ink-3">{base === undefined ? '' : shown(base)}</td>
-              {values.map(({ value, sentence, capped }, i) => (
+              {values.map(({ value, sentence, asked }, i) => (
                 <td
                   key={settings[i].id}
                   title={sentence}
-                  className={`pl-1 ${value === base ? 'text-ink-3' : 'font-semibold'} ${capped ? 'text-warn' : ''}`}
+                  className={`pl-1 ${value === base ? 'text-ink-3' : 'font-semibold'} ${asked === undefined ? '' : 'text-warn'}`}
                 >
+                  {asked !== undefined && (
+                    <s className="block text-label leading-[12px] text-ink-3" aria-label={`asked ${shown(asked, 2)}, granted`}>
+                      {shown(asked, 2)}
+                    </s>
+                  )}
                   {shown(value, 2)}
-                  {capped && '!'}
+                  {asked !== undefined && '!'}
                 </td>
               ))}
             </tr>
@@ -119,7 +125,7 @@ export function EffectivePanel({ project, list, settings, place }: Props) {
       {id !== undefined && list !== 'styles' && <MeasureCurve key={id} project={project} list={list} settings={settings} id={id} />}
       <p className="mt-2 text-label text-ink-3">
         {lines.length
-          ? 'Hover a number for the chain that led to it; an exclamation mark is a value that a limit cut.'
+          ? 'Hover a number for the chain that led to it; an exclamation mark is a value that a limit cut, what was asked stands struck above it.'
           : 'Nothing is changed of it.'}
       </p>
     </aside>
@@ -145,10 +151,10 @@ function linesOf(project: Project, list: SettingList, settings: readonly Tier[],
     values: looked.map(({ unit, chains }) => {
       const chain = chains.get(path);
       const value = valueAt(unit, path) as number;
-      const capped =
-        chain?.steps.some(({ source, asked, granted, tweak }) => source === KEY[list] && asked !== granted && tweak.round === undefined) ??
-        false;
-      return { value, capped, ...(chain && { sentence: chainSentence(chain, (number) => shown(number)) }) };
+      const cut = chain?.steps.findLast(
+        ({ source, asked, granted, tweak }) => source === KEY[list] && asked !== granted && tweak.round === undefined,
+      );
+      return { value, ...(cut && { asked: cut.asked }), ...(chain && { sentence: chainSentence(chain, (number) => shown(number)) }) };
     }),
   }));
 }
@@ -163,7 +169,9 @@ function pathsOf(project: Project, place: TweakPlace, id: string): string[] {
 /** One number across the settings in their order, and as it is written. */
 function Curve({ line, settings, list, subject }: { line: Line; settings: readonly Tier[]; list: SettingList; subject: string }) {
   const height = 120;
-  const top = roundUp(Math.max(line.base ?? 0, ...line.values.map(({ value }) => (Number.isFinite(value) ? value : 0)), 1e-6));
+  const top = roundUp(
+    Math.max(line.base ?? 0, ...line.values.flatMap(({ value, asked = 0 }) => [value, asked].filter(Number.isFinite)), 1e-6),
+  );
   const y = linear(0, top, height - 22, 16);
   const x = (i: number) => 40 + ((WIDTH - 56) * i) / Math.max(1, settings.length - 1);
   const points = line.values.flatMap(({ value }, i) => (Number.isFinite(value) ? [`${x(i).toFixed(1)} ${y(value).toFixed(1)}`] : []));
@@ -189,9 +197,15 @@ function Curve({ line, settings, list, subject }: { line: Line; settings: readon
       ))}
       {line.base !== undefined && <path d={`M34 ${y(line.base)} H${WIDTH}`} stroke="var(--ghost)" strokeDasharray="3 3" />}
       {points.length > 1 && <path d={`M${points.join(' L')}`} fill="none" stroke="var(--ink)" strokeWidth={1.6} />}
-      {line.values.map(({ value, capped }, i) => (
+      {line.values.map(({ value, asked }, i) => (
         <g key={settings[i].id}>
-          {Number.isFinite(value) && <circle cx={x(i)} cy={y(value)} r={3.6} fill={capped ? 'var(--warn)' : 'var(--ink)'} />}
+          {asked !== undefined && Number.isFinite(asked) && (
+            <>
+              <path d={`M${x(i)} ${y(asked)} V${y(value)}`} stroke="var(--warn)" strokeDasharray="2 2" />
+              <circle cx={x(i)} cy={y(asked)} r={3} fill="var(--sheet)" stroke="var(--warn)" />
+            </>
+          )}
+          {Number.isFinite(value) && <circle cx={x(i)} cy={y(value)} r={3.6} fill={asked === undefined ? 'var(--ink)' : 'var(--warn)'} />}
           <text x={x(i)} y={Number.isFinite(value) ? y(value) - 7 : 30} textAnchor="middle" className="t2 halo-s">
             {Number.isNaN(value) ? '' : Number.isFinite(value) ? shown(value, 2) : 'never'}
           </text>
