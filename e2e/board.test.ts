@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { choose, fill, press } from './support/bench';
 import { cell, chooseMeasure, idle, runs, start, valueOf } from './support/board';
 import { suite } from './support/suite';
-import { ROOT, demo, fetchProject, openPage, savedState } from './support/world';
+import { ROOT, cliDuel, demo, fetchProject, openPage, savedState } from './support/world';
 
 const at = suite('board');
 const { address, project, open, stored } = at;
@@ -238,6 +238,29 @@ describe('the board', () => {
     expect(place('head-gardener')).toBeLessThan(place('mulcher'));
     expect(place('mulcher')).toBeLessThan(place('clipper'));
     expect(ranks.slice(1).every(([, apart]) => apart === 'true' || apart === 'false')).toBe(true);
+  });
+
+  test('a readout is run as a batch with its own copies and distance; the figures are those of the command line', async () => {
+    const id = await project();
+    const page = await open(`${id}/enemies/clipper?tier=bloom&skill=regular&copies=3&distance=4`);
+    const part = 'section[aria-label="As a batch"]';
+    await page.waitForSelector(part);
+    await fill(page, part, 'Runs', 300);
+    await savedState(page, 'saved');
+    await press(page, part, 'Run as a batch');
+    await page.waitForFunction((inside) => document.querySelector(inside)?.textContent?.includes('300 runs'), {}, part);
+    const value = await page.$eval(`${part} [data-batch=timeToKill] [data-value]`, (one) => Number(one.getAttribute('data-value')));
+    const three = ['--tier', 'bloom', '--skill', 'regular', '--copies', '3', '--distance', '4', '--runs', '300'];
+    const computed = cliDuel(await stored(id), 'clipper', three);
+    expect(value).toBeCloseTo(computed.kinds.find((kind) => kind.id === 'clipper')!.timeToKill!.median, 9);
+    // An encounter's readout has one too; its cell is the board's.
+    await page.goto(`${address()}/projects/${id}/encounters/first-bell?tier=bloom&skill=regular`);
+    await page.waitForSelector(part);
+    await fill(page, part, 'Runs', 50);
+    await press(page, part, 'Run as a batch');
+    await page.waitForFunction((inside) => document.querySelector(inside)?.textContent?.includes('50 runs'), {}, part);
+    await page.goto(`${address()}/projects/${id}/board?skill=regular&measure=won`);
+    await page.waitForSelector(`${cell('encounter|first-bell|bloom|regular')}[data-state=fresh]`);
   });
 
   test('the board leaves as a picture and as a page to print', async () => {

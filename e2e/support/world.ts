@@ -57,7 +57,7 @@ export function cliDuel(document: unknown, enemy: string, more: string[] = []) {
     digest: string;
     encounter: { peakPressureShare: { median: number } };
     members: { timeToDown: { median: number | 'Infinity' } }[];
-    kinds: { id: string; damagePerAlertedSecond: number }[];
+    kinds: { id: string; damagePerAlertedSecond: number; timeToKill?: { median: number } }[];
   };
 }
 

@@ -73,7 +73,7 @@ describe('the report', () => {
   test('says what is missed, by how much and why, with every text made safe', () => {
     expect(html).toContain('0 of 1 goals met, 1 missed, 0 undecided');
     expect(html).toMatch(
-      /Clipper, Bloom, regular<\/b>: time-to-kill median [\d.]+ s \([\d.]+ to [\d.]+\), wanted any to 0\.1: missed high/,
+      /Clipper, Bloom, regular<\/b>: time-to-kill median [\d.]+ s \([\d.]+ to [\d.]+\), wanted at most 0\.1: missed high/,
     );
     expect(html).toContain('nobody dies &lt;at once&gt;');
     expect(html).toContain('<h1>Verdance &lt;b&gt;&amp; &quot;Station&quot;&lt;/b&gt;</h1>');

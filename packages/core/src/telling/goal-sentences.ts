@@ -3,7 +3,8 @@ import type { JudgedGoal } from '../analysis/cells';
 import { GOAL_MEASURES } from '../measures/goals';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
-import { VERDICT_WORDS } from './goal-words';
+import { VERDICT_WORDS, told, unitOf, wantedWords } from './goal-words';
+import { shown } from './numbers';
 
 export const isMissed = ({ verdict }: Pick<JudgedGoal, 'verdict'>) => verdict === 'missedLow' || verdict === 'missedHigh';
 
@@ -21,20 +22,17 @@ export function goalName(project: Project, goal: JudgedGoal): string {
   return `${GOAL_MEASURES[goal.band.measure].label} of ${goalPlace(project, goal)}`;
 }
 
-/** "median 6.8 s (6.58 to 7.02), wanted 4.5 to 7: undecided". */
+/** "median 6.8 s (6.58 to 7.02), wanted 4.5–7: undecided". */
 export function goalSentence({ band, judgement, verdict }: JudgedGoal): string {
-  const { unit, percent } = GOAL_MEASURES[band.measure];
-  const number = (value: number | undefined) =>
-    value === undefined
-      ? 'any'
-      : Number.isFinite(value)
-        ? String(Number((percent ? 100 * value : value).toPrecision(4)))
-        : value > 0
-          ? 'never'
-          : 'open';
-  const shown = percent ? (unit === '/s' ? '%/s' : '%') : unit;
   if (!judgement) return 'not measured';
   const { value, low, high } = judgement.estimate;
+  const unit = unitOf(band.measure);
+  const number = (bound: number) => (Number.isFinite(bound) ? short(told(band.measure, bound)) : bound > 0 ? 'never' : 'open');
+  const statistic = band.statistic === 'share' ? '' : `${band.statistic} `;
+  const found = Number.isNaN(value) ? 'none' : number(value);
   const more = verdict === 'undecided' && judgement.more ? `; about ${judgement.more} more runs would decide` : '';
-  return `${band.statistic} ${Number.isNaN(value) ? 'none' : number(value)}${Number.isFinite(value) && shown ? ` ${shown}` : ''} (${number(low)} to ${number(high)}), wanted ${number(band.low)} to ${number(band.high)}: ${VERDICT_WORDS[verdict]}${more}`;
+  return `${statistic}${found}${Number.isFinite(value) && unit ? ` ${unit}` : ''} (${number(low)} to ${number(high)}), ${wantedWords(band.measure, band)}: ${VERDICT_WORDS[verdict]}${more}`;
 }
+
+/** Three digits that count; whole numbers whole. */
+const short = (value: number) => shown(Math.abs(value) >= 1000 ? Math.round(value) : Number(value.toPrecision(3)), 4);

@@ -77,13 +77,25 @@ export function pacingPicture(options: PacingPictureOptions): Shape[] {
         'stroke-dasharray': '5 3',
       }),
     );
-  for (const { name, started } of waves) {
-    if (started === undefined || started > until) continue;
-    shapes.push(path(`M${x(started)} ${head - 4} V${height - foot}`, { stroke: 'var(--ink-3)' }));
-    if (named) shapes.push(text(x(started) + 3, head - 4, name, { class: 't3 halo' }));
-  }
+  const came = waves.flatMap(({ name, started }) => (started === undefined || started > until ? [] : [{ name, at: x(started) }]));
+  came.sort((a, b) => a.at - b.at);
+  came.forEach(({ name, at }, i) => {
+    shapes.push(path(`M${at} ${head - 4} V${height - foot}`, { stroke: 'var(--ink-3)' }));
+    const words = named ? fitting(name, (came[i + 1]?.at ?? width) - at - 6) : '';
+    if (words) shapes.push(text(at + 3, head - 4, words, { class: 't3 halo' }));
+  });
   shapes.push(path(`M${left} ${height - foot + 0.5} H${width - right}`, { class: 'axis' }));
   return shapes;
+}
+
+/** px that a letter of a small label takes, about. */
+const LETTER = 5.4;
+
+/** As much of a name as there is room for; nothing where that would be less than three letters. */
+function fitting(name: string, room: number): string {
+  const most = Math.floor(room / LETTER);
+  if (name.length <= most) return name;
+  return most < 4 ? '' : `${name.slice(0, most - 1)}…`;
 }
 
 function smoothed(points: readonly CurvePoint[], steps: number): [number, number][] {

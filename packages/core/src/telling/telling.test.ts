@@ -71,15 +71,16 @@ describe('goals in words', () => {
       ...goal,
       judgement: { estimate: { value: 1.5, low: 0.9, high: 1.9, n: 10 }, verdict: 'undecided', p: 0.2, more: 600 },
     } as const;
-    expect(goalSentence(judged)).toBe('median 1.5 s (0.9 to 1.9), wanted 1 to 2: undecided; about 600 more runs would decide');
+    expect(goalSentence(judged)).toBe('median 1.5 s (0.9 to 1.9), wanted 1–2: undecided; about 600 more runs would decide');
     expect(goalSentence({ ...judged, verdict: 'missedLow', band: { ...band, low: undefined } })).toBe(
-      'median 1.5 s (0.9 to 1.9), wanted any to 2: missed low',
+      'median 1.5 s (0.9 to 1.9), wanted at most 2: missed low',
     );
     const never = { estimate: { value: Infinity, low: 3, high: Infinity, n: 10 }, verdict: 'missedHigh', p: 0, more: 0 } as const;
-    expect(goalSentence({ ...goal, verdict: 'missedHigh', judgement: never })).toBe(
-      'median never (3 to never), wanted 1 to 2: missed high',
-    );
+    expect(goalSentence({ ...goal, verdict: 'missedHigh', judgement: never })).toBe('median never (3 to never), wanted 1–2: missed high');
     expect(goalSentence(goal)).toBe('not measured');
+    const share = { ...band, measure: 'won', statistic: 'share', low: undefined, high: 0.6 } as const;
+    const won = { estimate: { value: 0.48, low: 0.41234, high: 0.00088317, n: 10 }, verdict: 'met', p: 0, more: 0 } as const;
+    expect(goalSentence({ ...goal, band: share, verdict: 'met', judgement: won })).toBe('48 % (41.2 to 0.0883), wanted at most 60: met');
     expect([isMissed({ verdict: 'missedLow' }), isMissed({ verdict: 'missedHigh' }), isMissed({ verdict: 'undecided' })]).toEqual([
       true,
       true,
@@ -239,6 +240,14 @@ describe('a curve over the clock', () => {
     expect(words(true)).toEqual(expect.arrayContaining(['First', 'Second']));
     expect(words(true)).not.toContain('Late');
     expect(words(false)).not.toContain('First');
+    // A name ends where the next wave begins.
+    const close = [
+      { id: 'a', name: 'A long name of a wave', started: 10 },
+      { id: 'b', name: 'Second', started: 22 },
+      { id: 'c', name: 'Third', started: 23 },
+    ];
+    const fit = pacingPicture({ ...options, waves: close }).flatMap(({ text: own, attrs }) => (attrs.class === 't3 halo' ? [own] : []));
+    expect(fit).toEqual(['A long na…', 'Third']);
   });
 
   test('lulls are shaded as far as the ruler goes; the intended curve has its tolerance and stays within the picture', () => {

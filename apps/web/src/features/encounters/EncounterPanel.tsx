@@ -54,7 +54,7 @@ export function EncounterPanel({
         <span className="text-label text-ink-3">{pending ? '…' : ''}</span>
       </div>
       {lastChange && own?.before && (
-        <p className="mt-1 truncate border-y border-hair py-1 text-table" title={lastChange}>
+        <p className="mt-1 shrink-0 truncate border-y border-hair py-1 text-table" title={lastChange}>
           {lastChange}
         </p>
       )}
