@@ -248,7 +248,7 @@ describe('the board', () => {
     await fill(page, part, 'Runs', 300);
     await savedState(page, 'saved');
     await press(page, part, 'Run as a batch');
-    await page.waitForFunction((inside) => document.querySelector(inside)?.textContent?.includes('300 runs'), {}, part);
+    await page.waitForFunction((inside) => document.querySelector(`${inside} .note`)?.textContent === '300 runs', {}, part);
     const value = await page.$eval(`${part} [data-batch=timeToKill] [data-value]`, (one) => Number(one.getAttribute('data-value')));
     const three = ['--tier', 'bloom', '--skill', 'regular', '--copies', '3', '--distance', '4', '--runs', '300'];
     const computed = cliDuel(await stored(id), 'clipper', three);
@@ -258,7 +258,7 @@ describe('the board', () => {
     await page.waitForSelector(part);
     await fill(page, part, 'Runs', 50);
     await press(page, part, 'Run as a batch');
-    await page.waitForFunction((inside) => document.querySelector(inside)?.textContent?.includes('50 runs'), {}, part);
+    await page.waitForFunction((inside) => document.querySelector(`${inside} .note`)?.textContent === '50 runs', {}, part);
     await page.goto(`${address()}/projects/${id}/board?skill=regular&measure=won`);
     await page.waitForSelector(`${cell('encounter|first-bell|bloom|regular')}[data-state=fresh]`);
   });
