@@ -22,6 +22,18 @@ const states = (page: Page) =>
     Object.fromEntries(all.map((one) => [one.getAttribute('data-cell')!, one.getAttribute('data-state')!])),
   );
 
+/** The text of the file that an act hands out. */
+async function saved(page: Page, act: () => Promise<void>): Promise<string> {
+  await page.evaluate(() => {
+    (window as any).saved = new Promise((done) => {
+      URL.createObjectURL = (blob: any) => (done(blob.text()), 'blob:kept');
+      HTMLAnchorElement.prototype.click = () => undefined;
+    });
+  });
+  await act();
+  return page.evaluate(() => (window as any).saved);
+}
+
 /** A report as its reader sees it, opened where there is nothing else: what it needs it has with it. */
 async function openReport(from: string): Promise<string> {
   const html = await (await fetch(from, { headers: { Connection: 'close' } })).text();
@@ -521,6 +533,11 @@ describe('pacing', () => {
     await choose(page, 'main', 'Over the clock', 'party health');
     await page.waitForSelector('svg[aria-label="Bloom: party health over the clock"]');
     expect(await page.$$('section[aria-label=Bloom] [role=slider]')).toHaveLength(0);
+    const csv = await saved(page, () => press(page, 'main', 'CSV'));
+    const [head, ...lines] = csv.trim().split(/\r?\n/);
+    expect(head).toBe('encounter,of,measure,time,going,p10,p25,median,p75,p90');
+    expect(new Set(lines.map((line) => line.split(',')[1]))).toEqual(new Set(demo().tiers.map(({ name }: any) => name)));
+    expect(lines.every((line) => line.startsWith('Cellar Beat,') && line.split(',')[2] === 'party health')).toBe(true);
     await choose(page, 'main', 'Over the clock', 'pressure');
     await page.waitForFunction(() => document.querySelectorAll('section[aria-label=Bloom] [role=slider]').length === 2);
     await press(page, 'aside[aria-label=Findings]', 'Its own at Bloom');

@@ -105,5 +105,5 @@ export * from './telling/board-picture';
 export * from './telling/goal-sentences';
 export * from './telling/cell-picture';
 export * from './telling/pacing-picture';
-export { type Shape, escaped, svgOf } from './telling/shape';
+export { type Shape, escaped, svgAt, svgOf } from './telling/shape';
 export * from './telling/verdict-mark';

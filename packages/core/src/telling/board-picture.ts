@@ -4,7 +4,7 @@ import type { BandMeasure } from '../model/brief';
 import { cellPicture, rowRuler } from './cell-picture';
 import { numberOf, unitOf } from './goal-words';
 import { linear } from './scale';
-import { type Shape, at, circle, path, rect, svgOf, text } from './shape';
+import { type Shape, circle, path, rect, svgAt, svgOf, text } from './shape';
 import { VERDICT_SHAPES } from './verdict-mark';
 
 export interface BoardPictureOptions {
@@ -54,10 +54,10 @@ export function boardPicture({ rows, columns, cells, measure, width }: BoardPict
         return;
       }
       const options = { ...cell, share, from, to, width: Math.max(40, each - NUMBER), height: 30 };
-      parts.push(at(x + 3, y + 2, cell.styles ? stylesPicture(cell, options) : cellPicture(options)));
+      parts.push(svgAt(x + 3, y + 2, cell.styles ? stylesPicture(cell, options) : cellPicture(options)));
       draw(text(x + each - 4, y + 15, numberOf(measure, cell.estimate.value), { class: 'tb', 'text-anchor': 'end' }));
       if (cell.stale) draw(text(x + each - 4, y + 29, 'stale', { class: 't3', 'text-anchor': 'end' }));
-      else if (cell.verdict) parts.push(at(x + each - 30, y + 19, VERDICT_SHAPES[cell.verdict]));
+      else if (cell.verdict) parts.push(svgAt(x + each - 30, y + 19, VERDICT_SHAPES[cell.verdict]));
     });
   });
   draw(path(`M0 ${height - 0.5} H${width}`, { stroke: 'var(--rule)' }));

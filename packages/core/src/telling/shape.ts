@@ -37,8 +37,8 @@ export const text = (x: number, y: number, words: string, attrs: Record<string, 
   text: words,
 });
 
-/** The same at another place. */
-export function at(x: number, y: number, shapes: readonly Shape[]): string {
+/** Written out at another place. */
+export function svgAt(x: number, y: number, shapes: readonly Shape[]): string {
   return `<g transform="translate(${x} ${y})">${svgOf(shapes)}</g>`;
 }
 

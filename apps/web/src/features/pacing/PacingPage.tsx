@@ -4,6 +4,7 @@ import {
   type CurvePoint,
   type Encounter,
   type IntendedCurve,
+  type PacingPictureOptions,
   type Project,
   idFor,
   intendedFor,
@@ -25,7 +26,8 @@ import { useCurves } from '../../store/useCurves';
 import { PacingChart } from '../../visuals/PacingChart';
 import { useWidth } from '../../visuals/useWidth';
 import { Findings } from './Findings';
-import { type Axis, pointsFrom, rulers, stripsOf } from './strips';
+import { savePacingCsv, savePacingPng } from './savePacing';
+import { type Axis, type Strip, pointsFrom, rulers, stripsOf } from './strips';
 
 const RUNS = 200;
 /** What can be shown over the clock; lulls are shaded behind each. */
@@ -109,6 +111,35 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
   const intended = current && intendedFor(project.brief, encounter.id, current.cell.tier);
   const median = current && pressure?.get(current.key)?.curve;
   const height = Math.max(96, Math.min(150, 560 / strips.length));
+  const pictureOf = (strip: Strip, named: boolean): PacingPictureOptions | undefined => {
+    const curve = curves?.get(strip.key)?.curve;
+    const still = quiet?.get(strip.key)?.curve;
+    const own = read?.get(strip.key);
+    return (
+      curve && {
+        curve,
+        percent: CURVE_ABOUT[of].percent,
+        waves: pacedWaves(encounter, own?.runs ?? 0, (name) => own?.values[name] ?? []),
+        lulls: still
+          ? lullsOf(
+              still.times,
+              still.median.map((value) => value === 1),
+            )
+          : [],
+        intended: of === 'pressure' ? intendedFor(project.brief, encounter.id, strip.cell.tier) : undefined,
+        until,
+        top,
+        width: width - 32,
+        height,
+        named,
+      }
+    );
+  };
+  const pictures = () =>
+    strips.flatMap((strip) => {
+      const picture = pictureOf(strip, true);
+      return picture ? [{ name: strip.name, picture }] : [];
+    });
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       <nav aria-label="Encounters" className="scroll flex min-h-0 flex-col border-r bg-well">
@@ -173,8 +204,7 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
           const meant = intendedFor(project.brief, encounter.id, strip.cell.tier);
           const judged = pressure?.get(strip.key)?.curve;
           const inside = judged && meant ? shareInside(judged, meant) : undefined;
-          const stillness = quiet?.get(strip.key)?.curve;
-          const own = read?.get(strip.key);
+          const picture = pictureOf(strip, i === 0);
           return (
             <section
               key={strip.key}
@@ -191,26 +221,10 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
                   {inside !== undefined && `; ${Math.round(100 * inside)} % of the time within what is intended`}
                 </span>
               </div>
-              {found?.curve ? (
+              {picture ? (
                 <PacingChart
+                  {...picture}
                   label={`${strip.name}: ${CURVE_ABOUT[of].label} over the clock`}
-                  curve={found.curve}
-                  percent={CURVE_ABOUT[of].percent}
-                  waves={pacedWaves(encounter, own?.runs ?? 0, (name) => own?.values[name] ?? [])}
-                  lulls={
-                    stillness
-                      ? lullsOf(
-                          stillness.times,
-                          stillness.median.map((value) => value === 1),
-                        )
-                      : []
-                  }
-                  intended={of === 'pressure' ? meant : undefined}
-                  until={until}
-                  top={top}
-                  width={width - 32}
-                  height={height}
-                  named={i === 0}
                   onPoints={of === 'pressure' ? (points, what, mark) => setPoints(strip.cell.tier, points, what, mark) : undefined}
                 />
               ) : (
@@ -219,6 +233,14 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
             </section>
           );
         })}
+        <p className="flex gap-4 border-t px-4 pt-1.5 text-table">
+          <button type="button" className="link" onClick={() => savePacingCsv(project, encounter, of, strips, curves)}>
+            CSV
+          </button>
+          <button type="button" className="link" onClick={() => void savePacingPng(project, encounter, of, pictures())}>
+            PNG
+          </button>
+        </p>
         <p className="px-4 py-2 text-label text-ink-3">
           A double click sets a point of the intended curve; drag it, or focus it and use the arrow keys; Delete takes it away.
         </p>
