@@ -77,9 +77,6 @@ function labelOf(path: string): string {
   const steps = pointerSteps(path);
   const own = fieldLabel(Unit, steps);
   const group = steps.length > 2 ? steps[steps.length - 2] : '';
-  return group === 'reaction' && steps[steps.length - 1] === 'spread'
-    ? 'Notices ± spread'
-    : group === 'pause'
-      ? `Pause ${own.toLowerCase()}`
-      : own;
+  if (own.startsWith('±')) return `${fieldLabel(Unit, [...steps.slice(0, -1), 'mean'])} ${own}`;
+  return group === 'pause' ? `Pause ${own.toLowerCase()}` : own;
 }

@@ -1,0 +1,57 @@
+import { describe, expect, test } from '@jest/globals';
+import { DUEL_DEFAULTS, type Project, parseProject } from '@insidia/core';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { WHOLE_PARTY, viewOf } from './view';
+
+const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
+const view = (query: string) => viewOf(new URLSearchParams(query), demo());
+
+describe('what the address says', () => {
+  test('an empty one is the base, as written, one at the usual distance on open ground', () => {
+    expect(view('')).toEqual({
+      tier: undefined,
+      skill: undefined,
+      edit: 'base',
+      against: undefined,
+      arena: undefined,
+      copies: DUEL_DEFAULTS.copies,
+      distance: DUEL_DEFAULTS.distance,
+    });
+  });
+
+  test('what is there is taken over', () => {
+    expect(view('tier=bloom&skill=novice&edit=tier&against=tender&arena=boiler-court&copies=3&distance=4.5')).toEqual({
+      tier: 'bloom',
+      skill: 'novice',
+      edit: 'tier',
+      against: 'tender',
+      arena: 'boiler-court',
+      copies: 3,
+      distance: 4.5,
+    });
+    expect(view(`against=${WHOLE_PARTY}`).against).toBe(WHOLE_PARTY);
+  });
+
+  test.each([
+    ['tier=winter', 'tier', undefined],
+    ['skill=godlike', 'skill', undefined],
+    ['against=nobody', 'against', undefined],
+    ['arena=moon', 'arena', undefined],
+    ['copies=0', 'copies', DUEL_DEFAULTS.copies],
+    ['copies=13', 'copies', DUEL_DEFAULTS.copies],
+    ['copies=2.9', 'copies', 2],
+    ['copies=many', 'copies', DUEL_DEFAULTS.copies],
+    ['distance=-1', 'distance', DUEL_DEFAULTS.distance],
+    ['distance=201', 'distance', DUEL_DEFAULTS.distance],
+    ['distance=0', 'distance', 0],
+  ] as const)('%s: what the project does not know, or what is out of range, counts as absent', (query, name, wanted) => {
+    expect(view(query)[name]).toBe(wanted);
+  });
+
+  test('nothing is typed into a tier that is not there', () => {
+    expect(view('edit=tier').edit).toBe('base');
+    expect(view('edit=tier&tier=winter').edit).toBe('base');
+    expect(viewOf(new URLSearchParams('tier=bloom&edit=tier'), null)).toMatchObject({ tier: undefined, edit: 'base' });
+  });
+});
