@@ -13,6 +13,9 @@ import { ProjectsService } from './projects/projects.service';
 import { settings } from './settings';
 import { InFlight, stopOn } from './stopping';
 
+/** ms for which a connection without a request is kept. */
+const KEEP_ALIVE_MS = 65_000;
+
 async function main(): Promise<void> {
   const { host, port, bodyLimit } = settings();
   const app = await NestFactory.create<NestExpressApplication>(AppModule, { logger: false, bodyParser: false, abortOnError: false });
@@ -36,6 +39,8 @@ async function main(): Promise<void> {
   describeApi(app);
   await loadDemo(app.get(ProjectsService));
   await app.listen(port, host);
+  // Node's five seconds close connections under clients that are about to use them again.
+  app.getHttpServer().keepAliveTimeout = KEEP_ALIVE_MS;
   stopOn(app, inFlight, ['SIGTERM', 'SIGINT']);
   process.send?.('listening');
 }
