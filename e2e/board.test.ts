@@ -257,6 +257,7 @@ describe('the board', () => {
     const page = await open(`${id}/enemies/clipper?tier=bloom&skill=regular&copies=3&distance=4`);
     const part = 'section[aria-label="As a batch"]';
     await page.waitForSelector(part);
+    await page.waitForSelector('aside[aria-label=Readout][aria-busy=false]');
     await fill(page, part, 'Runs', 300);
     await savedState(page, 'saved');
     await press(page, part, 'Run as a batch');
@@ -268,6 +269,8 @@ describe('the board', () => {
     // An encounter's readout has one too; its cell is the board's.
     await page.goto(`${address()}/projects/${id}/encounters/first-bell?tier=bloom&skill=regular`);
     await page.waitForSelector(part);
+    // What stands above it grows as long as the fights go on.
+    await page.waitForSelector('aside[aria-label=Readout][aria-busy=false]');
     await fill(page, part, 'Runs', 50);
     await press(page, part, 'Run as a batch');
     await page.waitForFunction((inside) => document.querySelector(`${inside} .note`)?.textContent === '50 runs', {}, part);

@@ -369,15 +369,13 @@ describe('a replay', () => {
     const parts = await page.$$eval('main button.link', (all) => all.at(-1)!.textContent);
     await press(page, 'main', parts!);
     expect(await clock()).toBe(parts);
-    const address = page.url();
+    // The address follows the clock, a little later.
+    const instant = Number(await page.$eval('[role=slider][aria-label=Instant]', (one) => one.getAttribute('aria-valuenow')));
+    await page.waitForFunction((wanted) => new URL(location.href).searchParams.get('at') === wanted, {}, instant.toFixed(2));
     const again = await openPage(at.browser, at.errors);
-    await again.goto(address);
+    await again.goto(page.url());
     await again.waitForSelector('[data-testid=clock]');
-    await again.waitForFunction(
-      (wanted) => document.querySelector('[data-testid=clock]')?.textContent === wanted,
-      {},
-      new URL(address).searchParams.get('at') === null ? '0:00.00' : await clock(),
-    );
+    await again.waitForFunction((wanted) => document.querySelector('[data-testid=clock]')?.textContent === wanted, {}, parts);
   });
 
   test('the approach chart has the unit and, thin, others of its kind', async () => {
