@@ -267,21 +267,6 @@ describe('the board', () => {
     const three = ['--tier', 'bloom', '--skill', 'regular', '--copies', '3', '--distance', '4', '--runs', '300'];
     const computed = cliDuel(await stored(id), 'clipper', three);
     expect(value).toBeCloseTo(computed.kinds.find((kind) => kind.id === 'clipper')!.timeToKill!.median, 9);
-    // An encounter's readout has one too; its cell is the board's.
-    await page.goto(`${address()}/projects/${id}/encounters/first-bell?tier=bloom&skill=regular`);
-    await page.waitForSelector(part);
-    const asked = (inside: string) => {
-      const button = [...document.querySelectorAll<HTMLButtonElement>(`${inside} button`)].find(
-        (one) => one.textContent === 'Run as a batch',
-      );
-      if (!button || button.disabled) return false;
-      button.click();
-      return true;
-    };
-    await page.waitForFunction(asked, {}, part);
-    await page.waitForFunction((inside) => /^\d+ runs$/.test(document.querySelector(`${inside} .note`)?.textContent ?? ''), {}, part);
-    await page.goto(`${address()}/projects/${id}/board?skill=regular&measure=won`);
-    await page.waitForSelector(`${cell('encounter|first-bell|bloom|regular')}[data-state=fresh]`);
   });
 
   test('the board leaves as a picture and as a page to print', async () => {
