@@ -1,20 +1,12 @@
+import { fileURLToPath } from 'node:url';
+import { SWC } from './scripts/jest/swc.cjs';
+
+const own = (path) => fileURLToPath(new URL(path, import.meta.url));
 const shared = {
-  testEnvironment: 'node',
+  testEnvironment: own('scripts/jest/plain-environment.cjs'),
+  runtime: own('scripts/jest/plain-runtime.cjs'),
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons', 'require', 'default'] },
-  transform: {
-    '^.+\\.(t|j)sx?$': [
-      '@swc/jest',
-      {
-        // Dynamic imports stay what they are: the scripts are ES modules.
-        module: { type: 'commonjs', ignoreDynamic: true },
-        jsc: {
-          target: 'es2022',
-          parser: { syntax: 'typescript', tsx: true, decorators: true },
-          transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false, react: { runtime: 'automatic' } },
-        },
-      },
-    ],
-  },
+  transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', SWC] },
 };
 const project = (name, folder, more = {}) => ({
   ...shared,
@@ -26,6 +18,8 @@ const project = (name, folder, more = {}) => ({
 });
 
 export default {
+  // On a machine that does ten other things a test takes ten times as long. What waits fails by a time-out of its own.
+  testTimeout: 600_000,
   projects: [
     project('core', 'packages/core/src', { setupFiles: ['<rootDir>/testing/property-seed.ts'] }),
     project('cli', 'apps/cli/src'),

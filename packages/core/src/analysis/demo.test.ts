@@ -1,13 +1,19 @@
-/** @jest-environment ./testing/built-environment.mjs */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import type * as core from '../index';
-import type { Project } from '../index';
-
-const { Batch, compile, effectiveUnit, examine, isWon, parseProject, runBatch, simulatedWarnings, tierWarnings } = (
-  globalThis as unknown as { builtCore: typeof core }
-).builtCore;
+import {
+  type BatchSummary,
+  type Project,
+  Batch,
+  compile,
+  effectiveUnit,
+  examine,
+  isWon,
+  parseProject,
+  runBatch,
+  simulatedWarnings,
+  tierWarnings,
+} from '../index';
 
 const file = (name: string) => JSON.parse(readFileSync(join(__dirname, '../../../../demo', name), 'utf8'));
 const demo = (change: (project: Project) => void = () => undefined): Project => {
@@ -17,8 +23,8 @@ const demo = (change: (project: Project) => void = () => undefined): Project => 
 };
 const batch = (encounter: string, more: object = {}, runs = 100, project = demo()) =>
   runBatch(compile(project, { encounter, tier: 'bloom', skill: 'regular', ...more }), 1, runs);
-const kind = (summary: core.BatchSummary, id: string) => summary.kinds.find((one) => one.id === id)!;
-const attack = (summary: core.BatchSummary, id: string, name: string) => kind(summary, id).attacks.find((one) => one.id === name)!;
+const kind = (summary: BatchSummary, id: string) => summary.kinds.find((one) => one.id === id)!;
+const attack = (summary: BatchSummary, id: string, name: string) => kind(summary, id).attacks.find((one) => one.id === name)!;
 const encounter = (project: Project, id: string) => project.encounters.find((one) => one.id === id)!;
 const unit = (project: Project, id: string) => project.units.find((one) => one.id === id)!;
 
@@ -97,7 +103,7 @@ describe('its planted faults, each measured, and gone once mended', () => {
   });
 
   test('3: wave 3 comes while wave 2 still has its Mulcher; a longer wait restores the rest without breaking the length', () => {
-    const two = (summary: core.BatchSummary) => summary.waves.find(({ id }) => id === 'two')!;
+    const two = (summary: BatchSummary) => summary.waves.find(({ id }) => id === 'two')!;
     const planted = batch('evening-shift', {}, 100);
     const mended = batch(
       'evening-shift',
