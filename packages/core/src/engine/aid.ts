@@ -3,6 +3,7 @@ import { addBoost, addIll } from './effects';
 import { type Fight, ILL } from './fight';
 import { EVENT, MISS } from './log';
 import { revive } from './death';
+import { inReach } from './reach';
 import { type CompiledAttack, FALLEN } from './tables';
 
 export function giveAid(fight: Fight, unit: number, other: number, number: number, attack: CompiledAttack): void {
@@ -14,7 +15,7 @@ export function giveAid(fight: Fight, unit: number, other: number, number: numbe
     return;
   }
   // Nothing acts on a stale world: whoever was to be helped must live and be in reach.
-  if (!fight.isAlive[other] || (other !== unit && fight.gap(unit, other) > attack.rangeMax)) {
+  if (!fight.isAlive[other] || (other !== unit && !inReach(fight.gap(unit, other), attack.rangeMax))) {
     log.add(now, EVENT.miss, unit, other, number, fight.isAlive[other] ? MISS.reach : MISS.gone);
     return;
   }
@@ -26,11 +27,18 @@ export function giveAid(fight: Fight, unit: number, other: number, number: numbe
   if (attack.boost !== null) addBoost(fight, unit, other, number, attack.boost);
 }
 
+/** A tick of this instant took its last health: with what it is given now it lives. */
+function spare(fight: Fight, unit: number): void {
+  const at = fight.dying.findIndex((one) => one.unit === unit);
+  if (at >= 0) fight.dying.splice(at, 1);
+}
+
 /** Gives health up to the maximum; the rest is wasted, and said. */
 export function heal(fight: Fight, unit: number, other: number, number: number, amount: number): void {
   const health = fight.healthNow(other);
   const given = Math.max(0, Math.min(amount, fight.kinds[other].maxHealth - health));
   fight.health[other] = health + given;
   fight.healthAt[other] = fight.now;
+  if (given > 0) spare(fight, other);
   fight.log.add(fight.now, EVENT.heal, unit, other, number, given, amount - given);
 }

@@ -11,6 +11,7 @@ import { within } from './facing';
 import { type Fight, type Landing, NOBODY, PHASE, TASK, type Threat, URGE } from './fight';
 import { BREAK, EVENT, MISS, VERDICT } from './log';
 import { DUE } from './queue';
+import { inReach } from './reach';
 import { seesPast } from './senses';
 import { AREA, CONTACT, type CompiledAnswer, type CompiledAttack, HITSCAN, MELEE, PROJECTILE } from './tables';
 import { dropTask } from './tasks';
@@ -41,9 +42,9 @@ export function cue(fight: Fight, attacker: number): void {
 function threatens(fight: Fight, attacker: number, attack: CompiledAttack, member: number): boolean {
   if (fight.attackTarget[attacker] === member) return true;
   if (attack.delivery === MELEE)
-    return attack.limit > 1 && fight.gap(attacker, member) <= attack.rangeMax && within(fight, attacker, member, attack.arcCosine);
+    return attack.limit > 1 && inReach(fight.gap(attacker, member), attack.rangeMax) && within(fight, attacker, member, attack.arcCosine);
   if (attack.delivery !== AREA) return false;
-  return outOfArea(fight, attacker, attack, member) <= 0;
+  return inReach(outOfArea(fight, attacker, attack, member), 0);
 }
 
 /** m from a unit's edge to the edge of the area an attack will strike; below 0: inside it. */
@@ -383,8 +384,8 @@ export function recordExposure(
     return;
   }
   // It was not meant for it when it was announced: it came into its way since.
-  const announcedAt = fight.use[attacker] === use ? fight.attackStart[attacker] + attack.cue : fight.now;
-  const margin = (fight.now - announcedAt) / SECOND - fight.kinds[victim].player!.reactionMean - quickest(fight, attacker, attack, victim);
+  const margin =
+    (fight.now - fight.announced[use]) / SECOND - fight.kinds[victim].player!.reactionMean - quickest(fight, attacker, attack, victim);
   fight.log.add(
     fight.now,
     EVENT.exposed,

@@ -25,7 +25,7 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   fight.attack[unit] = number;
   fight.attackTarget[unit] = target;
   fight.attackStart[unit] = fight.attackedAt[unit] = now;
-  fight.use[unit] = ++fight.uses;
+  fight.use[unit] = fight.nextUse(now + attack.cue);
   fight.struck[unit].length = 0;
   if (!attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
   pay(fight, unit, number, attack);

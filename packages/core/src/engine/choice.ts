@@ -7,6 +7,7 @@ import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { friendToHelp } from './friends';
 import { DOING } from './log';
 import { DUE } from './queue';
+import { inRange } from './reach';
 import { lineToTarget } from './senses';
 import { gapOver, slotFree } from './slots';
 import { type CompiledAttack, type CompiledPriority, DO, FOES, SELF, SUMMON } from './tables';
@@ -184,7 +185,7 @@ function entryHurdle(fight: Fight, unit: number, priority: CompiledPriority, e: 
 function plainHurdle(fight: Fight, unit: number, number: number, e: number, gap: number): number {
   if (fight.now < fight.readyAt[unit * fight.compiled.attackRoom + number]) return COOLDOWN;
   const attack = fight.kinds[unit].attacks[number];
-  if (gap < attack.rangeMin || gap > attack.rangeMax) return RANGE;
+  if (!inRange(gap, attack.rangeMin, attack.rangeMax)) return RANGE;
   const target = fight.target[unit];
   if (attack.needsLine && !lineToTarget(fight, unit, target)) return DOING.line;
   if (!within(fight, unit, target, attack.facingCosine)) return DOING.facing;
@@ -204,7 +205,7 @@ export function entryTarget(fight: Fight, unit: number, number: number, priority
 function outOfBand(fight: Fight, unit: number): boolean {
   const does = fight.does[unit];
   const gap = fight.bearingGap[unit];
-  return (does === DO.band || does === DO.strafe) && (gap < fight.near[unit] || gap > fight.far[unit]);
+  return (does === DO.band || does === DO.strafe) && !inRange(gap, fight.near[unit], fight.far[unit]);
 }
 
 /** What time alone will mend: cooldown, charges, energy, rounds; 0: nothing in the way. */
@@ -228,7 +229,7 @@ export function hurdleOf(fight: Fight, unit: number, target: number, number: num
   if (attack.condition !== null && !holds(fight, unit, attack.condition)) return DOING.condition;
   if (attack.pool >= 0 && !slotFree(fight, attack, target)) return DOING.slot;
   if (attack.delivery === SELF || attack.delivery === SUMMON) return 0;
-  if (gap < attack.rangeMin || gap > attack.rangeMax) return DOING.range;
+  if (!inRange(gap, attack.rangeMin, attack.rangeMax)) return DOING.range;
   if (attack.needsLine && target !== unit && !lineToTarget(fight, unit, target)) return DOING.line;
   return within(fight, unit, target, attack.facingCosine) ? 0 : DOING.facing;
 }

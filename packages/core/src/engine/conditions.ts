@@ -3,6 +3,7 @@ import { SUBJECT_NAMES, type Subject, TARGET_DOES } from '../model/condition';
 import { PURPOSE, draw } from './chance';
 import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { lineToTarget, seesUnit } from './senses';
+import { compares, inReach } from './reach';
 import { ENEMY, PARTY, type CompiledCondition } from './tables';
 
 /** Chances that one unit's conditions may hold; more share draws. */
@@ -14,7 +15,7 @@ export function holds(fight: Fight, unit: number, condition: CompiledCondition):
   if (condition.subject === DISTANCE && unit >= 0) {
     if (fight.target[unit] === NOBODY) return false;
     const gap = targetGap(fight, unit);
-    return condition.above ? gap > condition.value : gap < condition.value;
+    return compares(gap, condition.above, condition.value);
   }
   return holdsAny(fight, unit, condition);
 }
@@ -49,9 +50,8 @@ function holdsAny(fight: Fight, unit: number, condition: CompiledCondition): boo
     case 'chance':
       return chanceOf(fight, unit, condition.node) < condition.value;
     default: {
-      const actual = quantity(fight, unit, subject, condition);
       // A comparison with NaN is false either way.
-      return condition.above ? actual > condition.value : actual < condition.value;
+      return compares(quantity(fight, unit, subject, condition), condition.above, condition.value);
     }
   }
 }
@@ -173,14 +173,14 @@ function nearestGap(fight: Fight, unit: number, others: readonly number[]): numb
 
 function countWithin(fight: Fight, unit: number, others: readonly number[], radius: number): number {
   let count = 0;
-  for (let i = 0; i < others.length; i++) if (others[i] !== unit && fight.gap(unit, others[i]) <= radius) count++;
+  for (let i = 0; i < others.length; i++) if (others[i] !== unit && inReach(fight.gap(unit, others[i]), radius)) count++;
   return count;
 }
 
 function fallenWithin(fight: Fight, unit: number, radius: number): number {
   let count = 0;
   for (const { unit: fallen, until } of fight.fallen) {
-    if (fight.side[fallen] === fight.side[unit] && until > fight.now && fight.gap(unit, fallen) <= radius) count++;
+    if (fight.side[fallen] === fight.side[unit] && until > fight.now && inReach(fight.gap(unit, fallen), radius)) count++;
   }
   return count;
 }

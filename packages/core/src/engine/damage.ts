@@ -5,7 +5,7 @@
 import { blockedShare, recordExposure } from './answers';
 import { PURPOSE } from './chance';
 import { tryAgainAt } from './choice';
-import { leaveEffects } from './effects';
+import { leaveEffects, lentTo } from './effects';
 import { type Fight, ILL, type Landing, PHASE, URGE } from './fight';
 import { BREAK, EVENT } from './log';
 import { leave } from './over-time';
@@ -65,9 +65,9 @@ function meetsWeakPoint(fight: Fight, attacker: number, victim: number, attack: 
 
 /** A lethal weak point: all that is left of shields and health. */
 function takeAll(fight: Fight, attacker: number, victim: number, attack: number): number {
-  const absorbed = fight.shieldNow(victim) + fight.lent[victim];
+  const absorbed = fight.shieldNow(victim) + takeLent(fight, victim, Infinity);
   const health = fight.healthNow(victim);
-  fight.shield[victim] = fight.lent[victim] = 0;
+  fight.shield[victim] = 0;
   fight.shieldAt[victim] = fight.now;
   fight.log.add(fight.now, EVENT.hit, attacker, victim, attack, health, 0, health + absorbed, absorbed);
   note(fight, attacker, victim, health + absorbed);
@@ -119,12 +119,24 @@ export function hurt(
   return dealt;
 }
 
-/** A lent shield goes first; the ill that lends it is thinned with it. */
+/** Lent shields go before its own: the one that ends first before the others, of equals the older. What they take together. */
 function takeLent(fight: Fight, victim: number, dealt: number): number {
-  const absorbed = Math.min(fight.lent[victim], dealt);
-  fight.lent[victim] -= absorbed;
-  for (const ill of fight.ills[victim]) if (ill.what === ILL.lent) ill.value = fight.lent[victim];
-  return absorbed;
+  const ills = fight.ills[victim];
+  let left = dealt;
+  for (;;) {
+    let first = -1;
+    for (let i = 0; i < ills.length; i++) {
+      if (ills[i].what === ILL.lent && ills[i].value > 0 && (first < 0 || ills[i].until < ills[first].until)) first = i;
+    }
+    if (first < 0) break;
+    const taken = Math.min(ills[first].value, left);
+    ills[first].value -= taken;
+    left -= taken;
+    if (ills[first].value > 0) break;
+  }
+  const before = fight.lent[victim];
+  fight.lent[victim] = lentTo(ills);
+  return Math.min(before, dealt);
 }
 
 /** Health at which a gate that holds stops the damage; −1 where none does. */
@@ -174,22 +186,35 @@ function setHealth(fight: Fight, attacker: number, victim: number, attack: numbe
   }
 }
 
-/** The key of a window that only stops the same attacker, or the same attack of it. */
+/** What of a hit a victim's window looks at: nothing, whose it is, or which attack of whose: a number of its own for each. */
 function windowKey(fight: Fight, attacker: number, victim: number, attack: number): number {
-  const pair = victim * fight.compiled.capacity + attacker;
-  return fight.kinds[victim].windowScope === 1 ? pair : pair * fight.compiled.attackRoom + attack;
+  const { attackRoom } = fight.compiled;
+  switch (fight.kinds[victim].windowScope) {
+    case 0:
+      return -1;
+    case 1:
+      return attacker * (attackRoom + 1) + attackRoom;
+    default:
+      return attacker * (attackRoom + 1) + attack;
+  }
 }
 
 function windowStops(fight: Fight, attacker: number, victim: number, attack: number): boolean {
-  const { window, windowScope } = fight.kinds[victim];
-  if (window === 0) return false;
-  const until = windowScope === 0 ? fight.windowUntil[victim] : (fight.windows.get(windowKey(fight, attacker, victim, attack)) ?? 0);
-  return fight.now < until;
+  if (fight.kinds[victim].window === 0) return false;
+  const windows = fight.windows[victim];
+  const at = windows.indexOf(windowKey(fight, attacker, victim, attack));
+  return at >= 0 && fight.now < fight.windowEnds[victim][at];
 }
 
 function openWindow(fight: Fight, attacker: number, victim: number, attack: number): void {
-  const { window, windowScope } = fight.kinds[victim];
+  const { window } = fight.kinds[victim];
   if (window === 0) return;
-  if (windowScope === 0) fight.windowUntil[victim] = fight.now + window;
-  else fight.windows.set(windowKey(fight, attacker, victim, attack), fight.now + window);
+  const key = windowKey(fight, attacker, victim, attack);
+  const windows = fight.windows[victim];
+  const ends = fight.windowEnds[victim];
+  let at = windows.indexOf(key);
+  if (at < 0) at = ends.findIndex((end) => end <= fight.now); // one that is over makes room
+  if (at < 0) at = ends.length;
+  windows[at] = key;
+  ends[at] = fight.now + window;
 }

@@ -88,7 +88,7 @@ function isForOne(fight: Fight, unit: number): boolean {
 /** Its last attack, done where it fell by nobody: settled with whatever else hits at this instant's next pass. */
 function deathThroes(fight: Fight, unit: number, number: number): void {
   const attack = fight.attackOf(unit, number);
-  fight.use[unit] = ++fight.uses;
+  fight.use[unit] = fight.nextUse(fight.now + attack.cue);
   fight.struck[unit].length = 0;
   const whole = { ...attack, areaDelay: attack.areaDelay + attack.windup };
   markBurst(fight, unit, number, whole, fight.x[unit], fight.y[unit]);
@@ -152,7 +152,8 @@ function comeBack(fight: Fight, by: number, unit: number, attack: number, health
   const kind = fight.kinds[unit];
   fight.health[unit] = Math.max(kind.maxHealth * 1e-6, Math.min(kind.maxHealth, health));
   fight.healthAt[unit] = fight.regenFrom[unit] = now;
-  fight.staggeredUntil[unit] = fight.steadyUntil[unit] = fight.windowUntil[unit] = fight.pauseUntil[unit] = 0;
+  fight.staggeredUntil[unit] = fight.steadyUntil[unit] = fight.pauseUntil[unit] = 0;
+  fight.windows[unit].length = fight.windowEnds[unit].length = 0;
   fight.dodgeUntil[unit] = fight.blockUntil[unit] = 0;
   fight.urge[unit] = 0;
   fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = NOBODY;

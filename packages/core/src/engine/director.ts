@@ -5,6 +5,7 @@ import { depart } from './death';
 import { addBoost } from './effects';
 import { type Fight, NOBODY } from './fight';
 import { EVENT, GONE } from './log';
+import { inReach } from './reach';
 import { setFlag } from './states';
 import { ENEMY, PARTY, type CompiledConsequence } from './tables';
 import { checkWaves } from './waves';
@@ -77,7 +78,7 @@ function letStrayersGo(fight: Fight): void {
     if (fight.wave[unit] < 0) continue;
     const beyond = waves[fight.wave[unit]].groups[fight.group[unit]]?.leavesBeyond ?? Infinity;
     if (beyond === Infinity) continue;
-    const near = fight.living[PARTY].some((member) => fight.isMember[member] && fight.apart(unit, member) <= beyond);
+    const near = fight.living[PARTY].some((member) => fight.isMember[member] && inReach(fight.apart(unit, member), beyond));
     if (!near) depart(fight, unit, GONE.farAway);
   }
 }

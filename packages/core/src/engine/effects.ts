@@ -2,7 +2,7 @@
 import { interrupt } from './attack';
 import { refit } from './changes';
 import { tryAgainAt } from './choice';
-import { type Fight, ILL, type Jolt, type Landing, PHASE, TASK } from './fight';
+import { type Fight, ILL, type Ill, type Jolt, type Landing, PHASE, TASK } from './fight';
 import { BREAK, DOING, EVENT } from './log';
 import { DUE } from './queue';
 import { alert } from './senses';
@@ -34,7 +34,7 @@ export function leaveEffects(fight: Fight, { attacker, victim, attack: number, x
   }
 }
 
-/** One more thing that lasts; of slows, marks and shields the strongest counts, so each is kept to its own end. */
+/** One more thing that lasts. Of slows and marks the strongest counts, lent shields add up; so each is kept to its own end. */
 export function addIll(fight: Fight, unit: number, what: number, value: number, lasts: number, by: number): void {
   const until = fight.now + lasts;
   fight.ills[unit].push({ what, until, value, by });
@@ -83,18 +83,23 @@ export function expire(fight: Fight, unit: number): void {
 function sum(fight: Fight, unit: number): void {
   let slowed = 0;
   let marked = -1;
-  let lent = 0;
   for (const { what, value } of fight.ills[unit]) {
     if (what === ILL.slow) slowed = Math.max(slowed, value);
     else if (what === ILL.mark) marked = Math.max(marked, value);
-    else if (what === ILL.lent) lent = Math.max(lent, value);
   }
   fight.marked[unit] = marked < 0 ? 1 : marked;
-  fight.lent[unit] = lent;
+  fight.lent[unit] = lentTo(fight.ills[unit]);
   if (slowed !== fight.slowed[unit]) {
     fight.slowed[unit] = slowed;
     fight.setMobility(unit);
   }
+}
+
+/** What all shields lent to a unit come to. */
+export function lentTo(ills: readonly Ill[]): number {
+  let lent = 0;
+  for (let i = 0; i < ills.length; i++) if (ills[i].what === ILL.lent) lent += ills[i].value;
+  return lent;
 }
 
 /** Carried out once all hits of an instant are applied. */

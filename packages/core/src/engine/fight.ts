@@ -3,8 +3,10 @@
  * used again for every seed. It only holds; what happens is in the files named after it.
  */
 import { PURPOSES, draw } from './chance';
+import { Columns } from './columns';
 import { Crowd } from './crowd';
 import { Ground } from './ground';
+import type { Held } from './holding';
 import { EVENT, EventLog } from './log';
 import { OverTimes } from './over-time';
 import { Bursts, Met, Shots } from './pools';
@@ -108,61 +110,70 @@ export interface WaveProgress {
 /** What starts a wave: what its start says, its timeout, an event that calls it; or it has not started. */
 export type Trigger = 'start' | 'timeout' | 'event' | 'none';
 
-/** Holds the tables, so that the columns below can ask it for their size. */
-class Tables {
-  constructor(readonly compiled: Compiled) {}
-  protected numbers(): Float64Array {
-    return new Float64Array(this.compiled.capacity);
-  }
-  protected bytes(): Uint8Array {
-    return new Uint8Array(this.compiled.capacity);
-  }
-  protected integers(): Int32Array {
-    return new Int32Array(this.compiled.capacity);
+/** Holds the tables, so that the columns below can ask them for their size. */
+class Tables extends Columns {
+  constructor(readonly compiled: Compiled) {
+    super(compiled.capacity);
   }
 }
 
+/** What a run counts and says, at its beginning. */
+const AT_FIRST = {
+  now: 0,
+  stepEnd: 0,
+  over: false,
+  outcome: 0,
+  count: 0,
+  pending: 0,
+  standing: 0,
+  uses: 0,
+  pointLost: false,
+  holding: false,
+  heldSince: 0,
+  heldFor: 0,
+};
+
 export class Fight extends Tables {
-  readonly queue = new EventQueue();
-  readonly log = new EventLog();
+  readonly queue = this.cleared(new EventQueue());
+  readonly log = this.cleared(new EventLog());
   readonly ground = new Ground(this.compiled);
   /** Somebody may search: where foes were last seen is kept. */
   readonly searches = this.compiled.kinds.some(({ states }) => states.some(({ does }) => does === DO.search));
   seed = 0;
   /** µs: the instant that is being worked out */
-  now = 0;
+  now = AT_FIRST.now;
   /** µs: end of the step under way; segments hold until then */
-  stepEnd = 0;
-  over = false;
-  outcome = 0;
+  stepEnd = AT_FIRST.stepEnd;
+  over = AT_FIRST.over;
+  outcome = AT_FIRST.outcome;
   /** Units that ever appeared; the next one's number. */
-  count = 0;
+  count = AT_FIRST.count;
   /** Units still to come from waves. */
-  pending = 0;
+  pending = AT_FIRST.pending;
   /** Numbers of the living, ascending; by side, and all. */
-  readonly living: [number[], number[]] = [[], []];
-  readonly alive: number[] = [];
+  readonly living: [number[], number[]] = [this.list(), this.list()];
+  readonly alive = this.list<number>();
   /** Party members that stand; with none left the party is down. */
-  standing = 0;
+  standing = AT_FIRST.standing;
   /** Those who looked for a better target in this step. */
-  readonly reconsidered: number[] = [];
+  readonly reconsidered = this.list<number>();
 
   // who
-  readonly kindNumber = this.integers();
-  readonly kinds: CompiledUnit[] = [];
+  readonly kindNumber = this.integers(-1);
+  readonly kinds = this.list<CompiledUnit>();
   readonly side = this.bytes();
   readonly key = this.integers();
   readonly isAlive = this.bytes();
   readonly bornAt = this.numbers();
   readonly diedAt = this.numbers();
-  private readonly draws = new Int32Array(this.compiled.capacity * PURPOSES);
+  private readonly draws = this.integers(0, PURPOSES);
   /** Its wave and which coming of it; −1: none. */
-  readonly wave = this.integers();
+  readonly wave = this.integers(NOBODY);
   readonly coming = this.integers();
   readonly group = this.integers();
   /** Counts among the units its wave must lose. */
   readonly counted = this.bytes();
-  readonly summoner = this.integers();
+  readonly summoner = this.integers(NOBODY);
   /** Its living summoned, and how many it ever summoned. */
   readonly helpers = this.integers();
   readonly summoned = this.integers();
@@ -171,11 +182,11 @@ export class Fight extends Tables {
   readonly isDown = this.bytes();
   /** Something that must be kept; the fight is lost with it. */
   readonly defended = this.bytes();
-  pointLost = false;
+  pointLost = AT_FIRST.pointLost;
   /** Those who came home for good in this step. */
-  readonly leaving: number[] = [];
+  readonly leaving = this.list<number>();
   /** Units with a simulated player behind them. */
-  readonly players: number[] = [];
+  readonly players = this.list<number>();
 
   // where: a straight segment from (x, y) at segmentStart with velocity (vx, vy) in m/s
   readonly x = this.numbers();
@@ -197,8 +208,8 @@ export class Fight extends Tables {
   readonly bearingLength = this.numbers();
   readonly bearingGap = this.numbers();
   /** Line from its muzzle to its target: when it was looked up, for whom, and whether it is clear. */
-  readonly lineAt = this.numbers();
-  readonly lineTo = this.integers();
+  readonly lineAt = this.numbers(-1);
+  readonly lineTo = this.integers(NOBODY);
   readonly lineClear = this.bytes();
 
   // health as of healthAt; regeneration runs from regenFrom
@@ -210,26 +221,26 @@ export class Fight extends Tables {
   readonly shieldFrom = this.numbers();
   readonly energy = this.numbers();
   readonly energyAt = this.numbers();
-  readonly windowUntil = this.numbers();
-  /** Windows by attacker or by attack, where the scope asks for it. */
-  readonly windows = new Map<number, number>();
+  /** What opened each of its windows of invulnerability, and when that ends. */
+  readonly windows = this.lists<number>();
+  readonly windowEnds = this.lists<number>();
   readonly invulnerable = this.bytes();
   /** One bit a gate whose state has come; and one a gate that was said to hold. */
   readonly gatesPassed = this.integers();
   readonly gatesHeld = this.integers();
-  readonly hurtAt = this.numbers();
-  readonly hurtBy = this.integers();
+  readonly hurtAt = this.numbers(-Infinity);
+  readonly hurtBy = this.integers(NOBODY);
   readonly dealt = this.numbers();
   /** Damage taken lately: time, amount, time, amount … */
-  readonly recent: number[][] = [];
+  readonly recent = this.lists<number>();
   /** What each did to each, where somebody's targeting asks for it: by victim × capacity + attacker. */
-  readonly harm = new Map<number, number>();
+  readonly harm = this.cleared(new Map<number, number>());
   readonly staggeredUntil = this.numbers();
   readonly steadyUntil = this.numbers();
   /** What lasts on it; empty for most. */
-  readonly ills: Ill[][] = [];
+  readonly ills = this.lists<Ill>();
   readonly slowed = this.numbers();
-  readonly marked = this.numbers();
+  readonly marked = this.numbers(1);
   readonly lent = this.numbers();
 
   // what it knows
@@ -240,7 +251,7 @@ export class Fight extends Tables {
   readonly seenFor = this.numbers();
   readonly knownX = this.numbers();
   readonly knownY = this.numbers();
-  readonly target = this.integers();
+  readonly target = this.integers(NOBODY);
   readonly nextTarget = this.numbers();
   /** Until when it can't leave its target, whatever else. */
   readonly boundUntil = this.numbers();
@@ -263,41 +274,42 @@ export class Fight extends Tables {
   readonly turnsAtOnce = this.bytes();
   readonly stepCosine = this.numbers();
   readonly phase = this.bytes();
-  readonly attack = this.integers();
-  readonly attackTarget = this.integers();
+  readonly attack = this.integers(NOBODY);
+  readonly attackTarget = this.integers(NOBODY);
   readonly attackStart = this.numbers();
   /** Where a marked area will burst. */
   readonly markX = this.numbers();
   readonly markY = this.numbers();
   /** Share of its pace that attack, slow and stagger leave it. */
-  readonly mobility = this.numbers();
+  readonly mobility = this.numbers(1);
   /** The attack under way holds its facing. */
   readonly held = this.bytes();
   /** Rises whenever what the unit had planned no longer holds; an event with an older serial is stale. */
   readonly serial = this.integers();
   readonly pauseUntil = this.numbers();
   /** The instant for which a choice is queued; −1: none. */
-  readonly choiceAt = this.numbers();
+  readonly choiceAt = this.numbers(-1);
   /** Earliest instant at which some attack of the choice is off cooldown. */
-  readonly nextReady = this.numbers();
-  readonly readyAt = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
+  readonly nextReady = this.numbers(-1);
+  readonly readyAt = this.numbers(0, this.compiled.attackRoom);
   /** Charges left as of an instant from which the next one grows back. */
-  readonly charges = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
-  readonly chargedAt = new Float64Array(this.compiled.capacity * this.compiled.attackRoom);
-  readonly comboAttack = this.integers();
+  readonly charges = this.numbers(0, this.compiled.attackRoom);
+  readonly chargedAt = this.numbers(0, this.compiled.attackRoom);
+  readonly comboAttack = this.integers(NOBODY);
   /** What a state had it do on entering, not yet begun. */
-  readonly owedAttack = this.integers();
+  readonly owedAttack = this.integers(NOBODY);
   readonly comboUntil = this.numbers();
-  readonly attackedAt = this.numbers();
+  readonly attackedAt = this.numbers(-Infinity);
   readonly doing = this.bytes();
   /** Whom the use under way has struck. */
-  readonly struck: number[][] = [];
+  readonly struck = this.lists<number>();
   readonly use = this.integers();
-  /** Uses of attacks ever begun in this run. */
-  uses = 0;
-  readonly slots: SlotHold[] = [];
+  /** Uses of attacks ever begun in this run, and µs at which each could be read, by its number. */
+  uses = AT_FIRST.uses;
+  readonly announced = this.list<number>();
+  readonly slots = this.list<SlotHold>();
   /** Last start out of each pool. */
-  readonly poolStart: number[] = [];
+  readonly poolStart = this.list<number>();
 
   // errands: patrols, wandering, ways around walls
   readonly urge = this.bytes();
@@ -322,83 +334,67 @@ export class Fight extends Tables {
   readonly doses = this.integers();
   readonly task = this.bytes();
   readonly taskSerial = this.integers();
-  readonly taskOf = this.integers();
+  readonly taskOf = this.integers(NOBODY);
   readonly livesLeft = this.integers();
   readonly dodgeFrom = this.numbers();
   readonly dodgeUntil = this.numbers();
   readonly blockUntil = this.numbers();
   readonly blockShare = this.numbers();
-  readonly answerReady: number[][] = [];
-  readonly threats: Threat[][] = [];
+  readonly answerReady = this.lists<number>();
+  readonly threats = this.lists<Threat>();
   readonly coverUntil = this.numbers();
   readonly nextCover = this.numbers();
 
-  readonly shots = new Shots();
-  readonly bursts = new Bursts();
-  readonly overTime = new OverTimes();
-  readonly crowd = new Crowd(this.compiled.capacity);
+  readonly shots = this.cleared(new Shots());
+  readonly bursts = this.cleared(new Bursts());
+  readonly overTime = this.cleared(new OverTimes());
+  readonly crowd = this.cleared(new Crowd(this.compiled.capacity));
   /** Hits that will land at this instant, to be applied once all are settled. */
-  readonly landings: Landing[] = [];
-  readonly jolts: Jolt[] = [];
+  readonly landings = this.list<Landing>();
+  readonly jolts = this.list<Jolt>();
   /** Those whom the hit being settled meets, in order, and what they are ordered by. */
-  readonly met = new Met();
+  readonly met = this.cleared(new Met());
   /** Units at 0 health whose death is to be dealt with at this instant, and who did it with what. */
-  readonly dying: { unit: number; by: number; attack: number }[] = [];
+  readonly dying = this.list<{ unit: number; by: number; attack: number }>();
   /** The fallen who can be revived, and until when. */
-  readonly fallen: { unit: number; until: number }[] = [];
-  readonly waves: WaveProgress[] = [];
+  readonly fallen = this.list<{ unit: number; until: number }>();
+  readonly waves = this.list<WaveProgress>();
+  /** Some wave may hold others back. */
+  readonly canHold = this.compiled.waves.some(({ holdsBack }) => holdsBack);
+  /** One does now; since when, and µs that it was so before. */
+  holding = AT_FIRST.holding;
+  heldSince = AT_FIRST.heldSince;
+  heldFor = AT_FIRST.heldFor;
+  /** Starts and spawns that stand still meanwhile, and when each of all is due on their clock. */
+  readonly putAside = this.list<Held>();
+  readonly dueOnClock = this.cleared(new Map<number, number>());
   /** Spawns that wait because of the cap on the living: wave, coming, group, ordinal, draw. */
-  readonly waiting: number[] = [];
+  readonly waiting = this.list<number>();
   /** µs since when each of them has waited, by `waitKey`. */
-  readonly waitingSince = new Map<number, number>();
-  readonly flags: boolean[] = [];
-  readonly happened: boolean[] = [];
+  readonly waitingSince = this.cleared(new Map<number, number>());
+  readonly flags = this.list<boolean>();
+  readonly happened = this.list<boolean>();
   /** Deaths of each type. */
-  readonly killed: number[] = [];
-  readonly aliveOfType: number[] = [];
+  readonly killed = this.list<number>();
+  readonly aliveOfType = this.list<number>();
   /** Boosts that an encounter's events laid on each type, for those who come later. */
-  readonly standingBoosts: { type: number; id: number; tweaks: number }[] = [];
+  readonly standingBoosts = this.list<{ type: number; id: number; tweaks: number }>();
   /** Kinds as boosts and states changed them, by what changed them. Kept between runs. */
   readonly changed = new Map<string, CompiledUnit>();
   /** Is told before and after every choice; for traces. Changes nothing. */
   observer: ((fight: Fight, unit: number) => void) | undefined = undefined;
 
+  /** Ready for a run: whatever the last one left is gone. */
   reset(seed: number): void {
     const { compiled } = this;
+    this.resetColumns(this.count);
+    Object.assign(this, AT_FIRST);
     this.seed = seed | 0;
-    this.now = this.stepEnd = this.count = this.pending = this.outcome = this.uses = this.standing = 0;
-    this.over = this.pointLost = false;
-    this.queue.clear();
-    this.log.clear();
-    for (const list of [
-      this.living[0],
-      this.living[1],
-      this.alive,
-      this.dying,
-      this.landings,
-      this.jolts,
-      this.fallen,
-      this.slots,
-      this.waiting,
-      this.players,
-      this.leaving,
-    ])
-      list.length = 0;
-    this.standingBoosts.length = 0;
-    this.waitingSince.clear();
-    this.crowd.clear();
-    this.draws.fill(0);
-    this.windows.clear();
-    this.harm.clear();
-    this.shots.clear();
-    this.bursts.clear();
-    this.overTime.clear();
     refill(this.poolStart, compiled.pools.length, -Infinity);
     refill(this.flags, compiled.names.flags.length, false);
     refill(this.happened, compiled.events.length, false);
     refill(this.killed, compiled.names.types.length, 0);
     refill(this.aliveOfType, compiled.names.types.length, 0);
-    this.waves.length = 0;
     for (let wave = 0; wave < compiled.waves.length; wave++) {
       this.waves.push({
         started: false,
@@ -418,6 +414,18 @@ export class Fight extends Tables {
         waitedFor: 0,
       });
     }
+  }
+
+  /** The number of the next unit. */
+  nextUnit(): number {
+    this.takeUnit(this.count);
+    return this.count++;
+  }
+
+  /** A use of an attack begins; its number. @param readable µs at which it can be read */
+  nextUse(readable: number): number {
+    this.announced[++this.uses] = readable;
+    return this.uses;
   }
 
   /** The next draw of a unit for one purpose, in [0, 1). */

@@ -1,5 +1,6 @@
 /** Whom support is for: the friend that is hurt most, or the nearest of the fallen. */
 import { type Fight, ILL, NOBODY } from './fight';
+import { inRange } from './reach';
 import { lineToTarget } from './senses';
 import { type CompiledAttack, FALLEN } from './tables';
 
@@ -10,20 +11,23 @@ export function friendToHelp(fight: Fight, unit: number, attack: CompiledAttack)
 
 function reaches(fight: Fight, unit: number, other: number, attack: CompiledAttack): boolean {
   const gap = fight.gap(unit, other);
-  return gap >= attack.rangeMin && gap <= attack.rangeMax && (!attack.needsLine || lineToTarget(fight, unit, other));
+  return inRange(gap, attack.rangeMin, attack.rangeMax) && (!attack.needsLine || lineToTarget(fight, unit, other));
 }
 
-/** The lowest share of health; what gives no health looks for the nearest who lacks what it gives. */
+/** The lowest share of health; a shield for whom least is lent, then the nearest; a boost for the nearest who lacks it. */
 function neediestFriend(fight: Fight, unit: number, attack: CompiledAttack): number {
   const friends = fight.living[fight.side[unit]];
   let best: number = NOBODY;
   let least = Infinity;
+  let nearest = Infinity;
   for (let i = 0; i < friends.length; i++) {
     const friend = friends[i];
     if (friend === unit || !couldUse(fight, friend, attack) || !reaches(fight, unit, friend, attack)) continue;
-    const need = attack.heals ? fight.healthNow(friend) / fight.kinds[friend].maxHealth : fight.gap(unit, friend);
-    if (need >= least) continue;
-    least = need;
+    const has = attack.heals ? fight.healthNow(friend) / fight.kinds[friend].maxHealth : attack.lentAmount > 0 ? fight.lent[friend] : 0;
+    const gap = attack.heals ? 0 : fight.gap(unit, friend);
+    if (has > least || (has === least && gap >= nearest)) continue;
+    least = has;
+    nearest = gap;
     best = friend;
   }
   return best;
@@ -31,7 +35,7 @@ function neediestFriend(fight: Fight, unit: number, attack: CompiledAttack): num
 
 function couldUse(fight: Fight, friend: number, attack: CompiledAttack): boolean {
   if (attack.heals) return fight.healthNow(friend) < fight.kinds[friend].maxHealth;
-  if (attack.lentAmount > 0 && fight.lent[friend] >= attack.lentAmount) return false;
+  if (attack.lentAmount > 0) return true; // what is lent adds up
   return !fight.ills[friend].some(({ what, value }) => what === ILL.boost && value === attack.boost?.id);
 }
 

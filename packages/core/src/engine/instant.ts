@@ -114,6 +114,7 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
   }
 }
 
+/** Who is at 0 when deaths are settled is dead; help of the same instant came before. */
 function buryTheDead(fight: Fight): void {
   const dying = fight.dying.splice(0).sort((a, b) => a.unit - b.unit);
   for (const { unit, by, attack } of dying) {

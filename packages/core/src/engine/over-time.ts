@@ -6,6 +6,11 @@ import { EVENT } from './log';
 import { DUE } from './queue';
 import { MOST_SHOTS } from './tuning';
 
+const NONE = -1;
+/** What becomes of an effect that is left again while it lasts, in the order of the model's list. */
+const REFRESH = 0;
+const STACK = 1;
+
 /** One running effect. */
 export interface OverTime {
   attacker: number;
@@ -37,12 +42,12 @@ export class OverTimes {
     this.running = 0;
   }
 
-  /** The one that an attack of an attacker has running on a victim. */
-  find(attacker: number, victim: number, attack: number): OverTime | undefined {
+  /** Number of the one that an attack of an attacker has running on a victim; NONE where there is none. */
+  find(attacker: number, victim: number, attack: number): number {
     const here = this.on.get(victim);
-    if (!here) return undefined;
-    for (const number of here) if (this.all[number].attacker === attacker && this.all[number].attack === attack) return this.all[number];
-    return undefined;
+    if (!here) return NONE;
+    for (const number of here) if (this.all[number].attacker === attacker && this.all[number].attack === attack) return number;
+    return NONE;
   }
 
   /** Number of a free object, marked running on a victim. */
@@ -75,32 +80,35 @@ export class OverTimes {
   }
 }
 
-/** A hit has landed whose attack leaves something behind. */
+/** A hit has landed whose attack leaves something behind. What one attack of one attacker leaves on one victim is one effect. */
 export function leave(fight: Fight, attacker: number, victim: number, number: number, attack: CompiledAttack): void {
   const { overTime, now } = fight;
-  const present = attack.tickStacking === 1 ? undefined : overTime.find(attacker, victim, number);
-  if (present) {
-    if (attack.tickStacking === 0) present.endsAt = now + attack.tickFor;
-    return;
+  const present = attack.tickStacking === STACK ? NONE : overTime.find(attacker, victim, number);
+  if (present !== NONE) {
+    // It lasts up to and including its end, whether or not a tick falls there.
+    if (now <= overTime.all[present].endsAt) {
+      if (attack.tickStacking === REFRESH) overTime.all[present].endsAt = now + attack.tickFor;
+      return;
+    }
+    overTime.end(present);
   }
-  if (attack.tickFor < attack.tickEvery || overTime.running >= MOST_SHOTS) return;
+  if (overTime.running >= MOST_SHOTS) return;
   const id = overTime.take(victim);
   const effect = overTime.all[id];
   Object.assign(effect, { attacker, victim, attack: number, startedAt: now, endsAt: now + attack.tickFor, ticks: 0 });
   fight.queue.push(now + attack.tickEvery, DUE.tick, attacker, effect.life, id);
 }
 
-/** A tick is due; the next one falls at start + i × every while the effect lasts. */
+/** A tick is due at start + i × every. One beyond the effect's end hurts nobody: with it the effect is put away. */
 export function tick(fight: Fight, id: number, life: number): void {
   const effect = fight.overTime.all[id];
   if (!effect.running || effect.life !== life) return;
+  if (fight.now > effect.endsAt) return fight.overTime.end(id);
   const attack = fight.attackOf(effect.attacker, effect.attack);
   if (!fight.invulnerable[effect.victim]) {
     const { guardCosine } = fight.kinds[effect.victim];
     hurt(fight, EVENT.tick, effect.attacker, effect.victim, effect.attack, attack.tickAmount, attack.tickType, guardCosine <= -1);
   }
-  if (!effect.running || effect.life !== life) return; // it killed its victim
   const next = effect.startedAt + (++effect.ticks + 1) * attack.tickEvery;
-  if (next <= effect.endsAt) fight.queue.push(next, DUE.tick, effect.attacker, life, id);
-  else fight.overTime.end(id);
+  fight.queue.push(next, DUE.tick, effect.attacker, life, id);
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { type FightSketch, compiled, eventsOf, fought, unit } from '../testing/builders';
+import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../testing/builders';
 import { Batch } from '../measures/batch';
 import { fairness, joined } from '../measures/fairness';
 import { MISS, VERDICT } from './log';
@@ -368,4 +368,80 @@ test('fairness counts what was announced, unseen, unanswerable and clashing', ()
   expect(all.margins).toEqual([expect.closeTo(0.4, 9)]); // 0.6 − 0.2 − 0
   const hopeless = compiled(fight(member({ answers: [dodge()] }), slammer(0.1)));
   expect(joined(fairness({ compiled: hopeless, run: run(hopeless, 1) }).flat())).toMatchObject({ hits: 1, damage: 10, unanswerable: 10 });
+});
+
+describe('the reaction margin of what was not announced to its victim', () => {
+  const brittle = (attack: Loose, more: Loose = {}) =>
+    unit({
+      id: 'sporecask',
+      health: { max: 1 },
+      attacks: [{ id: 'burst', delivery: 'area', range: { min: 0, max: 1 }, area: { about: 'self', radius: 9 }, ...attack }],
+      choice: { priorities: [] },
+      onDeath: { attack: 'burst' },
+      ...more,
+    });
+  const dart = {
+    id: 'dart',
+    delivery: 'hitscan',
+    range: { min: 0, max: 30 },
+    beat: { windup: 0.5, cooldown: 9 },
+    effects: { damage: { amount: 5 } },
+  };
+  const warden = (windup: number) => member({ answers: [dodge()] }, { attacks: [{ ...dart, beat: { windup, cooldown: 9 } }] });
+
+  test('a death attack: from its cue after the death, however late in the fight and whatever the run before', () => {
+    for (const windup of [0.5, 3]) {
+      const cask = brittle({
+        beat: { windup: 0.4, recovery: 0.1, cue: 0.1 },
+        area: { about: 'self', radius: 9, delay: 0.3 },
+        effects: { damage: { amount: 4 } },
+      });
+      const bystander = { ...dummy('bystander', 1e6), side: 'enemy' };
+      const enemies = [
+        { unit: cask, x: 2 },
+        { unit: bystander, x: 20 },
+      ];
+      const told = story(fight(warden(windup), cask, { enemies, limit: 6 }));
+      // It strikes 0.4 + 0.3 after the death; 0.1 of that passes before it can be read; the mean reaction is 0.2; a dodge is at once.
+      expect(told.exposed.map(({ margin }) => Number(margin.toFixed(9)))).toEqual([0.4]);
+    }
+  });
+
+  test('a mark that bursts after its owner has begun something else: from its own cue', () => {
+    // Marks at 0.2 where the warden stands, with a delay of 1; the next use begins at 0.5. The tender is in it unannounced.
+    const marker = unit({
+      id: 'mulcher',
+      health: { max: 1e5 },
+      targeting: { only: { units: ['warden'] } },
+      attacks: [
+        {
+          id: 'mark',
+          delivery: 'area',
+          range: { min: 0, max: 30 },
+          area: { about: 'mark', radius: 0.5, delay: 1 },
+          beat: { windup: 0.2, recovery: 0.1, cooldown: 0.5, cue: 0 },
+          effects: { damage: { amount: 4 } },
+        },
+      ],
+    });
+    const walker = member(
+      { answers: [dodge({ distance: 0 })], attention: { ...quick, mean: 0.3 } },
+      {
+        id: 'tender',
+        states: [{ id: 'in', name: 'In', does: 'goTo', to: 'well' }],
+      },
+    );
+    const { log } = fought({
+      party: [member({}), walker],
+      enemies: [{ unit: marker, x: 6 }],
+      partyAt: { x: 0, y: 0 },
+      arena: { points: [{ id: 'well', name: 'Well', x: 0, y: 0 }] },
+      limit: 1.25,
+    });
+    const margins = eventsOf(log, 'exposed').filter(({ other }) => other === 1);
+    // From 0 to 1.2, less 0.3 of reaction.
+    expect(margins.length).toBeGreaterThan(0);
+    for (const { c } of margins) expect(c).toBeCloseTo(0.9, 9);
+    expect(eventsOf(log, 'start').length).toBeGreaterThan(2);
+  });
 });

@@ -4,6 +4,7 @@ import { within } from './facing';
 import { type Fight, NOBODY, PHASE, URGE } from './fight';
 import { BREAK, DOING, EVENT } from './log';
 import { DUE } from './queue';
+import { inReach, squareInReach } from './reach';
 import { microsecondsUp } from './time';
 import { interrupt } from './attack';
 
@@ -14,7 +15,7 @@ export function look(fight: Fight): void {
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     if (alerted[unit]) {
-      if (target[unit] >= 0 && bearingLength[unit] <= lose[unit] && (!walled || stillSees(fight, unit))) {
+      if (target[unit] >= 0 && inReach(bearingLength[unit], lose[unit]) && (!walled || stillSees(fight, unit))) {
         lastSeen[unit] = now;
         if (fight.searches) {
           fight.knownX[unit] = fight.x[target[unit]];
@@ -126,7 +127,7 @@ export function lineToTarget(fight: Fight, unit: number, target: number): boolea
 export function withinCentres(fight: Fight, a: number, b: number, distance: number): boolean {
   const dx = fight.xAt(b, fight.now) - fight.xAt(a, fight.now);
   const dy = fight.yAt(b, fight.now) - fight.yAt(a, fight.now);
-  return dx * dx + dy * dy <= distance * distance;
+  return squareInReach(dx * dx + dy * dy, distance);
 }
 
 /** From now on the unit acts on what it knows, and calls its friends. Its attacks' initial delays run from its first alert. */
@@ -192,7 +193,7 @@ function forget(fight: Fight, unit: number): void {
 function holdLeash(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
   const distance = fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]);
-  if (distance <= kind.leash || fight.boundUntil[unit] > fight.now) return;
+  if (inReach(distance, kind.leash) || fight.boundUntil[unit] > fight.now) return;
   if (fight.phase[unit] === PHASE.windup) interrupt(fight, unit, BREAK.state);
   forget(fight, unit);
   fight.urge[unit] = URGE.home;

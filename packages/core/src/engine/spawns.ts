@@ -3,16 +3,18 @@ import { takeOn } from './changes';
 import { PURPOSE, childKey, draw, textKey } from './chance';
 import { depart } from './death';
 import { addBoost } from './effects';
-import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
-import { DOING, EVENT, GONE } from './log';
+import { type Fight, NOBODY } from './fight';
+import { putOff, queueOfWave } from './holding';
+import { EVENT, GONE } from './log';
 import { DUE } from './queue';
+import { farEnough, inReach } from './reach';
 import { cosine, sine } from './rotation';
 import { alert } from './senses';
 import { begin as beginState } from './states';
 import { type CompiledAttack, type CompiledGroup, ENEMY, PARTY } from './tables';
 import { setTarget } from './targets';
 import { MOST_LIVE, MOST_UNITS, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from './tuning';
-import { COMINGS, beginWaves, drawCount, groupChance, joinWave } from './waves';
+import { COMINGS, beginWaves, checkWaves, countDefeated, drawCount, groupChance, joinWave, waveOf } from './waves';
 
 /** The party stands, what is to be defended stands, and every wave that time starts is queued. */
 export function begin(fight: Fight, seed: number): void {
@@ -71,7 +73,8 @@ export function planGroup(fight: Fight, wave: number, coming: number, number: nu
 export function spawn(fight: Fight, code: number, ordinal: number): void {
   const number = code % COMINGS;
   const coming = Math.floor(code / COMINGS) % COMINGS;
-  const wave = Math.floor(code / COMINGS / COMINGS);
+  const wave = waveOf(code);
+  if (putOff(fight, DUE.spawn, code, ordinal)) return;
   const group = fight.compiled.waves[wave].groups[number];
   const key = unitKey(group, coming, ordinal);
   const entry = planGroup(fight, wave, coming, number)[ordinal];
@@ -84,7 +87,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   const place = findPlace(fight, key, point, radius, ground);
   if (!place) {
     fight.log.add(fight.now, EVENT.noPlace, NOBODY, NOBODY, kind);
-    fight.queue.push(fight.now + PLACE_RETRY, DUE.spawn, 0, code, ordinal);
+    queueOfWave(fight, wave, PLACE_RETRY, DUE.spawn, code, ordinal);
     return;
   }
   fight.pending--;
@@ -115,10 +118,8 @@ function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code:
   fight.log.add(fight.now, EVENT.capped, NOBODY, NOBODY, kind, skipped ? 1 : 0);
   if (skipped) {
     fight.pending--;
-    const progress = fight.waves[wave];
-    progress.defeated++;
-    progress.defeatedOf[coming]++;
-    progress.reached = Math.max(progress.reached, progress.defeated);
+    countDefeated(fight, fight.waves[wave], coming);
+    checkWaves(fight);
   } else {
     fight.waiting.push(code, ordinal);
     const key = waitKey(code, ordinal);
@@ -151,7 +152,7 @@ export function waits(fight: Fight): number[] {
 /** Somebody made room: those who wait are due again, in their order. */
 export function admitWaiting(fight: Fight): void {
   const { waiting } = fight;
-  for (let i = 0; i < waiting.length; i += 2) fight.queue.push(fight.now, DUE.spawn, 0, waiting[i], waiting[i + 1]);
+  for (let i = 0; i < waiting.length; i += 2) queueOfWave(fight, waveOf(waiting[i]), 0, DUE.spawn, waiting[i], waiting[i + 1]);
   waiting.length = 0;
 }
 
@@ -181,13 +182,13 @@ function distanceToParty(fight: Fight, point: number): number {
 
 /** Far enough from the party, and out of its view where asked. */
 function isOut(fight: Fight, { leastDistance, outOfView }: CompiledGroup, point: number): boolean {
-  if (distanceToParty(fight, point) < leastDistance) return false;
+  if (!farEnough(distanceToParty(fight, point), leastDistance)) return false;
   if (!outOfView) return true;
   const { x, y } = fight.compiled.points[point];
   return !fight.living[PARTY].some((member) => {
     const kind = fight.kinds[member];
     const distance = fight.apartFrom(member, x, y);
-    if (!fight.isMember[member] || distance > kind.sight) return false;
+    if (!fight.isMember[member] || !inReach(distance, kind.sight)) return false;
     const [px, py] = [fight.xAt(member, fight.now), fight.yAt(member, fight.now)];
     const ahead = fight.fx[member] * (x - px) + fight.fy[member] * (y - py) >= kind.sightCosine * distance;
     return ahead && !fight.ground.blocked(px, py, kind.eye, x, y, 0);
@@ -294,7 +295,7 @@ function appear(
   summoner: number,
   wave = -1,
 ): number {
-  const unit = fight.count++;
+  const unit = fight.nextUnit();
   const kind = fight.compiled.kinds[kindNumber];
   const { now } = fight;
   fight.kindNumber[unit] = kindNumber;
@@ -303,22 +304,16 @@ function appear(
   fight.key[unit] = key;
   fight.isAlive[unit] = 1;
   fight.wave[unit] = wave;
-  fight.coming[unit] = fight.group[unit] = 0;
   fight.summoner[unit] = summoner;
-  fight.counted[unit] = fight.isMember[unit] = fight.isDown[unit] = fight.defended[unit] = 0;
-  fight.helpers[unit] = fight.summoned[unit] = fight.revived[unit] = 0;
   fight.x[unit] = fight.homeX[unit] = fight.knownX[unit] = x;
   fight.y[unit] = fight.homeY[unit] = fight.knownY[unit] = y;
   fight.fx[unit] = fx;
   fight.fy[unit] = fy;
-  fight.vx[unit] = fight.vy[unit] = fight.speed[unit] = 0;
   fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = fight.nextTarget[unit] = now;
   fight.bearingX[unit] = fx;
   fight.bearingY[unit] = fy;
-  fight.bearingLength[unit] = fight.bearingGap[unit] = 0;
-  resetBody(fight, unit);
-  resetMind(fight, unit);
-  resetPlayer(fight, unit);
+  fillBody(fight, unit);
+  fillPlayer(fight, unit);
   fight.alive.push(unit);
   fight.living[side].push(unit);
   fight.aliveOfType[kind.type]++;
@@ -333,69 +328,30 @@ function appear(
   return unit;
 }
 
-function resetBody(fight: Fight, unit: number): void {
+/** What a unit of its kind begins with; everything else begins as its column says. */
+function fillBody(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
   const { now } = fight;
   fight.health[unit] = kind.maxHealth;
   fight.shield[unit] = kind.shield;
   fight.energy[unit] = kind.energyStart;
   fight.healthAt[unit] = fight.regenFrom[unit] = fight.shieldAt[unit] = fight.shieldFrom[unit] = fight.energyAt[unit] = now;
-  fight.windowUntil[unit] = fight.gatesPassed[unit] = fight.gatesHeld[unit] = 0;
-  fight.hurtAt[unit] = fight.attackedAt[unit] = -Infinity;
-  fight.hurtBy[unit] = NOBODY;
-  fight.dealt[unit] = 0;
-  fight.staggeredUntil[unit] = fight.steadyUntil[unit] = 0;
-  fight.slowed[unit] = fight.lent[unit] = 0;
-  fight.marked[unit] = fight.mobility[unit] = 1;
-  emptied(fight.recent, unit);
-  emptied(fight.ills, unit);
-  emptied(fight.struck, unit);
-}
-
-function resetMind(fight: Fight, unit: number): void {
-  const kind = fight.kinds[unit];
-  const room = fight.compiled.attackRoom;
-  fight.lastSeen[unit] = fight.pauseUntil[unit] = fight.seenFor[unit] = fight.boundUntil[unit] = 0;
-  fight.alerted[unit] = fight.noticing[unit] = 0;
-  fight.target[unit] = fight.attack[unit] = fight.attackTarget[unit] = fight.comboAttack[unit] = fight.owedAttack[unit] = NOBODY;
-  fight.comboUntil[unit] = 0;
-  fight.lineAt[unit] = -1;
   fight.state[unit] = kind.startsIn;
-  fight.stateEntries[unit] = 0;
-  fight.phase[unit] = PHASE.idle;
-  fight.held[unit] = 0;
-  fight.serial[unit] = 0;
-  fight.use[unit] = 0;
-  fight.choiceAt[unit] = fight.nextReady[unit] = -1;
-  fight.doing[unit] = DOING.unaware;
+  const room = fight.compiled.attackRoom;
   for (let a = 0; a < kind.attacks.length; a++) {
-    fight.readyAt[unit * room + a] = fight.chargedAt[unit * room + a] = fight.now;
+    fight.readyAt[unit * room + a] = fight.chargedAt[unit * room + a] = now;
     fight.charges[unit * room + a] = kind.attacks[a].charges;
   }
 }
 
-function resetPlayer(fight: Fight, unit: number): void {
+function fillPlayer(fight: Fight, unit: number): void {
   const { player } = fight.kinds[unit];
-  fight.urge[unit] = URGE.none;
-  fight.urgeUntil[unit] = fight.wayUntil[unit] = 0;
-  fight.task[unit] = TASK.none;
-  fight.taskSerial[unit] = 0;
-  fight.taskOf[unit] = NOBODY;
-  fight.dodgeFrom[unit] = fight.dodgeUntil[unit] = fight.blockUntil[unit] = fight.blockShare[unit] = 0;
-  fight.coverUntil[unit] = fight.nextCover[unit] = 0;
-  fight.rounds[unit] = player?.rounds ?? 0;
-  fight.doses[unit] = player?.doses ?? 0;
-  fight.livesLeft[unit] = player?.lives ?? 0;
-  emptied(fight.threats, unit);
-  emptied(fight.answerReady, unit);
   if (player === null) return;
+  fight.rounds[unit] = player.rounds;
+  fight.doses[unit] = player.doses;
+  fight.livesLeft[unit] = player.lives;
   for (let a = 0; a < player.answers.length; a++) fight.answerReady[unit].push(0);
   fight.players.push(unit);
-}
-
-function emptied<T>(lists: T[][], unit: number): void {
-  if (lists[unit]) lists[unit].length = 0;
-  else lists[unit] = [];
 }
 
 /** The key of the n-th unit of a group at one of its wave's comings. */

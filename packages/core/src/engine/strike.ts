@@ -5,6 +5,7 @@ import { within } from './facing';
 import { type Fight, NOBODY } from './fight';
 import { EVENT, MISS } from './log';
 import { DUE } from './queue';
+import { inReach } from './reach';
 import { clearFrom } from './senses';
 import { type CompiledAttack } from './tables';
 
@@ -20,13 +21,13 @@ export function strikeMelee(fight: Fight, unit: number, number: number, attack: 
       const other = others[i];
       if (other === unit) continue;
       const gap = fight.gap(unit, other);
-      if (gap > attack.rangeMax || !within(fight, unit, other, attack.arcCosine)) continue;
+      if (!inReach(gap, attack.rangeMax) || !within(fight, unit, other, attack.arcCosine)) continue;
       if (attack.needsLine && !clearFrom(fight, unit, fight.kinds[unit].muzzle, other)) walled = true;
       else met.add(other, other === target ? -1 : gap);
     }
   }
   if (meet(fight, unit, number, attack, fight.use[unit], attack.limit, fight.xAt(unit, fight.now), fight.yAt(unit, fight.now))) return;
-  const reach = fight.isAlive[target] && fight.gap(unit, target) <= attack.rangeMax;
+  const reach = fight.isAlive[target] && inReach(fight.gap(unit, target), attack.rangeMax);
   fight.log.add(fight.now, EVENT.miss, unit, target, number, walled ? MISS.wall : reach ? MISS.arc : MISS.reach);
 }
 
@@ -48,13 +49,13 @@ export function strikeOnLine(fight: Fight, unit: number, number: number, attack:
       const along = fight.fx[unit] * dx + fight.fy[unit] * dy;
       const across = fight.fx[unit] * dy - fight.fy[unit] * dx;
       const r = fight.radius[other];
-      if (along < 0 || across * across > r * r || fight.gap(unit, other) > attack.rangeMax) continue;
+      if (along < 0 || across * across > r * r || !inReach(fight.gap(unit, other), attack.rangeMax)) continue;
       if (!clearFrom(fight, unit, fight.kinds[unit].muzzle, other)) walled = true;
       else met.add(other, along - Math.sqrt(r * r - across * across));
     }
   }
   if (meet(fight, unit, number, attack, fight.use[unit], attack.limit, x, y)) return;
-  const reach = fight.isAlive[target] && fight.gap(unit, target) <= attack.rangeMax;
+  const reach = fight.isAlive[target] && inReach(fight.gap(unit, target), attack.rangeMax);
   fight.log.add(now, EVENT.miss, unit, target, number, walled ? MISS.wall : reach ? MISS.arc : MISS.reach);
 }
 
@@ -82,7 +83,7 @@ export function strikeArea(
       const dx = fight.xAt(other, now) - x;
       const dy = fight.yAt(other, now) - y;
       const distance = Math.sqrt(dx * dx + dy * dy);
-      if (distance - fight.radius[other] > attack.areaRadius) continue;
+      if (!inReach(distance - fight.radius[other], attack.areaRadius)) continue;
       if (attack.areaCosine > -1 && fx * dx + fy * dy < attack.areaCosine * distance * (1 - 1e-12)) continue;
       const height = fight.kinds[unit].muzzle;
       if (attack.needsLine && ground.blocked(x, y, height, x + dx, y + dy, fight.kinds[other].height / 2)) continue;
@@ -196,7 +197,7 @@ export function touch(fight: Fight): void {
     for (let c = 0; c < contacts.length; c++) {
       if (now < fight.readyAt[unit * fight.compiled.attackRoom + contacts[c]]) continue;
       const { rangeMax } = fight.attackOf(unit, contacts[c]);
-      if (fight.living[1 - fight.side[unit]].some((foe) => fight.gap(unit, foe) <= rangeMax)) {
+      if (fight.living[1 - fight.side[unit]].some((foe) => inReach(fight.gap(unit, foe), rangeMax))) {
         fight.queue.push(now, DUE.contact, unit, 0, contacts[c]);
       }
     }
@@ -212,7 +213,7 @@ export function touchWith(fight: Fight, unit: number, number: number): void {
   fight.met.clear();
   for (let i = 0; i < foes.length; i++) {
     const gap = fight.gap(unit, foes[i]);
-    if (gap <= attack.rangeMax) fight.met.add(foes[i], gap);
+    if (inReach(gap, attack.rangeMax)) fight.met.add(foes[i], gap);
   }
   if (fight.met.count === 0) return;
   fight.readyAt[at] = fight.now + Math.max(attack.cooldown, 1);

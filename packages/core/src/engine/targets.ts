@@ -4,6 +4,7 @@ import { takeBearings } from './bearings';
 import { PURPOSE } from './chance';
 import { type Fight, NOBODY } from './fight';
 import { EVENT } from './log';
+import { squareInReach } from './reach';
 import { withinCentres } from './senses';
 import type { CompiledCriterion, CompiledTargeting } from './tables';
 
@@ -65,7 +66,7 @@ function nearest(fight: Fight, unit: number, { allowed, commitment }: CompiledTa
     const square = dx * dx + dy * dy;
     // Farther than the best even if it were as wide as it: no root needed.
     const most = bestGap + own + radius[foe];
-    if (square > lose * lose || (square > most * most && foe !== present)) continue;
+    if (!squareInReach(square, lose) || (square > most * most && foe !== present)) continue;
     const gap = Math.max(0, Math.sqrt(square) - own - radius[foe]);
     if (foe === present) presentGap = gap;
     if (gap < bestGap) {

@@ -5,6 +5,7 @@ import { rescue } from './death';
 import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { cosine, sine } from './rotation';
 import { DUE } from './queue';
+import { farEnough, inReach } from './reach';
 import type { CompiledPlayer } from './tables';
 import { RETHINK } from './tuning';
 import { endEvasion } from './answers';
@@ -89,7 +90,7 @@ function seeToTheFallen(fight: Fight, member: number, player: CompiledPlayer): b
     if (fight.urge[member] === URGE.goTo && fight.coverUntil[member] <= fight.now) fight.urge[member] = URGE.none;
     return false;
   }
-  if (least <= fight.kinds[fallen].player!.rescueReach) {
+  if (inReach(least, fight.kinds[fallen].player!.rescueReach)) {
     fight.urge[member] = URGE.still;
     beginTask(fight, member, TASK.rescue, fight.kinds[fallen].player!.rescueTakes, fallen);
     return true;
@@ -100,13 +101,13 @@ function seeToTheFallen(fight: Fight, member: number, player: CompiledPlayer): b
 }
 
 function tooClose(fight: Fight, member: number, least: number): boolean {
-  return fight.living[1 - fight.side[member]].some((foe) => fight.gap(member, foe) < least);
+  return fight.living[1 - fight.side[member]].some((foe) => !farEnough(fight.gap(member, foe), least));
 }
 
 /** Whoever is helped may have died, or been pushed away. */
 function watchRescue(fight: Fight, member: number): void {
   const other = fight.taskOf[member];
-  if (!fight.isDown[other] || fight.gap(member, other) > fight.kinds[other].player!.rescueReach * 1.5) dropTask(fight, member);
+  if (!fight.isDown[other] || !inReach(fight.gap(member, other), fight.kinds[other].player!.rescueReach * 1.5)) dropTask(fight, member);
 }
 
 function goTo(fight: Fight, member: number, x: number, y: number, until: number): void {

@@ -1,10 +1,11 @@
 /**
  * The engine's constants: each with its unit, its purpose and what goes wrong when it is changed. A change here
- * changes results, so ENGINE_VERSION must change with it. None is in metres: what has metres in it is in the document.
+ * changes results, so ENGINE_VERSION must change with it. None but the slack of reach is in metres: what has metres in it
+ * is in the document.
  */
 
 /** Part of the identity of every result. Raise it whenever a run of the same document and seed may come out different. */
-export const ENGINE_VERSION = 3;
+export const ENGINE_VERSION = 4;
 
 /** µs in a second. Time is a whole number of microseconds; doubles hold an hour of them exactly. */
 export const SECOND = 1_000_000;
@@ -41,6 +42,12 @@ export const TOUCHING = 0.94;
 
 /** The same for an overlap so deep that it is parted again in the same step: 20 % of the distance. What is less is parted step by step. */
 export const DEEP = 0.64;
+
+/**
+ * m that a reach may be overstepped, and a comparison of a condition must be passed by. Smaller: rounding decides who is in
+ * reach; larger: it could be seen.
+ */
+export const REACH_SLACK = 1e-9;
 
 /** Share of the longest usable range at which an approach stops unless the state says otherwise. */
 export const APPROACH_SHARE = 0.9;

@@ -1,7 +1,8 @@
 /** When waves start, how far each is defeated, and what that sets going. */
 import { draw, PURPOSE } from './chance';
 import { holds } from './conditions';
-import { type Fight, NOBODY, type Trigger } from './fight';
+import { type Fight, NOBODY, type Trigger, type WaveProgress } from './fight';
+import { isHeldBack, putOff, queueOfWave, watchHold } from './holding';
 import { EVENT } from './log';
 import { DUE } from './queue';
 import { planGroup } from './spawns';
@@ -38,7 +39,7 @@ export function checkWaves(fight: Fight): void {
         queueComing(fight, number, progress.comings, 0);
     } else {
       const trigger = triggerOf(fight, number);
-      if (trigger === 'none' || heldBack(fight, number)) continue;
+      if (trigger === 'none' || isHeldBack(fight, number)) continue;
       progress.trigger = trigger;
       queueComing(fight, number, 0, wave.delay);
     }
@@ -48,7 +49,7 @@ export function checkWaves(fight: Fight): void {
 function queueComing(fight: Fight, number: number, coming: number, delay: number): void {
   fight.waves[number].due = true;
   fight.pending++; // the coming itself, until its counts are drawn
-  fight.queue.push(fight.now + delay, DUE.wave, 0, coming, number);
+  queueOfWave(fight, number, delay, DUE.wave, coming, number);
 }
 
 /** ⌈share × count − 1e-9⌉ of them, at least one. */
@@ -81,16 +82,9 @@ function startHolds(fight: Fight, number: number): boolean {
   }
 }
 
-/** Another wave lives that holds back the rest. */
-function heldBack(fight: Fight, number: number): boolean {
-  return fight.compiled.waves.some(({ holdsBack }, other) => {
-    const progress = fight.waves[other];
-    return holdsBack && other !== number && progress.started && progress.defeated < progress.planned;
-  });
-}
-
 /** A coming of a wave is due: its counts are drawn (all comings' at the first), its units queued. */
 export function startWave(fight: Fight, number: number, coming: number): void {
+  if (putOff(fight, DUE.wave, coming, number)) return;
   const wave = fight.compiled.waves[number];
   const progress = fight.waves[number];
   progress.due = false;
@@ -104,6 +98,7 @@ export function startWave(fight: Fight, number: number, coming: number): void {
       progress.defeatedOf.push(0);
       progress.planned += planned;
     }
+    watchHold(fight);
     startFollowers(fight, number);
   }
   progress.comings = coming + 1;
@@ -111,7 +106,7 @@ export function startWave(fight: Fight, number: number, coming: number): void {
   wave.groups.forEach((group, g) => {
     const count = planGroup(fight, number, coming, g).length;
     fight.pending += count;
-    for (let i = 0; i < count; i++) fight.queue.push(fight.now + i * group.spacing, DUE.spawn, 0, spawnCode(number, coming, g), i);
+    for (let i = 0; i < count; i++) queueOfWave(fight, number, i * group.spacing, DUE.spawn, spawnCode(number, coming, g), i);
   });
   if (wave.every > 0 && progress.comings < wave.times) queueComing(fight, number, progress.comings, wave.every);
   checkWaves(fight);
@@ -137,6 +132,10 @@ export function spawnCode(wave: number, coming: number, group: number): number {
   return (wave * COMINGS + coming) * COMINGS + group;
 }
 
+export function waveOf(code: number): number {
+  return Math.floor(code / COMINGS / COMINGS);
+}
+
 /** A unit of a wave is dead or gone. */
 export function defeat(fight: Fight, unit: number): void {
   const wave = fight.wave[unit];
@@ -145,9 +144,15 @@ export function defeat(fight: Fight, unit: number): void {
   progress.alive--;
   if (!fight.counted[unit]) return;
   fight.counted[unit] = 0;
+  countDefeated(fight, progress, fight.coming[unit]);
+}
+
+/** One less to come of a wave, or left out of it. */
+export function countDefeated(fight: Fight, progress: WaveProgress, coming: number): void {
   progress.defeated++;
-  progress.defeatedOf[fight.coming[unit]]++;
+  progress.defeatedOf[coming]++;
   progress.reached = Math.max(progress.reached, progress.defeated);
+  watchHold(fight);
 }
 
 /** One that comes back must be defeated again, where its wave says so. */
@@ -160,6 +165,7 @@ export function undefeat(fight: Fight, unit: number): void {
   fight.counted[unit] = 1;
   progress.defeated--;
   progress.defeatedOf[fight.coming[unit]]--;
+  watchHold(fight);
 }
 
 /** A summoned unit belongs to its summoner's wave, where that counts it. */
@@ -171,6 +177,7 @@ export function joinWave(fight: Fight, unit: number, wave: number, coming: numbe
   fight.counted[unit] = 1;
   progress.planned++;
   progress.plannedOf[coming]++;
+  watchHold(fight);
 }
 
 /** A draw of a group's own luck, not of any unit's. */

@@ -121,6 +121,20 @@ const wildAttack = (id: string) =>
       }),
     );
 
+/** What a unit leaves behind when it dies: it may strike whom nothing was announced to. */
+const lastAttack = fc
+  .record({ effects, radius: tenths(0.5, 6), delay: tenths(0, 2), windup: tenths(0, 1), friendlyFire: fc.boolean() })
+  .map(({ effects: leaves, radius, delay, windup, friendlyFire }) => ({
+    id: 'last',
+    delivery: 'area',
+    range: { min: 0, max: 1 },
+    beat: { windup, recovery: 0.1 },
+    area: { about: 'self', radius, delay },
+    effects: leaves,
+    hits: { friendlyFire },
+    answers: ['stepOut', 'dodge'],
+  }));
+
 const condition: fc.Arbitrary<Loose> = fc.oneof(
   fc.record({ subject: fc.constant('distance'), is: fc.constantFrom('below', 'above'), value: tenths(1, 8) }),
   fc.record({ subject: fc.constantFrom('healthShare', 'shieldShare'), is: fc.constantFrom('below', 'above'), value: tenths(0, 1) }),
@@ -209,7 +223,7 @@ const wildUnit = (id: string, side: 'party' | 'enemy') =>
   fc
     .record({
       radius: tenths(0.2, 0.9),
-      health: tenths(5, 60),
+      health: fc.oneof(tenths(1, 8), tenths(5, 60)),
       regen: tenths(0, 2),
       shield: sometimes(fc.record({ max: tenths(1, 15), regen: tenths(0, 2), regenDelay: tenths(0, 1) })),
       flat: tenths(0, 2),
@@ -218,7 +232,7 @@ const wildUnit = (id: string, side: 'party' | 'enemy') =>
       weakPoint: sometimes(
         fc.record({ multiplier: tenths(1, 3), lethal: fc.boolean(), exposed: fc.constantFrom('always', 'unshielded', 'staggered') }),
       ),
-      window: fc.constantFrom(0, 0.3),
+      window: fc.record({ duration: fc.constantFrom(0, 0.01, 0.3, 2), scope: fc.constantFrom('any', 'attacker', 'attack') }),
       stagger: sometimes(fc.record({ threshold: tenths(2, 15), window: tenths(0.3, 2), duration: tenths(0.1, 1), immunity: tenths(0, 1) })),
       steadiness: tenths(0, 1),
       energy: sometimes(fc.record({ max: tenths(1, 9), start: tenths(0, 9), regen: tenths(0, 2) })),
@@ -243,10 +257,9 @@ const wildUnit = (id: string, side: 'party' | 'enemy') =>
       by: fc.constantFrom('nearest', 'lowestHealth', 'mostDamageToMe', 'lastAttacker', 'random', 'highestDamage'),
       gates: fc.constantFrom([], [{ id: 'g', share: 0.5, state: 'b', holds: true }], [{ id: 'g', share: 0.5, state: 'b', holds: false }]),
       attacks: fc.tuple(wildAttack('one'), wildAttack('two'), wildAttack('three')),
+      lastAttack: sometimes(lastAttack),
       states: fc.tuple(state('a', ['b', 'c']), state('b', ['a', 'c']), state('c', ['a', 'b'])),
-      onDeath: fc
-        .record({ attack: sometimes(fc.constant('two')), revivableFor: fc.constantFrom(0, 3), revivals: fc.integer({ min: 0, max: 2 }) })
-        .map(without),
+      onDeath: fc.record({ revivableFor: fc.constantFrom(0, 3), revivals: fc.integer({ min: 0, max: 2 }) }),
       ground: fc.constantFrom([], ['mud']),
       pause: tenths(0, 0.3),
       player,
@@ -262,7 +275,7 @@ const wildUnit = (id: string, side: 'party' | 'enemy') =>
           shield: u.shield,
           armour: without({ flat: u.flat, minimumDamage: 0.2, arc: u.arc, resist: u.resist }),
           weakPoint: u.weakPoint,
-          invulnerability: { duration: u.window },
+          invulnerability: u.window,
           stagger: u.stagger,
           knockback: { resist: u.steadiness },
           energy: u.energy,
@@ -281,10 +294,10 @@ const wildUnit = (id: string, side: 'party' | 'enemy') =>
           temper: u.temper,
           leash: u.leash,
           targeting: { criteria: [{ by: u.by }, { by: 'nearest', weight: 0.5 }], reconsider: 0.3 },
-          attacks: u.attacks as Loose[],
+          attacks: [...u.attacks, ...(u.lastAttack ? [u.lastAttack] : [])] as Loose[],
           choice: { priorities: [{ entries: chosen }], pause: { min: 0, max: u.pause } },
           states: u.states,
-          onDeath: u.onDeath,
+          onDeath: { ...u.onDeath, ...(u.lastAttack && { attack: 'last' }) },
           player: side === 'party' ? u.player : undefined,
         }) as { id: string },
       );
@@ -315,6 +328,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
     enemies: fc.tuple(wildUnit('clipper', 'enemy'), wildUnit('mulcher', 'enemy')),
     mite: wildUnit('mite', 'enemy'),
     counts: fc.tuple(fc.integer({ min: 0, max: 4 }), fc.integer({ min: 1, max: 2 })),
+    close: fc.boolean(),
     walls: fc.array(rectangle, { maxLength: 4 }),
     mud: sometimes(rectangle),
     full: fc.constantFrom('wait', 'skip', 'replace'),
@@ -328,7 +342,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
         count: fc.constantFrom(1, 1.5),
       }),
     ),
-    holdsBack: fc.boolean(),
+    holdsBack: fc.tuple(fc.boolean(), fc.boolean()),
     countsSummoned: fc.boolean(),
     countsRevived: fc.boolean(),
     when: condition.filter(({ subject }) => subject === 'flag' || subject === 'clock'),
@@ -337,8 +351,8 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
   .map((f) => ({
     party: f.party,
     enemies: [
-      { unit: f.enemies[0], count: f.counts[0], x: 8, y: 6, scatter: 2 },
-      { unit: f.enemies[1], count: f.counts[1], x: -8, y: -6, scatter: 2, group: { alerted: false } },
+      { unit: f.enemies[0], count: f.counts[0], ...(f.close ? { x: 3, y: -7 } : { x: 8, y: 6 }), scatter: 2 },
+      { unit: f.enemies[1], count: f.counts[1], ...(f.close ? { x: -2, y: -8 } : { x: -8, y: -6 }), scatter: 2, group: { alerted: false } },
     ],
     others: [f.mite],
     partyAt: { x: 0, y: -9 },
@@ -364,7 +378,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
         },
       ],
     }),
-    wave: { holdsBack: f.holdsBack, countsSummoned: f.countsSummoned, countsRevived: f.countsRevived },
+    wave: { holdsBack: f.holdsBack[0], countsSummoned: f.countsSummoned, countsRevived: f.countsRevived },
     waves: [
       without({
         id: 'w2',
@@ -374,6 +388,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
         share: 0.5,
         when: f.start === 'condition' ? f.when : undefined,
         timeout: 2,
+        holdsBack: f.holdsBack[1],
         delay: 0.2,
         repeat: f.repeat,
         groups: [

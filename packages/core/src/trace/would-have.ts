@@ -48,13 +48,7 @@ function tryOne(fight: Fight, unit: number, number: number, attack: CompiledAtta
     }
     case DOING.range: {
       if (gap > attack.rangeMax)
-        return changed(
-          attack,
-          'rangeMax',
-          gap + 1e-9,
-          hurdle,
-          () => `it reached ${n(Math.ceil(gap * 100) / 100)} m, not ${n(attack.rangeMax)}`,
-        );
+        return changed(attack, 'rangeMax', gap, hurdle, () => `it reached ${n(Math.ceil(gap * 100) / 100)} m, not ${n(attack.rangeMax)}`);
       return changed(
         attack,
         'rangeMin',

@@ -1,0 +1,112 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { describe, expect, test } from '@jest/globals';
+import * as fc from 'fast-check';
+import { runBatch } from '../measures/batch';
+import { arbitraryWildFight } from '../testing/arbitrary-wild';
+import { compiledTrusted } from '../testing/builders';
+import { demoProject } from '../testing/demo';
+import { compile } from './compile';
+import { Fight } from './fight';
+import { Runner, run } from './run';
+import type { Compiled } from './tables';
+
+const cases = { numRuns: Math.ceil(Number(process.env.INSIDIA_CASES ?? 500) / 10) };
+/** Seeds in an order of their own, some of them twice. */
+const orders = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 3, maxLength: 5 });
+
+/** Every seed of an order gives on one runner what it gives on a fresh one. */
+function keepsNothing(tables: Compiled, seeds: readonly number[]): void {
+  const runner = new Runner(tables);
+  const alone = new Map<number, string>();
+  for (const seed of seeds) {
+    if (!alone.has(seed)) alone.set(seed, run(tables, seed).digest);
+    if (runner.run(seed).digest !== alone.get(seed)) throw new Error(`seed ${seed} after others of ${seeds.join(', ')} is another fight`);
+  }
+}
+
+describe('a run leaves nothing behind', () => {
+  test('generated fights: in any order on one runner, the digests of fresh ones', () => {
+    fc.assert(
+      fc.property(arbitraryWildFight, orders, (sketch, seeds) => keepsNothing(compiledTrusted(sketch), seeds)),
+      cases,
+    );
+  });
+
+  const project = demoProject();
+  const everywhere = project.encounters.flatMap(({ id: encounter }) => project.tiers.map(({ id: tier }) => ({ encounter, tier })));
+  test.each(everywhere)('$encounter at $tier: in any order on one runner, the digests of fresh ones', ({ encounter, tier }) => {
+    keepsNothing(compile(project, { encounter, tier, skill: 'regular' }), [3, 1, 2, 1]);
+  });
+
+  // Whatever a run may change and does not name among its columns would be found here.
+  test('a fight made ready again is like a new one, in every column, list and count', () => {
+    /** Made once for the tables, or kept because nothing depends on it: see where each is declared. */
+    const kept = new Set(['compiled', 'ground', 'crowd', 'queue', 'log', 'shots', 'bursts', 'overTime', 'met', 'changed', 'observer']);
+    const state = (fight: Fight) =>
+      Object.fromEntries(
+        Object.entries(fight)
+          .filter(([key, value]) => !kept.has(key) && typeof value !== 'function')
+          .map(([key, value]) => [key, lists(value)]),
+      );
+    /** The lists of units that there were are kept, empty. */
+    const lists = (value: unknown) => (Array.isArray(value) && value.every((one) => Array.isArray(one) && one.length === 0) ? [] : value);
+    fc.assert(
+      fc.property(arbitraryWildFight, (sketch) => {
+        const tables = compiledTrusted(sketch);
+        const used = new Runner(tables);
+        used.run(1);
+        used.fight.reset(2);
+        const fresh = new Fight(tables);
+        fresh.reset(2);
+        const { resets: _, allLists: __, ...mine } = state(used.fight);
+        const { resets: ___, allLists: ____, ...theirs } = state(fresh);
+        expect(mine).toEqual(theirs);
+      }),
+      { numRuns: 20 },
+    );
+  });
+});
+
+describe('a batch is the same however it is cut', () => {
+  test('generated fights in shards of random sizes, in a thread of their own too', async () => {
+    const cuts = fc.sample(fc.tuple(arbitraryWildFight, fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 4 })), {
+      numRuns: 12,
+      seed: 77,
+    });
+    const jobs = cuts.map(([sketch, first, second]) => ({ tables: compiledTrusted(sketch), shards: [first, second] }));
+    const whole = jobs.map(({ tables, shards: [a, b] }) => runBatch(tables, 1, a + b).digest);
+    const seedsOf = ({ tables, shards: [a, b] }: (typeof jobs)[number]) => [
+      ...digestsOf(new Runner(tables), 1, a),
+      ...digestsOf(new Runner(tables), 1 + a, b),
+    ];
+    const one = jobs.map(({ tables, shards: [a, b] }) => digestsOf(new Runner(tables), 1, a + b));
+    expect(jobs.map(seedsOf)).toEqual(one);
+    expect(jobs.map(({ tables, shards: [a, b] }) => runBatch(tables, 1, a + b).digest)).toEqual(whole);
+    expect(await inThread(jobs)).toEqual(one);
+  });
+});
+
+const digestsOf = (runner: Runner, first: number, count: number) => Array.from({ length: count }, (_, i) => runner.run(first + i).digest);
+
+/** The shards of each job, worked off in a worker thread, the last ones first. */
+function inThread(jobs: { tables: Compiled; shards: number[] }[]): Promise<unknown> {
+  const code = `
+    const { parentPort, workerData } = require('node:worker_threads');
+    require(workerData.sources);
+    const { Runner } = require(workerData.engine);
+    const part = (tables, first, count) => {
+      const runner = new Runner(tables);
+      return Array.from({ length: count }, (_, i) => runner.run(first + i).digest);
+    };
+    parentPort.postMessage(workerData.jobs.map(({ tables, shards: [a, b] }) => {
+      const last = part(tables, 1 + a, b);
+      return [...part(tables, 1, a), ...last];
+    }));`;
+  const sources = join(__dirname, '../../../../scripts/jest/sources.cjs');
+  return new Promise((done, fail) => {
+    const worker = new Worker(code, { eval: true, workerData: { sources, engine: join(__dirname, 'run.ts'), jobs } });
+    worker.once('message', done);
+    worker.once('error', fail);
+  });
+}
