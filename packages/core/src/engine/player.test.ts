@@ -428,14 +428,14 @@ describe('the reaction margin of what was not announced to its victim', () => {
       { answers: [dodge({ distance: 0 })], attention: { ...quick, mean: 0.3 } },
       {
         id: 'tender',
-        states: [{ id: 'in', name: 'In', does: 'goTo', to: 'well' }],
+        states: [{ id: 'in', name: 'In', does: 'goTo', to: 'well', onTheWay: 'ignore' }],
       },
     );
     const { log } = fought({
       party: [member({}), walker],
       enemies: [{ unit: marker, x: 6 }],
       partyAt: { x: 0, y: 0 },
-      arena: { points: [{ id: 'well', name: 'Well', x: 0, y: 0 }] },
+      arena: { points: [{ id: 'well', name: 'Well', x: 0, y: -0.6 }] },
       limit: 1.25,
     });
     const margins = eventsOf(log, 'exposed').filter(({ other }) => other === 1);
