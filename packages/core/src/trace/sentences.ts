@@ -35,8 +35,9 @@ const ANSWER_WORDS: Record<string, string> = {
   block: 'blocks',
   breakLine: 'breaks the line',
   interrupt: 'interrupts it',
-  'no answer': 'gives no answer',
+  none: 'gives no answer',
 };
+const CAPS: Record<string, string> = { waits: 'waits', leftOut: 'left out', lost: 'lost' };
 const DOINGS: Record<string, string> = {
   unaware: 'knows of no foe',
   noTarget: 'has no target',
@@ -81,8 +82,15 @@ export function sentenceOf(event: TraceEvent): string {
   return `${event.time.toFixed(2)} s: ${tell(event)}.`;
 }
 
-function tell({ event, name = 'somebody', otherName = 'nobody', what = '', values = {} }: TraceEvent): string {
-  const [first, second] = what.split(': ');
+function tell({
+  event,
+  name = 'somebody',
+  otherName = 'nobody',
+  what = '',
+  cause = 'none',
+  answer = 'none',
+  values = {},
+}: TraceEvent): string {
   switch (event) {
     case 'spawn':
       return `${name} appears at ${n(values.x)}, ${n(values.y)}`;
@@ -100,7 +108,7 @@ function tell({ event, name = 'somebody', otherName = 'nobody', what = '', value
     case 'tick':
       return `${what} of ${name} ${event === 'hit' ? 'hits' : 'lingers on'} ${otherName} for ${n(values.dealt)} (${n(values.damage)} of health, ${n(values.absorbed)} absorbed${values.overkill > 0.05 ? `, ${n(values.overkill)} too much` : ''})`;
     case 'miss':
-      return `${first} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[second] ?? second}`;
+      return `${what} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[cause] ?? cause}`;
     case 'blocked':
       return `${what} of ${name} does nothing: ${otherName} can’t be hurt just now`;
     case 'shot':
@@ -110,13 +118,13 @@ function tell({ event, name = 'somebody', otherName = 'nobody', what = '', value
     case 'down':
       return `${name} goes down by ${what} of ${otherName}`;
     case 'interrupted':
-      return `${name} breaks off ${first}: ${BREAKS[second] ?? second}`;
+      return `${name} breaks off ${what}: ${BREAKS[cause] ?? cause}`;
     case 'doing':
       return `${name} ${DOINGS[what] ?? what}`;
     case 'noPlace':
       return `no place for ${what}`;
     case 'capped':
-      return `too many live: ${first} ${second}`;
+      return `too many live: ${what} ${CAPS[cause] ?? cause}`;
     case 'end':
       return OUTCOMES[what] ?? what;
     case 'wave':
@@ -144,24 +152,23 @@ function tell({ event, name = 'somebody', otherName = 'nobody', what = '', value
     case 'mark':
       return `${otherName} is marked × ${n(values.multiplier, 2)} for ${n(values.seconds, 2)} s`;
     case 'gate':
-      return `a health gate of ${name} ${what}`;
+      return `a health gate of ${name} ${cause === 'passed' ? 'passed without its state' : 'stopped damage'}`;
     case 'flag':
-      return `the flag ${what}`;
+      return `the flag ${what} ${cause}`;
     case 'leash':
       return `${name} is ${n(values.distance)} m from home and turns back`;
     case 'home':
       return `${name} is home`;
     case 'answer':
-      return `${first} of ${otherName} comes at ${name}: ${answered(second)}${margin(values.margin)}`;
+      return `${what} of ${otherName} comes at ${name}: ${answered(answer, cause)}${margin(values.margin)}`;
     case 'exposed':
-      return `${first} of ${name} reached ${otherName}: ${answered(second)}${margin(values.margin)}`;
+      return `${what} of ${name} reached ${otherName}: ${answered(answer, cause)}${margin(values.margin)}`;
     case 'happening':
       return what;
   }
 }
 
-function answered(text = ''): string {
-  const [answer, verdict] = text.split(', ');
+function answered(answer: string, verdict: string): string {
   return verdict === 'tried' ? ANSWER_WORDS[answer] : `${ANSWER_WORDS[answer] ?? answer}, ${VERDICTS[verdict] ?? verdict}`;
 }
 

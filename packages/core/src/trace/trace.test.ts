@@ -36,6 +36,36 @@ test('every event is a record with names, and a sentence without gaps', () => {
   }
 });
 
+test('an attack keeps its cause, whatever it is called', () => {
+  const names = ['Bite: quick, low', 'a: b: c', ', ', ': ', 'none, tried'];
+  for (const name of names) {
+    const bite = {
+      id: 'bite',
+      name,
+      delivery: 'hitscan',
+      range: { min: 0, max: 30 },
+      beat: { windup: 0.3, cooldown: 1 },
+      answers: ['dodge'],
+    };
+    const player = { attention: { mean: 0.1, spread: 0 }, answers: [{ id: 'd', kind: 'dodge', window: 0.3, distance: 0, cooldown: 2 }] };
+    const { events } = trace(
+      compiled({
+        party: [unit({ id: 'warden', side: 'party', health: { max: 500 }, player })],
+        enemies: [{ unit: unit({ id: 'clipper', attacks: [{ ...bite, effects: { damage: { amount: 3 } } }] }), x: 4 }],
+        limit: 4,
+      }),
+      1,
+    );
+    const told = (event: string) => events.find((one) => one.event === event)!;
+    expect(told('miss')).toMatchObject({ id: 'bite', what: name, cause: 'dodged' });
+    expect(sentenceOf(told('miss'))).toContain(`${name} of clipper misses warden: it was dodged`);
+    expect(told('answer')).toMatchObject({ id: 'bite', what: name, cause: 'tried', answer: 'dodge' });
+    expect(sentenceOf(told('answer'))).toContain(`${name} of clipper comes at warden: dodges`);
+    expect(told('exposed')).toMatchObject({ id: 'bite', what: name, cause: 'cooldown', answer: 'none' });
+    expect(sentenceOf(told('exposed'))).toContain('gives no answer, its answers were on cooldown');
+  }
+});
+
 test('units of one kind are told apart by number, a single one is not numbered', () => {
   const { names } = trace(compile(demo, { encounter: 'first-bell' }), 1);
   expect(names).toEqual(['Warden', 'Clipper']);

@@ -29,11 +29,29 @@ export interface TraceEvent {
   name?: string;
   other?: number;
   otherName?: string;
-  /** The attack, state, wave, flag, gate, kind, reason or outcome it speaks of, by name. */
+  /** Id of the attack, state, wave, flag, happening or unit it speaks of, or the word for a reason or an outcome. */
+  id?: string;
+  /** The same as it is called. */
   what?: string;
+  /** Why, or how it came out: why a hit missed, what broke an attack off, what became of an answer, of a flag, of a gate. */
+  cause?: Cause;
+  /** The answer that was tried. */
+  answer?: (typeof ANSWERS)[number] | 'none';
   /** Numbers by what they are: damage, overkill, dealt, absorbed, distance, seconds, x, y, amount … */
   values?: Record<string, number>;
 }
+
+export type Cause =
+  | (typeof MISS_NAMES)[number]
+  | (typeof BREAK_NAMES)[number]
+  | (typeof VERDICT_NAMES)[number]
+  | (typeof CAPPED)[number]
+  | 'raised'
+  | 'lowered'
+  | 'stopped'
+  | 'passed';
+/** What becomes of one that is too many. */
+const CAPPED = ['waits', 'leftOut', 'lost'] as const;
 
 /** Where every living unit is at a step. */
 export interface TraceStep {
@@ -173,14 +191,18 @@ export function eventsOf(compiled: Compiled, run: Run, names: readonly string[])
     const event = EVENT_NAMES[log.kind[i]];
     const unit = log.actor[i];
     const other = log.other[i];
-    const what = whatOf(compiled, run, i);
+    const spoken = spokenOf(compiled, run, i);
+    const cause = causeOf(log, i);
+    const answer = answerOf(log, i);
     const values = valuesOf(event, log, i);
     events.push({
       time: log.time[i] / SECOND,
       event,
       ...(unit >= 0 && { unit, name: names[unit] }),
       ...(other >= 0 && { other, otherName: names[other] }),
-      ...(what !== undefined && { what }),
+      ...(spoken && { id: spoken.id, what: spoken.name }),
+      ...(cause !== undefined && { cause }),
+      ...(answer !== undefined && { answer }),
       ...(values && { values }),
     });
   }
@@ -200,56 +222,67 @@ function valuesOf(event: (typeof EVENT_NAMES)[number], log: EventLog, i: number)
   return values;
 }
 
-/** By name what an event speaks of. */
-function whatOf(compiled: Compiled, run: Run, i: number): string | undefined {
+/** What an event speaks of. */
+function spokenOf(compiled: Compiled, run: Run, i: number): { id: string; name: string } | undefined {
   const { log } = run;
   const what = log.what[i];
   const kindOf = (unit: number) => (unit >= 0 ? compiled.kinds[run.kinds[unit]] : undefined);
-  const attack = (unit: number) => kindOf(unit)?.attacks[what]?.name;
+  const attack = (unit: number) => kindOf(unit)?.attacks[what];
+  const word = (name: string) => ({ id: name, name });
   switch (log.kind[i]) {
     case EVENT.spawn:
     case EVENT.noPlace:
-      return compiled.kinds[what].name;
     case EVENT.capped:
-      return `${compiled.kinds[what].name}: ${['waits', 'left out', 'lost'][log.a[i]]}`;
+      return compiled.kinds[what];
     case EVENT.state:
-      return kindOf(log.actor[i])?.states[what]?.name;
+      return kindOf(log.actor[i])?.states[what];
     case EVENT.doing:
-      return DOING_NAMES[what];
+      return word(DOING_NAMES[what]);
     case EVENT.end:
-      return OUTCOME_NAMES[what];
+      return word(OUTCOME_NAMES[what]);
     case EVENT.wave:
-      return compiled.waves[what].name;
+      return compiled.waves[what];
     case EVENT.flag:
-      return `${compiled.names.flags[what]} ${log.a[i] ? 'raised' : 'lowered'}`;
+      return word(compiled.names.flags[what]);
     case EVENT.gone:
-      return GONE_NAMES[what];
-    case EVENT.gate:
-      return log.a[i] ? 'passed without its state' : 'stopped damage';
+      return word(GONE_NAMES[what]);
     case EVENT.happening:
-      return compiled.events[what].name;
-    case EVENT.miss:
-      return `${attack(log.actor[i]) ?? ''}: ${MISS_NAMES[log.a[i]]}`;
-    case EVENT.interrupted:
-      return `${attack(log.actor[i]) ?? ''}: ${BREAK_NAMES[log.a[i]]}`;
+      return compiled.events[what];
     case EVENT.death:
     case EVENT.down:
-      return attack(log.other[i]);
     case EVENT.answer:
-      return `${attack(log.other[i]) ?? ''}: ${answerName(log.a[i])}, ${VERDICT_NAMES[log.b[i]]}`;
-    case EVENT.exposed:
-      return `${attack(log.actor[i]) ?? ''}: ${answerName(log.a[i])}, ${VERDICT_NAMES[log.b[i]]}`;
+      return attack(log.other[i]);
     case EVENT.notice:
     case EVENT.lose:
     case EVENT.target:
     case EVENT.leash:
     case EVENT.home:
+    case EVENT.gate:
       return undefined;
     default:
-      return what >= 0 ? attack(log.actor[i]) : { [-1]: 'by hand', [-2]: 'at home' }[what];
+      return what >= 0 ? attack(log.actor[i]) : { [-1]: { id: 'hand', name: 'by hand' }, [-2]: { id: 'home', name: 'at home' } }[what];
   }
 }
 
-function answerName(answer: number): string {
-  return answer < 0 ? 'no answer' : ANSWERS[answer];
+function causeOf(log: EventLog, i: number): Cause | undefined {
+  switch (log.kind[i]) {
+    case EVENT.miss:
+      return MISS_NAMES[log.a[i]];
+    case EVENT.interrupted:
+      return BREAK_NAMES[log.a[i]];
+    case EVENT.capped:
+      return CAPPED[log.a[i]];
+    case EVENT.flag:
+      return log.a[i] ? 'raised' : 'lowered';
+    case EVENT.gate:
+      return log.a[i] ? 'passed' : 'stopped';
+    case EVENT.answer:
+    case EVENT.exposed:
+      return VERDICT_NAMES[log.b[i]];
+  }
+}
+
+function answerOf(log: EventLog, i: number): TraceEvent['answer'] {
+  if (log.kind[i] !== EVENT.answer && log.kind[i] !== EVENT.exposed) return undefined;
+  return log.a[i] < 0 ? 'none' : ANSWERS[log.a[i]];
 }
