@@ -90,8 +90,11 @@ export default tseslint.config(
     },
   },
   {
-    files: ['apps/cli/bin/*.js'],
-    languageOptions: { sourceType: 'commonjs', globals: { require: 'readonly', process: 'readonly' } },
+    files: ['apps/cli/bin/*.js', '**/*.cjs'],
+    languageOptions: {
+      sourceType: 'commonjs',
+      globals: { require: 'readonly', process: 'readonly', module: 'writable', exports: 'writable' },
+    },
     rules: { '@typescript-eslint/no-require-imports': 'off' },
   },
 );

@@ -17,14 +17,17 @@ const project = (name, folder, more = {}) => ({
   ...more,
 });
 
+/** These run what is built, so it is built before them. */
+const world = { globalSetup: own('scripts/jest/world.mjs'), globalTeardown: own('scripts/jest/world-end.mjs') };
+
 export default {
   // On a machine that does ten other things a test takes ten times as long. What waits fails by a time-out of its own.
   testTimeout: 600_000,
   projects: [
     project('core', 'packages/core/src', { setupFiles: ['<rootDir>/testing/property-seed.ts'] }),
-    project('cli', 'apps/cli/src'),
-    project('server', 'apps/server/src'),
     project('web', 'apps/web/src'),
-    project('e2e', 'e2e'),
+    project('cli', 'apps/cli/src', world),
+    project('server', 'apps/server/src', world),
+    project('e2e', 'e2e', world),
   ],
 };

@@ -5,7 +5,7 @@ import type { Page } from 'puppeteer-core';
 import { suite } from './support/suite';
 import { ROOT, cliDuel, drag, fetchProject, field, label, median, newDigest, openPage, savedState, startInstance } from './support/world';
 
-const at = suite('light');
+const at = suite('light', { own: true });
 const { address } = at;
 
 const clipper = () => `${address()}/projects/verdance/enemies/clipper/attacks/bite?skill=regular&copies=3&distance=4`;

@@ -1,24 +1,104 @@
 /**
- * npm run golden: writes demo/digests.json, the digests of twenty runs of each demo encounter at each tier. A test compares
- * them; the commit that changes one says why.
+ * npm run golden: the digests of fights that must not change by accident, in golden/*.json. `-- --check` compares and prints
+ * each difference, and is part of npm test; without it they are written anew, and the commit that does so says why.
+ *
+ * What is covered: encounters × tiers × skills, a duel of every enemy, styles, party sizes; and 500 generated documents with
+ * several seeds each, told apart by a hash of the document, so that a new generator is not taken for a new fight.
  */
-import { readFileSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { ROOT, build, installModules, withSentences } from './system.mjs';
+import { ROOT, installModules, withSentences } from './system.mjs';
+
+const FOLDER = join(ROOT, 'golden');
+/** Of the generator; not that of the property tests, which may be drawn anew. */
+const GENERATED = { documents: 500, seed: 20261127, seeds: 3 };
+const RUNS = 2;
 
 await withSentences(async () => {
   installModules();
-  build();
-  const { compile, parseProject, runBatch } = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
-  const demo = parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
-  const digests = demo.encounters.flatMap(({ id: encounter }) =>
-    demo.tiers.map(({ id: tier }) => ({
-      encounter,
-      tier,
-      digest: runBatch(compile(demo, { encounter, tier, skill: 'regular' }), 1, 20).digest,
-    })),
-  );
-  writeFileSync(join(ROOT, 'demo/digests.json'), JSON.stringify(digests, null, 2) + '\n');
-  console.log(`${digests.length} digests written`);
+  const require = createRequire(import.meta.url);
+  require('./jest/sources.cjs');
+  const core = require('../packages/core/src/index.ts');
+  const found = { demo: demoDigests(core), generated: generatedDigests(require, core) };
+  if (process.argv.includes('--check')) return check(found);
+  mkdirSync(FOLDER, { recursive: true });
+  for (const [name, digests] of Object.entries(found)) writeFileSync(fileOf(name), written(digests));
+  console.log(`${Object.values(found).reduce((sum, digests) => sum + Object.keys(digests).length, 0)} fights written`);
 });
+
+function fileOf(name) {
+  return join(FOLDER, `${name}.json`);
+}
+
+/** A line a fight. */
+function written(digests) {
+  const lines = Object.entries(digests).map(([name, digest]) => `  ${JSON.stringify(name)}: ${JSON.stringify(digest)}`);
+  return `{\n${lines.join(',\n')}\n}\n`;
+}
+
+/** By what it is: the digest of its first runs. */
+function demoDigests({ compile, duelOptions, parseProject, runBatch, unitHeads }) {
+  const demo = parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
+  const digests = {};
+  const add = (name, options) => (digests[name] = runBatch(compile(demo, options), 1, RUNS).digest);
+  const ids = (list) => list.map(({ id }) => id);
+  for (const encounter of ids(demo.encounters)) {
+    for (const tier of ids(demo.tiers))
+      for (const skill of ids(demo.skills)) add(`${encounter}, ${tier}, ${skill}`, { encounter, tier, skill });
+    for (const style of ids(demo.styles))
+      add(`${encounter}, bloom, regular, ${style}`, { encounter, tier: 'bloom', skill: 'regular', style });
+    for (const players of [1, 2, 3, 4])
+      add(`${encounter}, bloom, regular, ${players} players`, { encounter, tier: 'bloom', skill: 'regular', players });
+  }
+  const members = ids(demo.units.filter(({ side }) => side === 'party'));
+  for (const { id: enemy, side } of unitHeads(demo)) {
+    if (side !== 'enemy') continue;
+    for (const against of members) {
+      const lens = { tier: 'bloom', skill: 'regular' };
+      add(`duel of ${enemy} and ${against}`, { ...lens, ...duelOptions(demo, lens, { enemy, against }) });
+    }
+  }
+  return digests;
+}
+
+/** By number: the document's hash, and a digest a seed. */
+function generatedDigests(require, { run }) {
+  const fc = require('fast-check');
+  const { arbitraryWildFight } = require('../packages/core/src/testing/arbitrary-wild.ts');
+  const { compiledTrusted, sketched } = require('../packages/core/src/testing/builders.ts');
+  const sketches = fc.sample(arbitraryWildFight, { numRuns: GENERATED.documents, seed: GENERATED.seed });
+  return Object.fromEntries(
+    sketches.map((sketch, i) => {
+      const compiled = compiledTrusted(sketch);
+      const document = createHash('sha256')
+        .update(JSON.stringify(sketched(sketch)))
+        .digest('hex')
+        .slice(0, 16);
+      return [`fight ${i + 1}`, [document, ...Array.from({ length: GENERATED.seeds }, (_, n) => run(compiled, n + 1).digest)]];
+    }),
+  );
+}
+
+function check(found) {
+  const differences = [];
+  for (const [name, digests] of Object.entries(found)) {
+    const kept = existsSync(fileOf(name)) ? JSON.parse(readFileSync(fileOf(name), 'utf8')) : {};
+    for (const fight of new Set([...Object.keys(kept), ...Object.keys(digests)])) {
+      const [before, after] = [kept[fight], digests[fight]];
+      if (JSON.stringify(before) === JSON.stringify(after)) continue;
+      if (before === undefined) differences.push(`${fight}: is not among the kept`);
+      else if (after === undefined) differences.push(`${fight}: is no more`);
+      else if (Array.isArray(before) && before[0] !== after[0]) differences.push(`${fight}: the generator made another document`);
+      else differences.push(`${fight}: ${[before].flat().join(' ')} has become ${[after].flat().join(' ')}`);
+    }
+  }
+  for (const difference of differences) console.log(difference);
+  console.log(
+    differences.length
+      ? `${differences.length} fights differ; npm run golden keeps them as they are now`
+      : 'every fight is the same as ever',
+  );
+  process.exitCode = differences.length ? 1 : 0;
+}

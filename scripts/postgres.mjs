@@ -31,6 +31,19 @@ export function ensurePostgres() {
   return programs();
 }
 
+/** A database of its own on a server that runs; its address. @param {string} url of any database there */
+export async function createDatabase(url, name) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    await client.query(`CREATE DATABASE ${client.escapeIdentifier(name)}`);
+  } finally {
+    await client.end();
+  }
+  return Object.assign(new URL(url), { pathname: `/${name}` }).href;
+}
+
 /** PostgreSQL refuses to run as root: then Debian's user for it does. */
 function owner() {
   if (!isRoot()) return {};

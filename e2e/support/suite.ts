@@ -1,14 +1,14 @@
 /** What every file of tasks in the browser needs: one Insidia and one Chromium for all its tests, projects of their own. */
 import { afterAll, afterEach, beforeAll, expect, jest } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
-import { demo, fetchProject, openBrowser, openPage, startInstance } from './world';
+import { demo, fetchProject, joinBrowser, openPage, startInstance } from './world';
 
 /** A whole task on a slow machine; what waits for something fails by its own time-out, with its own words, long before. */
-const TASK = 300_000;
+const TASK = 1_800_000;
 
 export interface Suite {
   address: () => string;
-  /** A test that stops it puts the next one here. */
+  /** Its own, where it asked for one; a test that stops it puts the next one here. */
   instance: Awaited<ReturnType<typeof startInstance>>;
   browser: Browser;
   /** What pages have thrown; a test that leaves something here fails. */
@@ -20,28 +20,35 @@ export interface Suite {
   stored: (id: string) => Promise<any>;
 }
 
-/** @param name begins the ids of the suite's projects */
-export function suite(name: string): Suite {
+/**
+ * @param name begins the ids of the suite's projects
+ * @param options own: an Insidia of its own, to be stopped and killed
+ */
+export function suite(name: string, { own: alone = false } = {}): Suite {
   jest.setTimeout(TASK);
   let made = 0;
   const started: Partial<Pick<Suite, 'instance' | 'browser'>> = {};
   beforeAll(async () => {
-    own.instance = await startInstance();
-    own.browser = await openBrowser();
+    if (alone) own.instance = await startInstance();
+    own.browser = await joinBrowser();
+  });
+  afterEach(async () => {
+    for (const context of own.browser.browserContexts().slice(1)) await context.close();
   });
   afterAll(async () => {
-    await started.browser?.close();
+    await started.browser?.disconnect();
     await started.instance?.stop();
   });
   afterEach(() => expect(own.errors.splice(0)).toEqual([]));
+  const address = () => (alone ? own.instance.address : process.env.INSIDIA_TEST_ADDRESS!);
   const own: Suite = Object.assign(started as Pick<Suite, 'instance' | 'browser'>, {
-    address: () => own.instance.address,
+    address,
     errors: [] as string[],
     project: async (change: (document: any) => void = () => {}) => {
       const id = `${name}-${++made}`;
       const document = { ...demo(), id, name: id };
       change(document);
-      const response = await fetch(`${own.instance.address}/api/projects`, {
+      const response = await fetch(`${address()}/api/projects`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json', Connection: 'close' },
         body: JSON.stringify(document),
@@ -51,12 +58,12 @@ export function suite(name: string): Suite {
     },
     open: async (path: string) => {
       const page = await openPage(own.browser, own.errors);
-      await page.goto(`${own.instance.address}/projects/${path}`);
+      await page.goto(`${address()}/projects/${path}`);
       await page.waitForSelector('nav[aria-label=Sections]');
       await page.waitForSelector('main h1');
       return page;
     },
-    stored: async (id: string) => (await fetchProject(own.instance.address, id)).document,
+    stored: async (id: string) => (await fetchProject(address(), id)).document,
   });
   return own;
 }

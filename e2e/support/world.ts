@@ -21,9 +21,10 @@ export async function startInstance(options: { home?: string; port?: number } = 
   return start(options);
 }
 
-export async function openBrowser(): Promise<Browser> {
-  const { launchBrowser } = (await import('../../scripts/browser.mjs' as string)) as { launchBrowser: () => Promise<Browser> };
-  return launchBrowser();
+/** The one browser of all suites. */
+export async function joinBrowser(): Promise<Browser> {
+  const { default: puppeteer } = await import('puppeteer-core');
+  return puppeteer.connect({ browserWSEndpoint: process.env.INSIDIA_TEST_BROWSER, defaultViewport: { width: 1280, height: 800 } });
 }
 
 /** A page whose errors fail the test that made it. */
@@ -31,7 +32,7 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   const page = await (await browser.createBrowserContext()).newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => errors.push(String(error)));
-  page.setDefaultTimeout(60_000);
+  page.setDefaultTimeout(600_000);
   return page;
 }
 

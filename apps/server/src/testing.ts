@@ -1,8 +1,6 @@
 /** A server of its own on a database of its own, over HTTP, for tests. */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 const ROOT = join(__dirname, '../../..');
@@ -13,20 +11,14 @@ export interface TestServer {
   stop: () => Promise<void>;
 }
 
-/** Starts PostgreSQL through the project's script; the address of it. */
-export async function startDatabase(): Promise<{ url: string; stop: () => Promise<void> }> {
-  const home = mkdtempSync(join(tmpdir(), 'insidia-db-'));
-  const child = spawn(process.execPath, [join(ROOT, 'scripts/postgres.mjs'), home, '--fast'], { stdio: ['pipe', 'pipe', 'inherit'] });
-  const [line] = (await once(child.stdout, 'data')) as [Buffer];
-  return {
-    url: line.toString().trim(),
-    stop: async () => {
-      const ended = once(child, 'exit');
-      child.stdin.end();
-      await ended;
-      rmSync(home, { recursive: true, force: true });
-    },
+let made = 0;
+
+/** An empty database of its own; its address. */
+export async function newDatabase(): Promise<string> {
+  const { createDatabase } = (await import('../../../scripts/postgres.mjs' as string)) as {
+    createDatabase: (url: string, name: string) => Promise<string>;
   };
+  return createDatabase(process.env.INSIDIA_TEST_DATABASE!, `server-${process.pid}-${++made}`);
 }
 
 export async function startServer(databaseUrl: string, port: number): Promise<TestServer> {

@@ -1,0 +1,1 @@
+export { takeDown as default } from './world.mjs';
