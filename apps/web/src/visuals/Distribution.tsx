@@ -1,4 +1,4 @@
-import { shown, density, linear, ticks } from '@insidia/core';
+import { shown, density, linear, rulerOf, ticks } from '@insidia/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { type DistributionHandle, distributionChart } from './chart';
 
@@ -21,12 +21,7 @@ export function Distribution({ label, unit, now, before, median, interval, media
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<DistributionHandle>(null);
   const curves = useMemo(() => {
-    const finite = [...now, ...(before ?? [])].filter(Number.isFinite);
-    const low = finite.reduce((a, b) => Math.min(a, b), Infinity);
-    const high = finite.reduce((a, b) => Math.max(a, b), -Infinity);
-    const pad = (high - low || Math.max(high, 1)) * 0.12;
-    const from = Math.max(0, low - pad);
-    const to = high + pad;
+    const [from, to] = rulerOf([...now, ...(before ?? [])], 0.12);
     return { from, to, now: density(now, from, to), before: before && density(before, from, to) };
   }, [now, before]);
   useLayoutEffect(() => {

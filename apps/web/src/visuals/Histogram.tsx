@@ -1,4 +1,4 @@
-import { type Estimate, linear, ticks } from '@insidia/core';
+import { type Estimate, binned, linear, rulerOf, ticks } from '@insidia/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { type HistogramHandle, histogramChart } from './chart';
 
@@ -162,14 +162,6 @@ export function Histogram({ values, estimate, statistic, band, number, tick: tic
 }
 
 function bins(values: readonly number[], band: Props['band'], paper: number | undefined) {
-  const finite = values.filter(Number.isFinite);
-  const marks = [...finite, band?.low, band?.high, paper].filter((one): one is number => one !== undefined && Number.isFinite(one));
-  const low = marks.reduce((a, b) => Math.min(a, b), Infinity);
-  const high = marks.reduce((a, b) => Math.max(a, b), -Infinity);
-  const pad = (high - low || Math.abs(high) || 1) * 0.06;
-  const from = marks.length ? (low >= 0 ? Math.max(0, low - pad) : low - pad) : 0;
-  const to = marks.length ? high + pad : 1;
-  const counts = new Array<number>(BINS).fill(0);
-  for (const value of finite) counts[Math.min(BINS - 1, Math.floor(((value - from) / (to - from)) * BINS))]++;
-  return { from, to, counts };
+  const [from, to] = rulerOf([...values, band?.low, band?.high, paper]);
+  return { from, to, counts: binned(values, from, to, BINS) };
 }

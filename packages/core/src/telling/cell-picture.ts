@@ -1,7 +1,7 @@
 import type { Estimate } from '../measures/verdict';
 import type { Verdict } from '../measures/enough';
 import { density } from './density';
-import { linear } from './scale';
+import { linear, rulerOf } from './scale';
 import { type Shape, circle, path, rect } from './shape';
 
 export interface CellPictureOptions {
@@ -72,23 +72,11 @@ export function rowRuler(
   share: boolean,
 ): { from: number; to: number } {
   if (share) return { from: 0, to: 1 };
-  let low = Infinity;
-  let high = -Infinity;
-  const take = (value: number | undefined) => {
-    if (value === undefined || !Number.isFinite(value)) return;
-    low = Math.min(low, value);
-    high = Math.max(high, value);
-  };
+  const shown: (number | undefined)[] = bands.flatMap((band) => [band?.low, band?.high]);
   for (const values of cells) {
     const finite = (values ?? []).filter(Number.isFinite).sort((a, b) => a - b);
-    take(finite[Math.floor(0.01 * finite.length)]);
-    take(finite[Math.floor(0.98 * finite.length)]);
+    shown.push(finite[Math.floor(0.01 * finite.length)], finite[Math.floor(0.98 * finite.length)]);
   }
-  for (const band of bands) {
-    take(band?.low);
-    take(band?.high);
-  }
-  if (!(high >= low)) return { from: 0, to: 1 };
-  const pad = (high - low || Math.abs(high) || 1) * 0.08;
-  return { from: low >= 0 ? Math.max(0, low - pad) : low - pad, to: high + pad };
+  const [from, to] = rulerOf(shown, 0.08);
+  return { from, to };
 }

@@ -284,6 +284,6 @@ describe('a curve over the clock', () => {
     const ruler = (percent: boolean, top: number) =>
       pacingPicture({ ...options, percent, top }).flatMap(({ text: own, attrs }) => (attrs['text-anchor'] === 'end' ? [own] : []));
     expect(ruler(true, 0.1)).toEqual(['0', '5', '10']);
-    expect(ruler(false, 4)).toEqual(['0', '2', '4']);
+    expect(ruler(false, 4)).toEqual(['0', '1', '2', '3', '4']);
   });
 });

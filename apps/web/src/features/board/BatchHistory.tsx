@@ -1,4 +1,4 @@
-import { type BandMeasure, type Statistic, estimate, verdictOf, linear, numberOf } from '@insidia/core';
+import { type BandMeasure, type Statistic, estimate, verdictOf, linear, numberOf, rulerOf } from '@insidia/core';
 import { useEffect, useState } from 'react';
 import { api } from '../../store/api';
 
@@ -31,13 +31,8 @@ export function BatchHistory({ project, cell, column, measure, statistic, band, 
   const points = [...list].reverse().map((one) => ({ ...one, estimate: estimate(one.values, statistic) }));
   const known = points.filter(({ estimate: { value } }) => Number.isFinite(value));
   if (!known.length) return null;
-  const marks = [...known.flatMap(({ estimate: { value } }) => [value]), band?.low, band?.high].filter(
-    (one): one is number => one !== undefined,
-  );
-  const low = Math.min(...marks);
-  const high = Math.max(...marks);
-  const pad = (high - low || Math.abs(high) || 1) * 0.15;
-  const y = linear(low - pad, high + pad, 46, 4);
+  const [from, to] = rulerOf([...known.map(({ estimate: { value } }) => value), band?.low, band?.high], 0.15);
+  const y = linear(from, to, 46, 4);
   const x = (i: number) => LEFT + 12 + (i * (width - LEFT - 40)) / Math.max(1, points.length - 1);
   const line = points.flatMap(({ estimate: { value } }, i) =>
     Number.isFinite(value) ? [`${x(i).toFixed(1)} ${y(value).toFixed(1)}`] : [],
@@ -59,9 +54,9 @@ export function BatchHistory({ project, cell, column, measure, statistic, band, 
         {band && (
           <rect
             x={LEFT}
-            y={y(band.high ?? high + pad)}
+            y={y(band.high ?? to)}
             width={width - LEFT}
-            height={Math.max(0, y(band.low ?? low - pad) - y(band.high ?? high + pad))}
+            height={Math.max(0, y(band.low ?? from) - y(band.high ?? to))}
             fill="var(--band)"
           />
         )}

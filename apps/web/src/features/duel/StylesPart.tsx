@@ -1,4 +1,4 @@
-import { type Project, fixed } from '@insidia/core';
+import { type Project, fixed, linear, rulerOf } from '@insidia/core';
 import { useAppSelector } from '../../store/store';
 import { Part } from './Part';
 
@@ -27,9 +27,11 @@ export function StylesPart({ project }: { project: Project }) {
 function Range({ name, unit, values }: { name: string; unit: string; values: { name: string; value: number | undefined }[] }) {
   const finite = values.filter((one): one is { name: string; value: number } => one.value !== undefined && Number.isFinite(one.value));
   const never = values.filter(({ value }) => value === Infinity);
-  const low = Math.min(...finite.map(({ value }) => value));
-  const high = Math.max(...finite.map(({ value }) => value));
-  const x = (value: number) => LEFT + 6 + ((value - low) / (high - low || 1)) * (WIDTH - LEFT - RIGHT - 12);
+  const [low, high] = rulerOf(
+    finite.map(({ value }) => value),
+    0,
+  );
+  const x = linear(low, high, LEFT + 6, WIDTH - RIGHT - 6);
   const words = values
     .map((one) => `${one.name} ${one.value === undefined ? 'none' : one.value === Infinity ? 'never' : `${fixed(one.value, 1)} ${unit}`}`)
     .join(', ');
