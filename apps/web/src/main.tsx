@@ -7,6 +7,7 @@ import { Provider } from 'react-redux';
 import { BrowserRouter } from 'react-router';
 import { App } from './app/App';
 import { applyTheme } from './app/theme';
+import { Guard } from './parts/guarded';
 import { startSaving } from './store/saving';
 import { makeStore } from './store/store';
 import './styles/base.css';
@@ -19,7 +20,9 @@ createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <Provider store={store}>
       <BrowserRouter>
-        <App />
+        <Guard name="Insidia">
+          <App />
+        </Guard>
       </BrowserRouter>
     </Provider>
   </StrictMode>,

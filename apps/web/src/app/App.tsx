@@ -1,8 +1,9 @@
 import type { Project } from '@insidia/core';
 import { Suspense, lazy, useEffect, useMemo } from 'react';
-import { Navigate, Outlet, Route, Routes, useParams } from 'react-router';
+import { Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
 import { useStore } from 'react-redux';
 import { UnitsPage } from '../features/enemies/UnitsPage';
+import { Guard } from '../parts/guarded';
 import { ProjectsPage } from '../features/projects/ProjectsPage';
 import { openProject } from '../store/saving';
 import { type AppStore, useAppSelector } from '../store/store';
@@ -72,15 +73,20 @@ function ProjectShell() {
 
 function Opened({ project: document }: { project: Project }) {
   const [view] = useView(document);
+  const { pathname } = useLocation();
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
   useInspection(document, lens);
   useProgress(document.id);
   return (
     <div className="grid h-full grid-rows-[var(--bar-h)_minmax(0,1fr)]">
-      <TopBar project={document} />
-      <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
-        <Outlet />
-      </Suspense>
+      <Guard name="The top bar" shows={document}>
+        <TopBar project={document} />
+      </Guard>
+      <Guard name="This page" shows={`${pathname} ${document.id}`}>
+        <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
+          <Outlet />
+        </Suspense>
+      </Guard>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { type Approach, type Unit, shown, linear, roundUp, ticks } from '@insidia/core';
 import { Roomy, stacked } from './labels';
+import { guarded } from '../parts/guarded';
 
 interface Props {
   approach: Approach;
@@ -16,7 +17,7 @@ const TOP = 8;
 const HEIGHT = 140;
 
 /** One duel in a look: distance to the target over time, over the bands of the reach strip. */
-export function ApproachChart({ approach, unit, colourOf, radii, width }: Props) {
+export const ApproachChart = guarded('The approach', function ApproachChart({ approach, unit, colourOf, radii, width }: Props) {
   const { lines, length } = approach;
   const farthest = roundUp(Math.max(2, ...lines.map(({ gaps }) => gaps.reduce((a, b) => Math.max(a, b), 0))));
   const x = linear(0, length || 1, LEFT, width - 12);
@@ -140,4 +141,4 @@ export function ApproachChart({ approach, unit, colourOf, radii, width }: Props)
       ))}
     </svg>
   );
-}
+});

@@ -13,6 +13,7 @@ import {
 import { DragEdge } from './DragEdge';
 import { type BeatLayout, layoutBeat, overTimeTicks } from './beat';
 import { useWidth } from './useWidth';
+import { guarded } from '../parts/guarded';
 
 interface Props {
   attack: Attack;
@@ -28,7 +29,7 @@ const TOP = 42;
 const BAR = 20;
 
 /** One use of an attack along time: wind-up, hits, recovery, cooldown, next start. Its boundaries can be dragged. */
-export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
+export const BeatStrip = guarded('The beat strip', function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const beat = layoutBeat(attack, unit);
   const old = before && layoutBeat(before, unit);
@@ -125,7 +126,7 @@ export function BeatStrip({ attack, unit, before, reader, onDrag }: Props) {
       </svg>
     </div>
   );
-}
+});
 
 /** Wind-up is a rising hatch, recovery a falling one; nothing else is hatched. */
 function Hatches({ id, colour }: { id: string; colour: string }) {

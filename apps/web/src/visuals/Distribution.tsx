@@ -1,6 +1,7 @@
 import { shown, density, linear, rulerOf, ticks } from '@insidia/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { type DistributionHandle, distributionChart } from './chart';
+import { guarded } from '../parts/guarded';
 
 interface Props {
   label: string;
@@ -17,59 +18,62 @@ interface Props {
 const HEIGHT = 32;
 
 /** The values of a batch as a smooth shape, with the median, its interval, and where it was before. */
-export function Distribution({ label, unit, now, before, median, interval, medianBefore, width, theme }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const chart = useRef<DistributionHandle>(null);
-  const curves = useMemo(() => {
-    const [from, to] = rulerOf([...now, ...(before ?? [])], 0.12);
-    return { from, to, now: density(now, from, to), before: before && density(before, from, to) };
-  }, [now, before]);
-  useLayoutEffect(() => {
-    if (!canvas.current) return;
-    chart.current = distributionChart(canvas.current);
-    return () => {
-      chart.current?.destroy();
-      chart.current = null;
-    };
-  }, []);
-  useLayoutEffect(() => chart.current?.update(curves), [curves, theme]);
-  const x = linear(curves.from, curves.to, 0, width);
-  const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
-  const marks = ticks(curves.from, curves.to, 4);
-  return (
-    <div
-      role="img"
-      aria-label={`${label}: median ${shown(median, 2)} ${unit}, 95 % interval ${shown(interval.low, 2)} to ${shown(interval.high, 2)}`}
-      className="relative"
-      style={{ width, height: HEIGHT + 14 }}
-    >
-      <div style={{ width, height: HEIGHT }}>
-        <canvas ref={canvas} width={width} height={HEIGHT} aria-hidden />
+export const Distribution = guarded(
+  'The distribution',
+  function Distribution({ label, unit, now, before, median, interval, medianBefore, width, theme }: Props) {
+    const canvas = useRef<HTMLCanvasElement>(null);
+    const chart = useRef<DistributionHandle>(null);
+    const curves = useMemo(() => {
+      const [from, to] = rulerOf([...now, ...(before ?? [])], 0.12);
+      return { from, to, now: density(now, from, to), before: before && density(before, from, to) };
+    }, [now, before]);
+    useLayoutEffect(() => {
+      if (!canvas.current) return;
+      chart.current = distributionChart(canvas.current);
+      return () => {
+        chart.current?.destroy();
+        chart.current = null;
+      };
+    }, []);
+    useLayoutEffect(() => chart.current?.update(curves), [curves, theme]);
+    const x = linear(curves.from, curves.to, 0, width);
+    const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
+    const marks = ticks(curves.from, curves.to, 4);
+    return (
+      <div
+        role="img"
+        aria-label={`${label}: median ${shown(median, 2)} ${unit}, 95 % interval ${shown(interval.low, 2)} to ${shown(interval.high, 2)}`}
+        className="relative"
+        style={{ width, height: HEIGHT + 14 }}
+      >
+        <div style={{ width, height: HEIGHT }}>
+          <canvas ref={canvas} width={width} height={HEIGHT} aria-hidden />
+        </div>
+        <svg width={width} height={HEIGHT + 14} className="absolute inset-0 overflow-visible" aria-hidden>
+          <path d={`M0 ${HEIGHT + 0.5} H${width}`} className="axis" />
+          {medianBefore !== undefined && Number.isFinite(medianBefore) && (
+            <circle cx={clamp(medianBefore)} cy={HEIGHT} r={2.8} fill="var(--ghost)" />
+          )}
+          {Number.isFinite(median) && (
+            <g>
+              <path d={`M${clamp(interval.low)} ${HEIGHT} H${clamp(interval.high)}`} stroke="var(--ink-2)" strokeWidth={4} />
+              <circle cx={clamp(median)} cy={HEIGHT} r={3.6} fill="var(--ink)" />
+            </g>
+          )}
+          {marks.map((tick, i) => (
+            <text
+              key={tick}
+              x={x(tick)}
+              y={HEIGHT + 13}
+              textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'}
+              className="t3"
+            >
+              {shown(tick)}
+              {i === marks.length - 1 ? ` ${unit}` : ''}
+            </text>
+          ))}
+        </svg>
       </div>
-      <svg width={width} height={HEIGHT + 14} className="absolute inset-0 overflow-visible" aria-hidden>
-        <path d={`M0 ${HEIGHT + 0.5} H${width}`} className="axis" />
-        {medianBefore !== undefined && Number.isFinite(medianBefore) && (
-          <circle cx={clamp(medianBefore)} cy={HEIGHT} r={2.8} fill="var(--ghost)" />
-        )}
-        {Number.isFinite(median) && (
-          <g>
-            <path d={`M${clamp(interval.low)} ${HEIGHT} H${clamp(interval.high)}`} stroke="var(--ink-2)" strokeWidth={4} />
-            <circle cx={clamp(median)} cy={HEIGHT} r={3.6} fill="var(--ink)" />
-          </g>
-        )}
-        {marks.map((tick, i) => (
-          <text
-            key={tick}
-            x={x(tick)}
-            y={HEIGHT + 13}
-            textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'}
-            className="t3"
-          >
-            {shown(tick)}
-            {i === marks.length - 1 ? ` ${unit}` : ''}
-          </text>
-        ))}
-      </svg>
-    </div>
-  );
-}
+    );
+  },
+);

@@ -1,6 +1,7 @@
 import { type CurvePoint, type PacingPictureOptions, clockTime, pacingPicture, pacingScales, shown } from '@insidia/core';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { Shapes } from './Shapes';
+import { guarded } from '../parts/guarded';
 
 interface Props extends PacingPictureOptions {
   label: string;
@@ -9,7 +10,7 @@ interface Props extends PacingPictureOptions {
 }
 
 /** Pressure over the clock: the median with its spread, wave marks, and the intended curve with its tolerance, drawn by hand. */
-export function PacingChart({ label, onPoints, ...picture }: Props) {
+export const PacingChart = guarded('The curve', function PacingChart({ label, onPoints, ...picture }: Props) {
   const { intended, until, top, width, height } = picture;
   const { x, y } = pacingScales(picture);
   const points = intended?.points ?? [];
@@ -98,6 +99,6 @@ export function PacingChart({ label, onPoints, ...picture }: Props) {
       ))}
     </svg>
   );
-}
+});
 
 const round = (value: number, places: number) => Number(value.toFixed(places));

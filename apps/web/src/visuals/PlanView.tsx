@@ -1,4 +1,5 @@
 import { type Attack, type Unit, shown, roundUp } from '@insidia/core';
+import { guarded } from '../parts/guarded';
 
 interface Props {
   unit: Unit;
@@ -12,7 +13,7 @@ interface Props {
 const HEIGHT = 176;
 
 /** The same unit from above and from the side, to scale: arcs, cones and areas of an attack, angle of sight, heights of eye and muzzle. */
-export function PlanView({ unit, attack, other, width }: Props) {
+export const PlanView = guarded('The plan', function PlanView({ unit, attack, other, width }: Props) {
   const half = Math.floor(width * 0.52);
   return (
     <div className="flex">
@@ -20,7 +21,7 @@ export function PlanView({ unit, attack, other, width }: Props) {
       <FromTheSide unit={unit} attack={attack} other={other} width={width - half} />
     </div>
   );
-}
+});
 
 /** A sector of a circle, opening to the right; a whole circle from 360° on. */
 function sector(cx: number, cy: number, radius: number, degrees: number): string {

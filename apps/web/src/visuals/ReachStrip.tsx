@@ -2,6 +2,7 @@ import { GAP_BIN, type Unit, shown, type Scale, broken, linear, roundUp, ticks }
 import { DragEdge } from './DragEdge';
 import { breakAt, reachOf } from './reach';
 import { useWidth } from './useWidth';
+import { guarded } from '../parts/guarded';
 
 interface Props {
   unit: Unit;
@@ -18,7 +19,7 @@ const LEFT = 64;
 const ROW = 20;
 
 /** Every distance of a unit on one ruler from its body's edge. Edges can be dragged. */
-export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect }: Props) {
+export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const reach = reachOf(unit);
   const fars = farsOf(unit);
@@ -152,7 +153,7 @@ export function ReachStrip({ unit, radii, selected, timeAtGap, onDrag, onSelect 
       </svg>
     </div>
   );
-}
+});
 
 /** Distances of a unit that are no attack's and no state's. */
 function farsOf(unit: Unit): { name: string; path: string; value: number; centre: boolean }[] {

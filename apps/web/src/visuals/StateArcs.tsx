@@ -1,4 +1,5 @@
 import type { State } from '@insidia/core';
+import { guarded } from '../parts/guarded';
 
 interface Props {
   states: readonly State[];
@@ -12,7 +13,7 @@ interface Props {
 }
 
 /** Ways between states as arcs beside their rows: only those of the selected state at full weight, numbered in their order. */
-export function StateArcs({ states, selected, taken, row, width, className }: Props) {
+export const StateArcs = guarded('The ways between states', function StateArcs({ states, selected, taken, row, width, className }: Props) {
   const from = states.findIndex(({ id }) => id === selected);
   const arcs = states.flatMap((state, i) =>
     state.leaves.map((leave, order) => {
@@ -57,4 +58,4 @@ export function StateArcs({ states, selected, taken, row, width, className }: Pr
       })}
     </svg>
   );
-}
+});

@@ -1,6 +1,7 @@
 import { type Encounter, type EncounterReadout, type Unit, clockTime, shown, type Scale, clockTicks } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Glyph } from './Glyph';
+import { guarded } from '../parts/guarded';
 
 type Head = Pick<Unit, 'id' | 'name' | 'role' | 'glyph' | 'colour' | 'side'>;
 
@@ -30,103 +31,106 @@ const TOP = 20;
  * Waves on the encounter's clock: each group a bar from its first spawn to its last death. Dragging a wave along the clock changes
  * its delay, dragging its name up or down its place in the order.
  */
-export function WaveTimeline({
-  encounter,
-  readout,
-  x,
-  width,
-  until,
-  heads,
-  startSentence,
-  selected,
-  warned,
-  instant,
-  onInstant,
-  onSelect,
-  onDelay,
-  onMove,
-}: Props) {
-  const [drop, setDrop] = useState<{ wave: number; to: number }>();
-  let y = TOP;
-  const rows = encounter.waves.map((wave, w) => {
-    const top = y;
-    y += Math.max(38, wave.groups.length * ROW + 6);
-    return { wave, w, top, bottom: y - 6, clock: readout?.waves.find(({ id }) => id === wave.id) };
-  });
-  return (
-    <svg
-      width={width}
-      height={y + 4}
-      role="group"
-      aria-label="Waves on the encounter’s clock"
-      onPointerMove={(event) => onInstant?.(Math.max(0, x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left)))}
-      onPointerLeave={() => onInstant?.(undefined)}
-    >
-      <path d={`M${x(0)} ${TOP - 4.5} H${x(until)}`} className="axis" />
-      {clockTicks(until, 7).map((tick) => (
-        <g key={tick}>
-          <path d={`M${x(tick)} ${TOP - 8} v4`} className="axis" />
-          <path d={`M${x(tick)} ${TOP - 4} V${y}`} stroke="var(--hair)" strokeWidth={0.5} />
-          <text x={x(tick)} y={TOP - 9} textAnchor="middle" className="t3">
-            {clockTime(tick)}
-          </text>
-        </g>
-      ))}
-      {rows.map(({ wave, w, top, bottom, clock }) => (
-        <WaveRows
-          key={wave.id}
-          wave={wave}
-          number={w}
-          top={top}
-          bottom={bottom}
-          clock={clock}
-          x={x}
-          until={until}
-          width={width}
-          heads={heads}
-          words={startSentence(wave, w)}
-          on={selected?.wave === wave.id}
-          selectedGroup={selected?.wave === wave.id ? selected.group : undefined}
-          warned={warned.has(wave.id)}
-          onSelect={onSelect}
-          onDelay={onDelay}
-          onMove={onMove}
-          placeOf={(down) => {
-            const under = rows.findIndex((row) => down < row.bottom + 3);
-            return under < 0 ? rows.length - 1 : under;
-          }}
-          onDrop={setDrop}
-        />
-      ))}
-      {drop && drop.to !== drop.wave && (
-        <path
-          d={`M0 ${drop.to < drop.wave ? rows[drop.to].top - 3.5 : rows[drop.to].bottom + 2.5} H${width}`}
-          stroke="var(--focus)"
-          strokeWidth={2}
-          pointerEvents="none"
-        />
-      )}
-      {rows.map(({ wave, w, top, clock }) => {
-        const from = fromOf(encounter, w, rows, readout);
-        if (!from || !clock?.started) return null;
-        return (
-          <g key={`to ${wave.id}`} pointerEvents="none">
-            <path
-              d={`M${x(from.at)} ${from.y} v4 H${x(Math.min(until, clock.started.median))} V${top}`}
-              fill="none"
-              stroke="var(--ink-2)"
-              strokeWidth={1}
-            />
-            <path d={`M${x(from.at)} ${from.y - 3} l3 3 l-3 3 l-3 -3z`} fill="var(--ink)" />
+export const WaveTimeline = guarded(
+  'The plan of waves',
+  function WaveTimeline({
+    encounter,
+    readout,
+    x,
+    width,
+    until,
+    heads,
+    startSentence,
+    selected,
+    warned,
+    instant,
+    onInstant,
+    onSelect,
+    onDelay,
+    onMove,
+  }: Props) {
+    const [drop, setDrop] = useState<{ wave: number; to: number }>();
+    let y = TOP;
+    const rows = encounter.waves.map((wave, w) => {
+      const top = y;
+      y += Math.max(38, wave.groups.length * ROW + 6);
+      return { wave, w, top, bottom: y - 6, clock: readout?.waves.find(({ id }) => id === wave.id) };
+    });
+    return (
+      <svg
+        width={width}
+        height={y + 4}
+        role="group"
+        aria-label="Waves on the encounter’s clock"
+        onPointerMove={(event) => onInstant?.(Math.max(0, x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left)))}
+        onPointerLeave={() => onInstant?.(undefined)}
+      >
+        <path d={`M${x(0)} ${TOP - 4.5} H${x(until)}`} className="axis" />
+        {clockTicks(until, 7).map((tick) => (
+          <g key={tick}>
+            <path d={`M${x(tick)} ${TOP - 8} v4`} className="axis" />
+            <path d={`M${x(tick)} ${TOP - 4} V${y}`} stroke="var(--hair)" strokeWidth={0.5} />
+            <text x={x(tick)} y={TOP - 9} textAnchor="middle" className="t3">
+              {clockTime(tick)}
+            </text>
           </g>
-        );
-      })}
-      {instant !== undefined && instant <= until && (
-        <path d={`M${x(instant)} ${TOP - 4} V${y}`} stroke="var(--ink)" strokeDasharray="3 3" pointerEvents="none" />
-      )}
-    </svg>
-  );
-}
+        ))}
+        {rows.map(({ wave, w, top, bottom, clock }) => (
+          <WaveRows
+            key={wave.id}
+            wave={wave}
+            number={w}
+            top={top}
+            bottom={bottom}
+            clock={clock}
+            x={x}
+            until={until}
+            width={width}
+            heads={heads}
+            words={startSentence(wave, w)}
+            on={selected?.wave === wave.id}
+            selectedGroup={selected?.wave === wave.id ? selected.group : undefined}
+            warned={warned.has(wave.id)}
+            onSelect={onSelect}
+            onDelay={onDelay}
+            onMove={onMove}
+            placeOf={(down) => {
+              const under = rows.findIndex((row) => down < row.bottom + 3);
+              return under < 0 ? rows.length - 1 : under;
+            }}
+            onDrop={setDrop}
+          />
+        ))}
+        {drop && drop.to !== drop.wave && (
+          <path
+            d={`M0 ${drop.to < drop.wave ? rows[drop.to].top - 3.5 : rows[drop.to].bottom + 2.5} H${width}`}
+            stroke="var(--focus)"
+            strokeWidth={2}
+            pointerEvents="none"
+          />
+        )}
+        {rows.map(({ wave, w, top, clock }) => {
+          const from = fromOf(encounter, w, rows, readout);
+          if (!from || !clock?.started) return null;
+          return (
+            <g key={`to ${wave.id}`} pointerEvents="none">
+              <path
+                d={`M${x(from.at)} ${from.y} v4 H${x(Math.min(until, clock.started.median))} V${top}`}
+                fill="none"
+                stroke="var(--ink-2)"
+                strokeWidth={1}
+              />
+              <path d={`M${x(from.at)} ${from.y - 3} l3 3 l-3 3 l-3 -3z`} fill="var(--ink)" />
+            </g>
+          );
+        })}
+        {instant !== undefined && instant <= until && (
+          <path d={`M${x(instant)} ${TOP - 4} V${y}`} stroke="var(--ink)" strokeDasharray="3 3" pointerEvents="none" />
+        )}
+      </svg>
+    );
+  },
+);
 
 /** Where what a wave waits for happens: under the bars of the wave it waits for, at the instant it started less its delay. */
 function fromOf(

@@ -22,12 +22,12 @@ export function isPoint(from: number, to: number): boolean {
   return !(to - from > Math.max(LEAST, EQUAL * Math.max(Math.abs(from), Math.abs(to))));
 }
 
-/** A value on the page, to a millionth of a pixel: `from` at `left`, `to` at `right`, and beyond them as far as it goes. */
+/** A value on the page, to a billionth of a pixel: `from` at `left`, `to` at `right`, and beyond them as far as it goes. */
 export function linear(from: number, to: number, left: number, right: number): Scale {
   const [low, high] = domain(from, to);
   const scale = scaleLinear([low, high], [left, right]);
   // What never came lies beyond the far end, wherever that is.
-  const place = (value: number) => (Number.isFinite(value) ? Math.round(scale(bounded(value)) * 1e6) / 1e6 : value * Math.sign(right - left));
+  const place = (value: number) => (Number.isFinite(value) ? Math.round(scale(bounded(value)) * 1e9) / 1e9 : value * Math.sign(right - left));
   return Object.assign(place, { invert: (position: number) => scale.invert(position) });
 }
 

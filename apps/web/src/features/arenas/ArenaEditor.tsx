@@ -39,13 +39,14 @@ import {
   SNAP,
   WORDS,
 } from './shapes';
+import { guarded } from '../../parts/guarded';
 
 const HEIGHT = 620;
 const FORM = 270;
 const NOBODY = '*';
 
 /** The plan of an arena: everything on it can be chosen, moved, turned, resized by the mouse, by keys and by exact numbers. */
-export function ArenaEditor({ editor }: { editor: ObjectEditor<'arenas'> }) {
+export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }: { editor: ObjectEditor<'arenas'> }) {
   const arena: Arena = editor.base;
   const { project } = editor;
   const [view] = useView(project);
@@ -377,7 +378,7 @@ export function ArenaEditor({ editor }: { editor: ObjectEditor<'arenas'> }) {
       </div>
     </main>
   );
-}
+});
 
 /** What is in view as thin wedges, one a ray and stretch. */
 function inView(rays: SightRay[], from: Corner, plan: ReturnType<typeof planScale>): string {

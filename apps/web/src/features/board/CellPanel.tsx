@@ -28,6 +28,7 @@ import { Glyph } from '../../visuals/Glyph';
 import { Histogram } from '../../visuals/Histogram';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { BatchHistory } from './BatchHistory';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -47,154 +48,159 @@ interface Props {
 const WIDTH = 308;
 
 /** The runs behind one cell: where they lie, how sure that is, and the way to the fights themselves. */
-export function CellPanel({ project, row, column, measure, cell, read, through, onRun, onBand, onAddBand }: Props) {
-  const theme = useTheme();
-  const { estimate, statistic, values, band, verdict, goal, runs } = cell;
-  const label = GOAL_MEASURES[measure].label;
-  const against = project.units.find(({ side }) => side === 'party');
-  const paper = useMemo(() => paperOf(project, row, cell, measure, against?.id), [project, row, cell, measure, against]);
-  const more = goal?.judgement?.more;
-  const finite = useMemo(() => values.filter((value) => value === value).sort((a, b) => a - b), [values]);
-  const place =
-    row.subject === 'enemy'
-      ? `in a duel with ${against?.name ?? 'nobody'}`
-      : `in ${project.encounters.find(({ id }) => id === row.id)?.name ?? row.name}`;
-  const changes = useAppSelector((state) => state.batches.changes);
-  return (
-    <aside aria-label="Cell" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
-      <div className="flex items-center gap-2">
-        {row.head && (
-          <span className="shrink-0">
-            <Glyph unit={row.head} size={20} />
-          </span>
-        )}
-        <h2 className="min-w-0 truncate font-title text-[16px]">{row.name}</h2>
-        {column.number && <span className="tier">{column.number}</span>}
-        <h2 className="whitespace-nowrap font-title text-[16px]">{column.name}</h2>
-      </div>
-      <p className="note">
-        {label.charAt(0).toUpperCase() + label.slice(1)} {place}, {through}
-        {cell.stale ? '; run before an edit' : ''}
-      </p>
-      {read?.trouble && (
-        <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
-          This cell can’t be run: {read.trouble}.
-        </p>
-      )}
-      {!values.length ? (
-        <div className="mt-6">
-          <p className="text-ink-2">Not run yet as it is now.</p>
-          <button
-            type="button"
-            className="btn btn-primary mt-2"
-            onClick={() => onRun([cellKey(cell.cell)], row.subject === 'enemy' ? 400 : 200)}
-          >
-            Run this cell
-          </button>
-        </div>
-      ) : (
-        <>
-          <div className="mt-2 flex items-end gap-2">
-            <span className="font-title text-[32px] font-medium leading-8" data-value={estimate.value}>
-              {quantityOf(measure, estimate.value)}
+export const CellPanel = guarded(
+  'The cell',
+  function CellPanel({ project, row, column, measure, cell, read, through, onRun, onBand, onAddBand }: Props) {
+    const theme = useTheme();
+    const { estimate, statistic, values, band, verdict, goal, runs } = cell;
+    const label = GOAL_MEASURES[measure].label;
+    const against = project.units.find(({ side }) => side === 'party');
+    const paper = useMemo(() => paperOf(project, row, cell, measure, against?.id), [project, row, cell, measure, against]);
+    const more = goal?.judgement?.more;
+    const finite = useMemo(() => values.filter((value) => value === value).sort((a, b) => a - b), [values]);
+    const place =
+      row.subject === 'enemy'
+        ? `in a duel with ${against?.name ?? 'nobody'}`
+        : `in ${project.encounters.find(({ id }) => id === row.id)?.name ?? row.name}`;
+    const changes = useAppSelector((state) => state.batches.changes);
+    return (
+      <aside aria-label="Cell" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
+        <div className="flex items-center gap-2">
+          {row.head && (
+            <span className="shrink-0">
+              <Glyph unit={row.head} size={20} />
             </span>
-            <span className="flex-1" />
-            {verdict && (
-              <span className="flex items-center gap-1.5" data-verdict={verdict}>
-                <VerdictMark verdict={verdict} size={15} />
-                <b className={verdict === 'missedLow' || verdict === 'missedHigh' ? 'text-warn' : ''}>{VERDICT_WORDS[verdict]}</b>
-              </span>
-            )}
-          </div>
-          <p className="mb-2 mt-1 text-table text-ink-2">
-            <span className="text-ink">{sentenceOf(measure, cell)}</span> 95 % interval {numberOf(measure, estimate.low)}–
-            {Number.isFinite(estimate.high) ? numberOf(measure, estimate.high) : 'open'}
-            {verdict === 'undecided' && goal?.judgement?.verdict === 'undecided'
-              ? more
-                ? `; about ${more} more runs would decide`
-                : '; it lies on the edge'
-              : verdict === 'undecided'
-                ? '; clear by itself, but not among so many goals'
-                : ''}
-            .
-          </p>
-          <Histogram
-            values={values}
-            estimate={estimate}
-            statistic={STATISTIC_WORDS[statistic]}
-            band={band}
-            number={(value) => numberOf(measure, value)}
-            tick={(value) => plainOf(measure, value)}
-            unit={unitOf(measure)}
-            paper={paper}
-            width={WIDTH}
-            theme={theme}
-            onEdge={band && onBand ? (edge, value, mark) => onBand(band, edge, value, mark) : undefined}
-          />
-          {!GOAL_MEASURES[measure].share && <Quantiles measure={measure} values={finite} />}
-          <table className="mt-1.5 w-full border-t border-hair text-table leading-[18px]">
-            <tbody>
-              <Line name="runs">
-                <b>{runs}</b> <span className="text-ink-3">seeds 1–{runs}</span>
-              </Line>
-              {values.some((value) => value === Infinity) && (
-                <Line name="survived, counted as never">{values.filter((value) => value === Infinity).length}</Line>
-              )}
-              {values.some((value) => value !== value) && (
-                <Line name="without a value">{values.filter((value) => value !== value).length}</Line>
-              )}
-              {paper !== undefined && (
-                <Line name="on paper">
-                  {quantityOf(measure, paper)}{' '}
-                  {Number.isFinite(estimate.value) && (
-                    <span className="text-ink-3">(simulated is × {(estimate.value / paper).toFixed(2)})</span>
-                  )}
-                </Line>
-              )}
-              {band && <Line name="the brief">{wantedWords(measure, band)}</Line>}
-            </tbody>
-          </table>
-          {!cell.stale && <Seeds project={project} row={row} cell={cell} won={read?.values.won} measure={measure} against={against?.id} />}
-          {cell.styles && (
-            <table className="mt-2 w-full border-t border-hair text-table leading-[18px]" aria-label="Across play styles">
-              <tbody>
-                {cell.styles.map(({ id, name, value }) => (
-                  <Line key={id} name={name}>
-                    {quantityOf(measure, value)}
-                  </Line>
-                ))}
-              </tbody>
-            </table>
           )}
-          <div className="mt-2.5 flex flex-wrap gap-1.5 border-t border-hair pt-2">
+          <h2 className="min-w-0 truncate font-title text-[16px]">{row.name}</h2>
+          {column.number && <span className="tier">{column.number}</span>}
+          <h2 className="whitespace-nowrap font-title text-[16px]">{column.name}</h2>
+        </div>
+        <p className="note">
+          {label.charAt(0).toUpperCase() + label.slice(1)} {place}, {through}
+          {cell.stale ? '; run before an edit' : ''}
+        </p>
+        {read?.trouble && (
+          <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
+            This cell can’t be run: {read.trouble}.
+          </p>
+        )}
+        {!values.length ? (
+          <div className="mt-6">
+            <p className="text-ink-2">Not run yet as it is now.</p>
             <button
               type="button"
-              className="btn btn-primary"
-              onClick={() => onRun([cellKey(cell.cell)], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
+              className="btn btn-primary mt-2"
+              onClick={() => onRun([cellKey(cell.cell)], row.subject === 'enemy' ? 400 : 200)}
             >
-              {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}
+              Run this cell
             </button>
-            {!band && (
-              <button type="button" className="btn" onClick={onAddBand}>
-                Want a band here
-              </button>
-            )}
           </div>
-          <BatchHistory
-            key={`${cell.key} ${measure} ${changes}`}
-            project={project.id}
-            cell={cellKey(cell.cell)}
-            column={columnAt(row, measure)}
-            measure={measure}
-            statistic={statistic}
-            band={band}
-            width={WIDTH}
-          />
-        </>
-      )}
-    </aside>
-  );
-}
+        ) : (
+          <>
+            <div className="mt-2 flex items-end gap-2">
+              <span className="font-title text-[32px] font-medium leading-8" data-value={estimate.value}>
+                {quantityOf(measure, estimate.value)}
+              </span>
+              <span className="flex-1" />
+              {verdict && (
+                <span className="flex items-center gap-1.5" data-verdict={verdict}>
+                  <VerdictMark verdict={verdict} size={15} />
+                  <b className={verdict === 'missedLow' || verdict === 'missedHigh' ? 'text-warn' : ''}>{VERDICT_WORDS[verdict]}</b>
+                </span>
+              )}
+            </div>
+            <p className="mb-2 mt-1 text-table text-ink-2">
+              <span className="text-ink">{sentenceOf(measure, cell)}</span> 95 % interval {numberOf(measure, estimate.low)}–
+              {Number.isFinite(estimate.high) ? numberOf(measure, estimate.high) : 'open'}
+              {verdict === 'undecided' && goal?.judgement?.verdict === 'undecided'
+                ? more
+                  ? `; about ${more} more runs would decide`
+                  : '; it lies on the edge'
+                : verdict === 'undecided'
+                  ? '; clear by itself, but not among so many goals'
+                  : ''}
+              .
+            </p>
+            <Histogram
+              values={values}
+              estimate={estimate}
+              statistic={STATISTIC_WORDS[statistic]}
+              band={band}
+              number={(value) => numberOf(measure, value)}
+              tick={(value) => plainOf(measure, value)}
+              unit={unitOf(measure)}
+              paper={paper}
+              width={WIDTH}
+              theme={theme}
+              onEdge={band && onBand ? (edge, value, mark) => onBand(band, edge, value, mark) : undefined}
+            />
+            {!GOAL_MEASURES[measure].share && <Quantiles measure={measure} values={finite} />}
+            <table className="mt-1.5 w-full border-t border-hair text-table leading-[18px]">
+              <tbody>
+                <Line name="runs">
+                  <b>{runs}</b> <span className="text-ink-3">seeds 1–{runs}</span>
+                </Line>
+                {values.some((value) => value === Infinity) && (
+                  <Line name="survived, counted as never">{values.filter((value) => value === Infinity).length}</Line>
+                )}
+                {values.some((value) => value !== value) && (
+                  <Line name="without a value">{values.filter((value) => value !== value).length}</Line>
+                )}
+                {paper !== undefined && (
+                  <Line name="on paper">
+                    {quantityOf(measure, paper)}{' '}
+                    {Number.isFinite(estimate.value) && (
+                      <span className="text-ink-3">(simulated is × {(estimate.value / paper).toFixed(2)})</span>
+                    )}
+                  </Line>
+                )}
+                {band && <Line name="the brief">{wantedWords(measure, band)}</Line>}
+              </tbody>
+            </table>
+            {!cell.stale && (
+              <Seeds project={project} row={row} cell={cell} won={read?.values.won} measure={measure} against={against?.id} />
+            )}
+            {cell.styles && (
+              <table className="mt-2 w-full border-t border-hair text-table leading-[18px]" aria-label="Across play styles">
+                <tbody>
+                  {cell.styles.map(({ id, name, value }) => (
+                    <Line key={id} name={name}>
+                      {quantityOf(measure, value)}
+                    </Line>
+                  ))}
+                </tbody>
+              </table>
+            )}
+            <div className="mt-2.5 flex flex-wrap gap-1.5 border-t border-hair pt-2">
+              <button
+                type="button"
+                className="btn btn-primary"
+                onClick={() => onRun([cellKey(cell.cell)], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
+              >
+                {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}
+              </button>
+              {!band && (
+                <button type="button" className="btn" onClick={onAddBand}>
+                  Want a band here
+                </button>
+              )}
+            </div>
+            <BatchHistory
+              key={`${cell.key} ${measure} ${changes}`}
+              project={project.id}
+              cell={cellKey(cell.cell)}
+              column={columnAt(row, measure)}
+              measure={measure}
+              statistic={statistic}
+              band={band}
+              width={WIDTH}
+            />
+          </>
+        )}
+      </aside>
+    );
+  },
+);
 
 function Line({ name, children }: { name: string; children: React.ReactNode }) {
   return (

@@ -25,6 +25,7 @@ import { type CellRead, api } from '../../store/api';
 import { useAppSelector } from '../../store/store';
 import { Histogram } from '../../visuals/Histogram';
 import { VerdictMark } from '../../visuals/VerdictMark';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -38,7 +39,7 @@ const WIDTH = 308;
 const RUNS = { duel: 400, encounter: 200 };
 
 /** One goal: every cell it speaks of with its verdict, the runs of one of them with the band to be dragged, and bands to begin with. */
-export function BandPanel({ project, band, goals, read, onChange }: Props) {
+export const BandPanel = guarded('The goal', function BandPanel({ project, band, goals, read, onChange }: Props) {
   const theme = useTheme();
   const saving = useAppSelector((state) => state.document.saving);
   const [chosen, setChosen] = useState<string>();
@@ -196,7 +197,7 @@ export function BandPanel({ project, band, goals, read, onChange }: Props) {
       )}
     </aside>
   );
-}
+});
 
 const keyOf = ({ cell, column }: JudgedGoal) => `${cellKey(cell)} ${column}`;
 

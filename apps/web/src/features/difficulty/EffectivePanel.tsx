@@ -36,6 +36,7 @@ import { useView } from '../../app/view';
 import { useCells } from '../../store/useCells';
 import { nameOfPlace } from '../../fields/edits';
 import { placeName } from '../../fields/tweakPlaces';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -59,7 +60,7 @@ interface Line {
 }
 
 /** What the settings make of somebody's numbers: each with the chain that led to it, and the curve of one across all of them. */
-export function EffectivePanel({ project, list, settings, place }: Props) {
+export const EffectivePanel = guarded('The effective values', function EffectivePanel({ project, list, settings, place }: Props) {
   const heads = useMemo(() => unitHeads(project), [project]);
   const [chosen, setChosen] = useState<string>();
   const candidates = useMemo(() => {
@@ -130,7 +131,7 @@ export function EffectivePanel({ project, list, settings, place }: Props) {
       </p>
     </aside>
   );
-}
+});
 
 /** Every number of a unit or an encounter that some setting touches. */
 function linesOf(project: Project, list: SettingList, settings: readonly Tier[], id: string): Line[] {

@@ -19,6 +19,7 @@ import { NumberField } from '../../fields/NumberField';
 import { TweakLimits } from '../../fields/TweakLimits';
 import { placeName, whoseOf, whoseOffers } from '../../fields/tweakPlaces';
 import { WarnMark } from '../../visuals/WarnMark';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -35,75 +36,78 @@ interface Props {
 }
 
 /** Numbers by settings: each cell what that setting does to that number, to be typed over. */
-export function SettingTable({ project, list, settings, places, selected, place, lensTier, warnings, onPlace, onSelect, onTweaks }: Props) {
-  const whose = new Map(whoseOffers(project).map(({ id, name }) => [id, name]));
-  const rootOf = ({ scope }: TweakPlace) => (scope === 'encounter' ? Encounter : Unit);
-  let lastWhose = '';
-  return (
-    <table className="mx-4 border-b text-table" aria-label="What is changed">
-      <thead>
-        <tr className="border-y text-left">
-          <th className="w-[220px] px-1 font-normal text-ink-3">number</th>
-          {settings.map(({ id, name }, i) => (
-            <th
-              key={id}
-              className={`border-l border-hair px-1.5 py-1 ${id === selected || id === lensTier ? 'font-semibold' : 'font-normal'}`}
-            >
-              <button type="button" className="flex items-center gap-1.5" onClick={() => onSelect(id)}>
-                {list === 'tiers' && <span className="tier">{i + 1}</span>}
-                <span className="max-w-[110px] truncate">{name}</span>
-                {warnings.some(({ path }) => path === `/${list}/${id}`) && (
-                  <WarnMark
-                    label={warnings
-                      .filter(({ path }) => path === `/${list}/${id}`)
-                      .map(({ message }) => message)
-                      .join('; ')}
-                  />
-                )}
-              </button>
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {places.map((row) => {
-          const owner = whoseOf(row);
-          const head = owner !== lastWhose;
-          lastWhose = owner;
-          const on = place !== undefined && samePlace(place, row);
-          const label = placeName(row.path, rootOf(row));
-          return (
-            <tr
-              key={`${owner} ${row.path}`}
-              className={`${head ? 'border-t border-rule' : 'border-t border-hair'} ${on ? 'bg-sheet' : ''}`}
-              onFocus={() => onPlace(row)}
-              onClick={() => onPlace(row)}
-            >
-              <th scope="row" className="px-1 py-1 text-left align-top font-normal">
-                {head && <span className="block text-label text-ink-3">{whose.get(owner) ?? owner}</span>}
-                <button type="button" className={`text-left ${on ? 'font-semibold' : ''}`} aria-pressed={on} onClick={() => onPlace(row)}>
-                  {label}
+export const SettingTable = guarded(
+  'The table of settings',
+  function SettingTable({ project, list, settings, places, selected, place, lensTier, warnings, onPlace, onSelect, onTweaks }: Props) {
+    const whose = new Map(whoseOffers(project).map(({ id, name }) => [id, name]));
+    const rootOf = ({ scope }: TweakPlace) => (scope === 'encounter' ? Encounter : Unit);
+    let lastWhose = '';
+    return (
+      <table className="mx-4 border-b text-table" aria-label="What is changed">
+        <thead>
+          <tr className="border-y text-left">
+            <th className="w-[220px] px-1 font-normal text-ink-3">number</th>
+            {settings.map(({ id, name }, i) => (
+              <th
+                key={id}
+                className={`border-l border-hair px-1.5 py-1 ${id === selected || id === lensTier ? 'font-semibold' : 'font-normal'}`}
+              >
+                <button type="button" className="flex items-center gap-1.5" onClick={() => onSelect(id)}>
+                  {list === 'tiers' && <span className="tier">{i + 1}</span>}
+                  <span className="max-w-[110px] truncate">{name}</span>
+                  {warnings.some(({ path }) => path === `/${list}/${id}`) && (
+                    <WarnMark
+                      label={warnings
+                        .filter(({ path }) => path === `/${list}/${id}`)
+                        .map(({ message }) => message)
+                        .join('; ')}
+                    />
+                  )}
                 </button>
               </th>
-              {settings.map((setting) => (
-                <Cell
-                  key={setting.id}
-                  label={`${whose.get(owner) ?? owner} ${label} at ${setting.name}`}
-                  list={list}
-                  setting={setting}
-                  row={row}
-                  unit={quantityAt(rootOf(row), pointerSteps(row.path))?.unit ?? ''}
-                  warnings={warnings}
-                  onTweaks={(what, tweaks, mark) => onTweaks(setting.id, `${setting.name}: ${label.toLowerCase()} ${what}`, tweaks, mark)}
-                />
-              ))}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
-}
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {places.map((row) => {
+            const owner = whoseOf(row);
+            const head = owner !== lastWhose;
+            lastWhose = owner;
+            const on = place !== undefined && samePlace(place, row);
+            const label = placeName(row.path, rootOf(row));
+            return (
+              <tr
+                key={`${owner} ${row.path}`}
+                className={`${head ? 'border-t border-rule' : 'border-t border-hair'} ${on ? 'bg-sheet' : ''}`}
+                onFocus={() => onPlace(row)}
+                onClick={() => onPlace(row)}
+              >
+                <th scope="row" className="px-1 py-1 text-left align-top font-normal">
+                  {head && <span className="block text-label text-ink-3">{whose.get(owner) ?? owner}</span>}
+                  <button type="button" className={`text-left ${on ? 'font-semibold' : ''}`} aria-pressed={on} onClick={() => onPlace(row)}>
+                    {label}
+                  </button>
+                </th>
+                {settings.map((setting) => (
+                  <Cell
+                    key={setting.id}
+                    label={`${whose.get(owner) ?? owner} ${label} at ${setting.name}`}
+                    list={list}
+                    setting={setting}
+                    row={row}
+                    unit={quantityAt(rootOf(row), pointerSteps(row.path))?.unit ?? ''}
+                    warnings={warnings}
+                    onTweaks={(what, tweaks, mark) => onTweaks(setting.id, `${setting.name}: ${label.toLowerCase()} ${what}`, tweaks, mark)}
+                  />
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    );
+  },
+);
 
 interface CellProps {
   label: string;

@@ -1,6 +1,7 @@
 import { fixed } from '@insidia/core';
 import { Distribution } from '../../visuals/Distribution';
 import { type Measured, changeSentence, survivalSentence } from './words';
+import { guarded } from '../../parts/guarded';
 
 export const WIDTH = 308;
 
@@ -17,46 +18,49 @@ interface MeasureProps {
 }
 
 /** One sentence first, then the picture. */
-export function Measure({ name, measured, values, valuesBefore, unit, places, survives, none, theme }: MeasureProps) {
-  const { summary, before } = measured;
-  const open = summary && summary.infinite > 0;
-  const anyFinite = values.some(Number.isFinite);
-  return (
-    <section className="mt-[7px]" aria-label={name} data-measure={name}>
-      <div className="flex h-4 items-baseline gap-1.5 text-table">
-        <b className="whitespace-nowrap">{name}</b>
-        <span className="min-w-0 flex-1 truncate text-right">
-          {!summary ? (
-            <span className="text-ink-3">{none}</span>
-          ) : Number.isFinite(summary.median) ? (
-            <>
-              <b data-median={summary.median}>
-                {fixed(summary.median, places)} {unit}
-              </b>
-              {open && <span className="text-ink-2">; {survivalSentence(summary, survives)}</span>}
-            </>
-          ) : (
-            <span data-median="Infinity">
-              <b>never</b>
-              <span className="text-ink-2">; {survivalSentence(summary, survives)}</span>
-            </span>
-          )}
-        </span>
-      </div>
-      <div className="truncate text-label text-ink-3">{changeSentence(measured, places)}</div>
-      {summary && anyFinite && (
-        <Distribution
-          label={name}
-          unit={unit}
-          now={values}
-          before={valuesBefore}
-          median={summary.median}
-          interval={summary.interval}
-          medianBefore={before?.median}
-          width={WIDTH}
-          theme={theme}
-        />
-      )}
-    </section>
-  );
-}
+export const Measure = guarded(
+  'The measure',
+  function Measure({ name, measured, values, valuesBefore, unit, places, survives, none, theme }: MeasureProps) {
+    const { summary, before } = measured;
+    const open = summary && summary.infinite > 0;
+    const anyFinite = values.some(Number.isFinite);
+    return (
+      <section className="mt-[7px]" aria-label={name} data-measure={name}>
+        <div className="flex h-4 items-baseline gap-1.5 text-table">
+          <b className="whitespace-nowrap">{name}</b>
+          <span className="min-w-0 flex-1 truncate text-right">
+            {!summary ? (
+              <span className="text-ink-3">{none}</span>
+            ) : Number.isFinite(summary.median) ? (
+              <>
+                <b data-median={summary.median}>
+                  {fixed(summary.median, places)} {unit}
+                </b>
+                {open && <span className="text-ink-2">; {survivalSentence(summary, survives)}</span>}
+              </>
+            ) : (
+              <span data-median="Infinity">
+                <b>never</b>
+                <span className="text-ink-2">; {survivalSentence(summary, survives)}</span>
+              </span>
+            )}
+          </span>
+        </div>
+        <div className="truncate text-label text-ink-3">{changeSentence(measured, places)}</div>
+        {summary && anyFinite && (
+          <Distribution
+            label={name}
+            unit={unit}
+            now={values}
+            before={valuesBefore}
+            median={summary.median}
+            interval={summary.interval}
+            medianBefore={before?.median}
+            width={WIDTH}
+            theme={theme}
+          />
+        )}
+      </section>
+    );
+  },
+);

@@ -27,6 +27,7 @@ import { StylesPart } from './StylesPart';
 import { TimeUseBar } from './TimeUseBar';
 import { wordForUse } from '../../fields/words';
 import type { Measured } from './words';
+import { guarded } from '../../parts/guarded';
 
 const BatchPart = lazy(async () => ({ default: (await import('./BatchPart')).BatchPart }));
 
@@ -50,93 +51,96 @@ const OPEN_GROUND = '*';
 const BATCH_MEASURES: readonly BandMeasure[] = ['timeToKill', 'timeToDown', 'dose', 'won'];
 
 /** The duel as it is now against the duel before the last change. */
-export function ReadoutPanel({ project, enemy, party, duel, onView, others, whole, side }: Props) {
-  const { answer, failure, pending } = useAppSelector((state) => state.readout);
-  const lastChange = useAppSelector((state) => state.document.lastChange);
-  const [view] = useView(project);
-  const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
-  const options = others.map(({ id, name }) => ({ id, name }));
-  if (side === 'enemy' && others.length > 1) options.push({ id: WHOLE_PARTY, name: 'the whole party' });
-  return (
-    <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
-      <div className="section-head">
-        <h3>Readout</h3>
-        <span className="note truncate">
-          {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} {whole ? 'the whole party' : `the ${party[0].name}`}
-          {answer ? `, ${answer.early ? 'the first ' : ''}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
-        </span>
-        <span className="flex-1" />
-        <span className="text-label text-ink-3" aria-live="off">
-          {pending ? '…' : answer ? `${(answer.took / 1000).toFixed(2)} s` : ''}
-        </span>
-      </div>
-      <div className="mt-1 flex items-end gap-1.5">
-        <Choose label="Against" value={other} options={options} onChoose={(id) => onView({ against: id })} />
-        <Choose
-          label="On"
-          value={duel.arena ?? OPEN_GROUND}
-          options={[{ id: OPEN_GROUND, name: 'open ground' }, ...project.arenas.map(({ id, name }) => ({ id, name }))]}
-          onChoose={(id) => onView({ arena: id === OPEN_GROUND ? undefined : id })}
-        />
-        <NumberField
-          compact
-          info={{ label: 'Copies', unit: '', min: 1, max: 12, whole: true, about: 'enemies in the duel' }}
-          base={duel.copies}
-          width={44}
-          onCommit={(copies) => onView({ copies: copies === 1 ? undefined : copies })}
-        />
-        <NumberField
-          compact
-          info={{ label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' }}
-          base={duel.distance}
-          width={58}
-          onCommit={(distance) => onView({ distance })}
-        />
-      </div>
-      {lastChange && answer?.before && (
-        <div className="mt-2 flex h-7 items-center gap-2 border-y border-hair text-table">
-          <span className="min-w-0 flex-1 truncate" title={lastChange}>
-            {lastChange}
+export const ReadoutPanel = guarded(
+  'The readout',
+  function ReadoutPanel({ project, enemy, party, duel, onView, others, whole, side }: Props) {
+    const { answer, failure, pending } = useAppSelector((state) => state.readout);
+    const lastChange = useAppSelector((state) => state.document.lastChange);
+    const [view] = useView(project);
+    const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
+    const options = others.map(({ id, name }) => ({ id, name }));
+    if (side === 'enemy' && others.length > 1) options.push({ id: WHOLE_PARTY, name: 'the whole party' });
+    return (
+      <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
+        <div className="section-head">
+          <h3>Readout</h3>
+          <span className="note truncate">
+            {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} {whole ? 'the whole party' : `the ${party[0].name}`}
+            {answer ? `, ${answer.early ? 'the first ' : ''}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
           </span>
-          <svg width={88} height={12} aria-hidden className="shrink-0">
-            <path d="M0 6 H14" stroke="var(--ghost)" strokeWidth={1.4} />
-            <text x={17} y={10} className="t2">
-              before
-            </text>
-            <rect x={52} y={1} width={14} height={10} fill="var(--dist)" />
-            <path d="M52 1 H66" stroke="var(--ink-2)" strokeWidth={1.4} />
-            <text x={69} y={10} className="t2">
-              now
-            </text>
-          </svg>
+          <span className="flex-1" />
+          <span className="text-label text-ink-3" aria-live="off">
+            {pending ? '…' : answer ? `${(answer.took / 1000).toFixed(2)} s` : ''}
+          </span>
         </div>
-      )}
-      {failure && (
-        <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
-          This duel can’t be run: {failure}.
-        </p>
-      )}
-      {!answer && !failure && <p className="mt-6 text-ink-3">Running the first 200 duels …</p>}
-      {answer && (
-        <Results
-          duel={duel}
-          now={answer.now}
-          before={answer.before}
-          changes={answer.changes}
-          enemy={enemy}
-          party={party}
-          project={project}
-          whole={whole}
-        />
-      )}
-      {answer && (
-        <Suspense>
-          <BatchPart project={project.id} cell={duelCell(project, view, duel)} measures={BATCH_MEASURES} />
-        </Suspense>
-      )}
-    </aside>
-  );
-}
+        <div className="mt-1 flex items-end gap-1.5">
+          <Choose label="Against" value={other} options={options} onChoose={(id) => onView({ against: id })} />
+          <Choose
+            label="On"
+            value={duel.arena ?? OPEN_GROUND}
+            options={[{ id: OPEN_GROUND, name: 'open ground' }, ...project.arenas.map(({ id, name }) => ({ id, name }))]}
+            onChoose={(id) => onView({ arena: id === OPEN_GROUND ? undefined : id })}
+          />
+          <NumberField
+            compact
+            info={{ label: 'Copies', unit: '', min: 1, max: 12, whole: true, about: 'enemies in the duel' }}
+            base={duel.copies}
+            width={44}
+            onCommit={(copies) => onView({ copies: copies === 1 ? undefined : copies })}
+          />
+          <NumberField
+            compact
+            info={{ label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' }}
+            base={duel.distance}
+            width={58}
+            onCommit={(distance) => onView({ distance })}
+          />
+        </div>
+        {lastChange && answer?.before && (
+          <div className="mt-2 flex h-7 items-center gap-2 border-y border-hair text-table">
+            <span className="min-w-0 flex-1 truncate" title={lastChange}>
+              {lastChange}
+            </span>
+            <svg width={88} height={12} aria-hidden className="shrink-0">
+              <path d="M0 6 H14" stroke="var(--ghost)" strokeWidth={1.4} />
+              <text x={17} y={10} className="t2">
+                before
+              </text>
+              <rect x={52} y={1} width={14} height={10} fill="var(--dist)" />
+              <path d="M52 1 H66" stroke="var(--ink-2)" strokeWidth={1.4} />
+              <text x={69} y={10} className="t2">
+                now
+              </text>
+            </svg>
+          </div>
+        )}
+        {failure && (
+          <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
+            This duel can’t be run: {failure}.
+          </p>
+        )}
+        {!answer && !failure && <p className="mt-6 text-ink-3">Running the first 200 duels …</p>}
+        {answer && (
+          <Results
+            duel={duel}
+            now={answer.now}
+            before={answer.before}
+            changes={answer.changes}
+            enemy={enemy}
+            party={party}
+            project={project}
+            whole={whole}
+          />
+        )}
+        {answer && (
+          <Suspense>
+            <BatchPart project={project.id} cell={duelCell(project, view, duel)} measures={BATCH_MEASURES} />
+          </Suspense>
+        )}
+      </aside>
+    );
+  },
+);
 
 type ResultsProps = Pick<Props, 'enemy' | 'party' | 'project' | 'whole' | 'duel'> & {
   now: Readout;

@@ -1,13 +1,14 @@
 import { type Project, fixed, linear, rulerOf } from '@insidia/core';
 import { useAppSelector } from '../../store/store';
 import { Part } from './Part';
+import { guarded } from '../../parts/guarded';
 
 const LEFT = 92;
 const RIGHT = 66;
 const WIDTH = 308;
 
 /** How far the measures lie apart when the player plays in another way: the range across play styles. */
-export function StylesPart({ project }: { project: Project }) {
+export const StylesPart = guarded('The range of styles', function StylesPart({ project }: { project: Project }) {
   const styles = useAppSelector((state) => state.readout.styles);
   if (!project.styles.length) return null;
   return (
@@ -21,7 +22,7 @@ export function StylesPart({ project }: { project: Project }) {
       )}
     </Part>
   );
-}
+});
 
 /** Each style a mark on a line from the least to the most. */
 function Range({ name, unit, values }: { name: string; unit: string; values: { name: string; value: number | undefined }[] }) {

@@ -11,6 +11,7 @@ import { planScale } from '../../visuals/plan';
 import { useWidth } from '../../visuals/useWidth';
 import { WaveForm } from './WaveForm';
 import { Whole } from './Whole';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   editor: ObjectEditor<'encounters'>;
@@ -24,154 +25,160 @@ const LEFT = 148;
 const PLAN_HEIGHT = 216;
 
 /** Where the encounter takes place, what comes when, and the pressure of it: the last two on one clock. */
-export function EncounterBench({ editor, arena, heads, selected, onSelect }: Props) {
-  const { base, project } = editor;
-  const [ref, width] = useWidth<HTMLDivElement>(700);
-  const [instant, setInstant] = useState<number>();
-  const navigate = useNavigate();
-  const { search } = useLocation();
-  const answer = useAppSelector((state) => (state.encounter.answer?.encounter === base.id ? state.encounter.answer : null));
-  const readout = answer?.now;
-  const until = readout?.until ?? base.limit;
-  const x = linear(0, until, LEFT, width - 46);
-  const wave = base.waves.find(({ id }) => id === selected?.wave);
-  const group = wave?.groups.find(({ id }) => id === selected?.group) ?? wave?.groups[0];
-  const used = useMemo(() => new Set(group?.at ?? base.waves.flatMap(({ groups }) => groups.flatMap(({ at }) => at))), [group, base.waves]);
-  const warned = useMemo(
-    () => new Set(editor.warnings.flatMap(({ path }) => /^\/encounters\/[^/]+\/waves\/([^/]+)/.exec(path)?.[1] ?? [])),
-    [editor.warnings],
-  );
-  const addWave = () => {
-    const name = nameFor(
-      'Wave',
-      base.waves.map((one) => one.name),
+export const EncounterBench = guarded(
+  'The encounter’s bench',
+  function EncounterBench({ editor, arena, heads, selected, onSelect }: Props) {
+    const { base, project } = editor;
+    const [ref, width] = useWidth<HTMLDivElement>(700);
+    const [instant, setInstant] = useState<number>();
+    const navigate = useNavigate();
+    const { search } = useLocation();
+    const answer = useAppSelector((state) => (state.encounter.answer?.encounter === base.id ? state.encounter.answer : null));
+    const readout = answer?.now;
+    const until = readout?.until ?? base.limit;
+    const x = linear(0, until, LEFT, width - 46);
+    const wave = base.waves.find(({ id }) => id === selected?.wave);
+    const group = wave?.groups.find(({ id }) => id === selected?.group) ?? wave?.groups[0];
+    const used = useMemo(
+      () => new Set(group?.at ?? base.waves.flatMap(({ groups }) => groups.flatMap(({ at }) => at))),
+      [group, base.waves],
     );
-    const id = idFor(
-      name,
-      base.waves.map((one) => one.id),
+    const warned = useMemo(
+      () => new Set(editor.warnings.flatMap(({ path }) => /^\/encounters\/[^/]+\/waves\/([^/]+)/.exec(path)?.[1] ?? [])),
+      [editor.warnings],
     );
-    const made: Wave = { ...blank(WaveClass), id, name, start: base.waves.length ? 'defeated' : 'atOnce' };
-    editor.change(`${base.name}: new wave ${name}`, (encounter) => void encounter.waves.push(made));
-    onSelect({ wave: id });
-  };
-  const colourOf = (type: string) => heads.get(type)?.colour ?? 'ink';
-  const nameOf = (type: string) => heads.get(type)?.name ?? type;
-  return (
-    <div ref={ref} className="flex min-h-0 flex-1 flex-col">
-      <div className="grid border-t" style={{ gridTemplateColumns: `minmax(0, 1fr) 268px`, height: PLAN_HEIGHT + 14 }}>
-        <div className="min-w-0 p-[7px] pl-4">
-          {arena && (
-            <Plan
-              arena={arena}
-              width={width - 268 - 26}
-              used={used}
-              onSpawnPoint={
-                wave && group
-                  ? (id) =>
-                      editor.change(`${base.name} ${wave.name}: spawn points`, (encounter) => {
-                        const own = encounter.waves.find((one) => one.id === wave.id)!.groups.find((one) => one.id === group.id)!;
-                        const next = own.at.includes(id) ? own.at.filter((point) => point !== id) : [...own.at, id];
-                        if (next.length) own.at = next;
-                      })
-                  : undefined
-              }
-              party={base.party.map(({ unit }) => heads.get(unit))}
-            />
-          )}
+    const addWave = () => {
+      const name = nameFor(
+        'Wave',
+        base.waves.map((one) => one.name),
+      );
+      const id = idFor(
+        name,
+        base.waves.map((one) => one.id),
+      );
+      const made: Wave = { ...blank(WaveClass), id, name, start: base.waves.length ? 'defeated' : 'atOnce' };
+      editor.change(`${base.name}: new wave ${name}`, (encounter) => void encounter.waves.push(made));
+      onSelect({ wave: id });
+    };
+    const colourOf = (type: string) => heads.get(type)?.colour ?? 'ink';
+    const nameOf = (type: string) => heads.get(type)?.name ?? type;
+    return (
+      <div ref={ref} className="flex min-h-0 flex-1 flex-col">
+        <div className="grid border-t" style={{ gridTemplateColumns: `minmax(0, 1fr) 268px`, height: PLAN_HEIGHT + 14 }}>
+          <div className="min-w-0 p-[7px] pl-4">
+            {arena && (
+              <Plan
+                arena={arena}
+                width={width - 268 - 26}
+                used={used}
+                onSpawnPoint={
+                  wave && group
+                    ? (id) =>
+                        editor.change(`${base.name} ${wave.name}: spawn points`, (encounter) => {
+                          const own = encounter.waves.find((one) => one.id === wave.id)!.groups.find((one) => one.id === group.id)!;
+                          const next = own.at.includes(id) ? own.at.filter((point) => point !== id) : [...own.at, id];
+                          if (next.length) own.at = next;
+                        })
+                    : undefined
+                }
+                party={base.party.map(({ unit }) => heads.get(unit))}
+              />
+            )}
+          </div>
+          <div className="scroll min-h-0 border-l px-3 py-2">
+            {wave ? (
+              <WaveForm editor={editor} wave={wave} group={group} arena={arena} heads={heads} onSelect={onSelect} />
+            ) : (
+              <Whole editor={editor} heads={heads} arena={arena} />
+            )}
+          </div>
         </div>
-        <div className="scroll min-h-0 border-l px-3 py-2">
-          {wave ? (
-            <WaveForm editor={editor} wave={wave} group={group} arena={arena} heads={heads} onSelect={onSelect} />
-          ) : (
-            <Whole editor={editor} heads={heads} arena={arena} />
-          )}
-        </div>
-      </div>
-      <section className="border-t px-4 pt-1.5" aria-label="Waves">
-        <div className="section-head">
-          <h3>Waves</h3>
-          <span className="note min-w-0 flex-1 truncate">
-            first spawn to last death{readout ? `, median of ${readout.summary.runs} runs; paler to p90` : ''}; drag a bar to put its wave
-            off, a name to reorder (Alt ↑ ↓)
-          </span>
-          {selected && (
-            <button type="button" className="link" onClick={() => onSelect(undefined)}>
-              the whole encounter
+        <section className="border-t px-4 pt-1.5" aria-label="Waves">
+          <div className="section-head">
+            <h3>Waves</h3>
+            <span className="note min-w-0 flex-1 truncate">
+              first spawn to last death{readout ? `, median of ${readout.summary.runs} runs; paler to p90` : ''}; drag a bar to put its wave
+              off, a name to reorder (Alt ↑ ↓)
+            </span>
+            {selected && (
+              <button type="button" className="link" onClick={() => onSelect(undefined)}>
+                the whole encounter
+              </button>
+            )}
+            <button type="button" className="btn" onClick={addWave}>
+              Add a wave
             </button>
+          </div>
+          {base.waves.length ? (
+            <WaveTimeline
+              encounter={base}
+              readout={readout}
+              x={x}
+              width={width - 32}
+              until={until}
+              heads={heads}
+              startSentence={(one) => waveSentence(base, one)}
+              selected={selected}
+              warned={warned}
+              instant={instant}
+              onInstant={setInstant}
+              onSelect={(id, groupId) => onSelect({ wave: id, ...(groupId && { group: groupId }) })}
+              onDelay={(id, seconds, mark) => {
+                const own = base.waves.find((one) => one.id === id)!;
+                const field = own.start === 'clock' ? 'at' : 'delay';
+                editor.change(
+                  `${base.name} ${own.name} ${field === 'at' ? 'starts at' : 'delay'} ${shown(own[field])} → ${shown(seconds)} s`,
+                  (encounter) => {
+                    encounter.waves.find((one) => one.id === id)![field] = seconds;
+                  },
+                  mark,
+                );
+              }}
+              onMove={(id, by) => {
+                const index = base.waves.findIndex((one) => one.id === id);
+                if (index + by < 0 || index + by >= base.waves.length) return;
+                editor.change(`${base.name}: ${base.waves[index].name} ${by < 0 ? 'earlier' : 'later'}`, (encounter) => {
+                  encounter.waves = moved(encounter.waves, index, by);
+                });
+              }}
+            />
+          ) : (
+            <p className="py-3 text-ink-2">No wave yet: nobody comes. Add one, and its fights run at once.</p>
           )}
-          <button type="button" className="btn" onClick={addWave}>
-            Add a wave
-          </button>
-        </div>
-        {base.waves.length ? (
-          <WaveTimeline
-            encounter={base}
-            readout={readout}
-            x={x}
-            width={width - 32}
-            until={until}
-            heads={heads}
-            startSentence={(one) => waveSentence(base, one)}
-            selected={selected}
-            warned={warned}
-            instant={instant}
-            onInstant={setInstant}
-            onSelect={(id, groupId) => onSelect({ wave: id, ...(groupId && { group: groupId }) })}
-            onDelay={(id, seconds, mark) => {
-              const own = base.waves.find((one) => one.id === id)!;
-              const field = own.start === 'clock' ? 'at' : 'delay';
-              editor.change(
-                `${base.name} ${own.name} ${field === 'at' ? 'starts at' : 'delay'} ${shown(own[field])} → ${shown(seconds)} s`,
-                (encounter) => {
-                  encounter.waves.find((one) => one.id === id)![field] = seconds;
-                },
-                mark,
-              );
-            }}
-            onMove={(id, by) => {
-              const index = base.waves.findIndex((one) => one.id === id);
-              if (index + by < 0 || index + by >= base.waves.length) return;
-              editor.change(`${base.name}: ${base.waves[index].name} ${by < 0 ? 'earlier' : 'later'}`, (encounter) => {
-                encounter.waves = moved(encounter.waves, index, by);
-              });
-            }}
-          />
-        ) : (
-          <p className="py-3 text-ink-2">No wave yet: nobody comes. Add one, and its fights run at once.</p>
-        )}
-      </section>
-      <section className="border-t px-4 pt-1.5" aria-label="Pressure">
-        <div className="section-head">
-          <h3>Pressure</h3>
-          <span className="note min-w-0 flex-1 truncate">
-            share of the party’s full health lost a second, last 3 s; same clock; dotted p10 and p90, dashed the lull level; a double click
-            opens the median run there
-          </span>
-        </div>
-        {readout ? (
-          <PressureRibbon
-            readout={readout}
-            before={answer?.before}
-            x={x}
-            width={width - 32}
-            colourOf={colourOf}
-            nameOf={nameOf}
-            instant={instant}
-            onInstant={setInstant}
-            onOpen={(seconds) => {
-              const query = new URLSearchParams(search);
-              query.set('seed', String(readout.seeds.median));
-              query.set('at', seconds.toFixed(2));
-              void navigate({ pathname: `/projects/${project.id}/replay/${base.id}`, search: query.toString() });
-            }}
-          />
-        ) : (
-          <p className="py-3 text-ink-3">Running the first fights …</p>
-        )}
-      </section>
-    </div>
-  );
-}
+        </section>
+        <section className="border-t px-4 pt-1.5" aria-label="Pressure">
+          <div className="section-head">
+            <h3>Pressure</h3>
+            <span className="note min-w-0 flex-1 truncate">
+              share of the party’s full health lost a second, last 3 s; same clock; dotted p10 and p90, dashed the lull level; a double
+              click opens the median run there
+            </span>
+          </div>
+          {readout ? (
+            <PressureRibbon
+              readout={readout}
+              before={answer?.before}
+              x={x}
+              width={width - 32}
+              colourOf={colourOf}
+              nameOf={nameOf}
+              instant={instant}
+              onInstant={setInstant}
+              onOpen={(seconds) => {
+                const query = new URLSearchParams(search);
+                query.set('seed', String(readout.seeds.median));
+                query.set('at', seconds.toFixed(2));
+                void navigate({ pathname: `/projects/${project.id}/replay/${base.id}`, search: query.toString() });
+              }}
+            />
+          ) : (
+            <p className="py-3 text-ink-3">Running the first fights …</p>
+          )}
+        </section>
+      </div>
+    );
+  },
+);
 
 function Plan({
   arena,

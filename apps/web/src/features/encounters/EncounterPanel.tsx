@@ -20,6 +20,7 @@ import type { EncounterAnswer } from '../../readout/encounterProtocol';
 import { useAppSelector } from '../../store/store';
 import { Distribution } from '../../visuals/Distribution';
 import { WarnMark } from '../../visuals/WarnMark';
+import { guarded } from '../../parts/guarded';
 
 const BatchPart = lazy(async () => ({ default: (await import('../duel/BatchPart')).BatchPart }));
 
@@ -28,51 +29,46 @@ const WIDTH = 308;
 const BATCH_MEASURES: readonly BandMeasure[] = ['won', 'length', 'peakPressureShare', 'longestWithoutLull', 'dose'];
 
 /** The fights of an encounter: who wins, how long, how hard, who hurts; before and after an edit; and the runs behind the numbers. */
-export function EncounterPanel({
-  project,
-  encounter,
-  heads,
-}: {
-  project: Project;
-  encounter: Encounter;
-  heads: ReadonlyMap<string, UnitHead>;
-}) {
-  const { answer, failure, pending } = useAppSelector((state) => state.encounter);
-  const lastChange = useAppSelector((state) => state.document.lastChange);
-  const own = answer?.encounter === encounter.id ? answer : null;
-  const [{ tier, skill }] = useView(project);
-  const cell: Cell = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
-  return (
-    <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
-      <div className="section-head">
-        <h3>Readout</h3>
-        <span className="note truncate">
-          {encounter.name}
-          {own ? `, ${own.now.summary.runs} runs, seeds ${own.now.summary.firstSeed} on` : ''}
-        </span>
-        <span className="flex-1" />
-        <span className="text-label text-ink-3">{pending ? '…' : ''}</span>
-      </div>
-      {lastChange && own?.before && (
-        <p className="mt-1 shrink-0 truncate border-y border-hair py-1 text-table" title={lastChange}>
-          {lastChange}
-        </p>
-      )}
-      {failure && (
-        <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
-          This encounter can’t be run: {failure}.
-        </p>
-      )}
-      {!own && !failure && <p className="mt-6 text-ink-3">Running the first fights …</p>}
-      {own && <Results answer={own} project={project} encounter={encounter} heads={heads} />}
-      {own && (
-        <Suspense>
-          <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} />
-        </Suspense>
-      )}
-    </aside>
-  );
-}
+export const EncounterPanel = guarded(
+  'The readout',
+  function EncounterPanel({ project, encounter, heads }: { project: Project; encounter: Encounter; heads: ReadonlyMap<string, UnitHead> }) {
+    const { answer, failure, pending } = useAppSelector((state) => state.encounter);
+    const lastChange = useAppSelector((state) => state.document.lastChange);
+    const own = answer?.encounter === encounter.id ? answer : null;
+    const [{ tier, skill }] = useView(project);
+    const cell: Cell = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
+    return (
+      <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
+        <div className="section-head">
+          <h3>Readout</h3>
+          <span className="note truncate">
+            {encounter.name}
+            {own ? `, ${own.now.summary.runs} runs, seeds ${own.now.summary.firstSeed} on` : ''}
+          </span>
+          <span className="flex-1" />
+          <span className="text-label text-ink-3">{pending ? '…' : ''}</span>
+        </div>
+        {lastChange && own?.before && (
+          <p className="mt-1 shrink-0 truncate border-y border-hair py-1 text-table" title={lastChange}>
+            {lastChange}
+          </p>
+        )}
+        {failure && (
+          <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
+            This encounter can’t be run: {failure}.
+          </p>
+        )}
+        {!own && !failure && <p className="mt-6 text-ink-3">Running the first fights …</p>}
+        {own && <Results answer={own} project={project} encounter={encounter} heads={heads} />}
+        {own && (
+          <Suspense>
+            <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} />
+          </Suspense>
+        )}
+      </aside>
+    );
+  },
+);
 
 interface ResultsProps {
   answer: EncounterAnswer;

@@ -26,6 +26,7 @@ import { TextField } from '../../fields/TextField';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { groupWords } from '../../visuals/WaveTimeline';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   editor: ObjectEditor<'encounters'>;
@@ -39,7 +40,7 @@ interface Props {
 const POOL = '*pool';
 
 /** One wave: when it starts, whom it brings, how they appear. */
-export function WaveForm({ editor, wave, group, arena, heads, onSelect }: Props) {
+export const WaveForm = guarded('The wave’s form', function WaveForm({ editor, wave, group, arena, heads, onSelect }: Props) {
   const { base, project } = editor;
   const at = `/waves/${wave.id}`;
   const index = base.waves.indexOf(wave);
@@ -199,7 +200,7 @@ export function WaveForm({ editor, wave, group, arena, heads, onSelect }: Props)
       {group && <GroupForm key={group.id} editor={editor} wave={wave} group={group} arena={arena} heads={heads} />}
     </div>
   );
-}
+});
 
 /** One of the units that a group brings: whose numbers its tweaks may name. */
 function sampleOf(project: Project, group: WaveGroup | undefined, heads: Props['heads']) {

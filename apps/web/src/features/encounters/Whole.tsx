@@ -23,6 +23,7 @@ import { Popover } from '../../fields/Popover';
 import { ScopedTweaks } from '../../fields/ScopedTweaks';
 import { TextField } from '../../fields/TextField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   editor: ObjectEditor<'encounters'>;
@@ -31,7 +32,7 @@ interface Props {
 }
 
 /** What holds for the whole encounter: where, who, slots, caps, events, ends. */
-export function Whole({ editor, heads, arena }: Props) {
+export const Whole = guarded('The encounter’s form', function Whole({ editor, heads, arena }: Props) {
   const { base, project } = editor;
   const arenas = project.arenas.map(({ id, name }) => ({ id, name }));
   const standing = arena?.points.filter(({ health }) => health !== undefined).map(({ id, name }) => ({ id, name })) ?? [];
@@ -88,7 +89,7 @@ export function Whole({ editor, heads, arena }: Props) {
       <Events editor={editor} />
     </div>
   );
-}
+});
 
 /** Who stands against the enemies: of the party, or beside it. */
 function Members({

@@ -18,6 +18,7 @@ import { Fields, Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { AddParts, Part } from './Part';
+import { guarded } from '../../parts/guarded';
 
 type Effect = keyof Effects;
 const EFFECTS = [...(classFields(Effects)?.kinds.keys() ?? [])] as Effect[];
@@ -40,150 +41,153 @@ const EFFECT_FIELDS: Record<Effect, readonly string[]> = {
 const PARTS = { charges: 'Charges', next: 'Follow-up', slot: 'Attack slot' } as const;
 
 /** Every field of an attack that applies to its delivery. */
-export function AttackFields({ editor, attack }: { editor: UnitEditor; attack: Attack }) {
-  const { base, project } = editor;
-  const at = `/attacks/${attack.id}`;
-  const { delivery } = attack;
-  const aims = delivery !== 'self' && delivery !== 'summon' && delivery !== 'contact';
-  const strikes = delivery !== 'self' && delivery !== 'support' && delivery !== 'summon';
-  const units = unitHeads(project).map(({ id, name }) => ({ id, name }));
-  const others = base.attacks.filter(({ id }) => id !== attack.id).map(({ id, name }) => ({ id, name }));
-  const pools = [...new Set(project.encounters.flatMap(({ slots }) => slots.map(({ id }) => id)))];
-  const kinds = damageKinds(editor);
-  const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']);
-  const offered = EFFECTS.filter(
-    (effect) => !attack.effects[effect] && (strikes ? !['heal', 'revive'].includes(effect) : HELPS.includes(effect)),
-  );
-  return (
-    <div className="mb-1">
-      <Part title="When">
-        <div className="w-[132px]">
-          <Choose
-            label="Delivery"
-            value={delivery}
-            options={deliveries}
-            onChoose={(word) =>
-              editor.change(`${base.name} ${attack.name} delivery: ${deliveries.find(({ id }) => id === word)?.name}`, (unit) => {
-                unit.attacks = unit.attacks.map((one) =>
-                  one.id === attack.id ? deliveredBy(one, word as Delivery, units.find(({ id }) => id !== unit.id)?.id) : one,
-                );
-              })
-            }
-          />
-        </div>
-        {delivery === 'support' && <Field editor={editor} path={`${at}/targets`} />}
-        {aims && <Fields editor={editor} at={at} of={['facing', 'needsLine']} />}
-        {delivery === 'melee' && <FieldNumber tight editor={editor} path={`${at}/arc`} width={84} />}
-        <Fields
-          editor={editor}
-          at={`${at}/beat`}
-          of={['initialDelay/min', 'initialDelay/max']}
-          labels={{ 'initialDelay/min': 'First use from', 'initialDelay/max': 'First use to' }}
-        />
-        <div className="flex min-w-0 pt-[18px] text-table">
-          <span className="text-ink-3">if&nbsp;</span>
-          <ConditionField
-            label={`${attack.name} is usable if`}
-            condition={attack.condition}
-            unit={base}
-            project={project}
-            onChange={(condition) => editor.set(`${at}/condition`, condition, condition ? 'changed' : 'none')}
-          />
-        </div>
-      </Part>
-      <Part title="Beat">
-        <Fields editor={editor} at={`${at}/beat`} of={['cooldownFrom', 'moving', 'tracking', 'cue']} />
-      </Part>
-      {delivery === 'projectile' && (
-        <Part title="Shot">
+export const AttackFields = guarded(
+  'The attack’s fields',
+  function AttackFields({ editor, attack }: { editor: UnitEditor; attack: Attack }) {
+    const { base, project } = editor;
+    const at = `/attacks/${attack.id}`;
+    const { delivery } = attack;
+    const aims = delivery !== 'self' && delivery !== 'summon' && delivery !== 'contact';
+    const strikes = delivery !== 'self' && delivery !== 'support' && delivery !== 'summon';
+    const units = unitHeads(project).map(({ id, name }) => ({ id, name }));
+    const others = base.attacks.filter(({ id }) => id !== attack.id).map(({ id, name }) => ({ id, name }));
+    const pools = [...new Set(project.encounters.flatMap(({ slots }) => slots.map(({ id }) => id)))];
+    const kinds = damageKinds(editor);
+    const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']);
+    const offered = EFFECTS.filter(
+      (effect) => !attack.effects[effect] && (strikes ? !['heal', 'revive'].includes(effect) : HELPS.includes(effect)),
+    );
+    return (
+      <div className="mb-1">
+        <Part title="When">
+          <div className="w-[132px]">
+            <Choose
+              label="Delivery"
+              value={delivery}
+              options={deliveries}
+              onChoose={(word) =>
+                editor.change(`${base.name} ${attack.name} delivery: ${deliveries.find(({ id }) => id === word)?.name}`, (unit) => {
+                  unit.attacks = unit.attacks.map((one) =>
+                    one.id === attack.id ? deliveredBy(one, word as Delivery, units.find(({ id }) => id !== unit.id)?.id) : one,
+                  );
+                })
+              }
+            />
+          </div>
+          {delivery === 'support' && <Field editor={editor} path={`${at}/targets`} />}
+          {aims && <Fields editor={editor} at={at} of={['facing', 'needsLine']} />}
+          {delivery === 'melee' && <FieldNumber tight editor={editor} path={`${at}/arc`} width={84} />}
           <Fields
             editor={editor}
-            at={`${at}/projectile`}
-            of={['speed', 'radius', 'lifetime', 'count', 'spread', 'lead', 'pierces', 'homing']}
+            at={`${at}/beat`}
+            of={['initialDelay/min', 'initialDelay/max']}
+            labels={{ 'initialDelay/min': 'First use from', 'initialDelay/max': 'First use to' }}
           />
-          <Muzzles editor={editor} attack={attack} />
-        </Part>
-      )}
-      {delivery === 'area' && (
-        <Part title="Area">
-          <Fields editor={editor} at={`${at}/area`} of={['about', 'radius', 'angle', 'delay']} />
-        </Part>
-      )}
-      {delivery === 'summon' && (
-        <Part title="Summons">
-          <Field editor={editor} path={`${at}/summon/unit`} offers={units} />
-          <Fields editor={editor} at={`${at}/summon`} of={['count', 'cap', 'around']} />
-        </Part>
-      )}
-      {EFFECTS.filter((effect) => attack.effects[effect]).map((effect) => (
-        <Part
-          key={effect}
-          title={fieldLabel(Unit, ['attacks', '0', 'effects', effect])}
-          onRemove={() => editor.set(`${at}/effects/${effect}`, undefined, 'none')}
-        >
-          {EFFECT_FIELDS[effect].map((field) =>
-            field === 'type' ? (
-              <Field key={field} editor={editor} path={`${at}/effects/${effect}/type`} none="any" offers={kinds} width={110} />
-            ) : (
-              <Field key={field} editor={editor} path={`${at}/effects/${effect}/${field}`} />
-            ),
-          )}
-          {effect === 'boost' && attack.effects.boost && (
-            <TweaksField
-              label="Boost"
-              tweaks={attack.effects.boost.tweaks}
+          <div className="flex min-w-0 pt-[18px] text-table">
+            <span className="text-ink-3">if&nbsp;</span>
+            <ConditionField
+              label={`${attack.name} is usable if`}
+              condition={attack.condition}
               unit={base}
-              onChange={(tweaks) => editor.set(`${at}/effects/boost/tweaks`, tweaks, 'changed')}
+              project={project}
+              onChange={(condition) => editor.set(`${at}/condition`, condition, condition ? 'changed' : 'none')}
             />
+          </div>
+        </Part>
+        <Part title="Beat">
+          <Fields editor={editor} at={`${at}/beat`} of={['cooldownFrom', 'moving', 'tracking', 'cue']} />
+        </Part>
+        {delivery === 'projectile' && (
+          <Part title="Shot">
+            <Fields
+              editor={editor}
+              at={`${at}/projectile`}
+              of={['speed', 'radius', 'lifetime', 'count', 'spread', 'lead', 'pierces', 'homing']}
+            />
+            <Muzzles editor={editor} attack={attack} />
+          </Part>
+        )}
+        {delivery === 'area' && (
+          <Part title="Area">
+            <Fields editor={editor} at={`${at}/area`} of={['about', 'radius', 'angle', 'delay']} />
+          </Part>
+        )}
+        {delivery === 'summon' && (
+          <Part title="Summons">
+            <Field editor={editor} path={`${at}/summon/unit`} offers={units} />
+            <Fields editor={editor} at={`${at}/summon`} of={['count', 'cap', 'around']} />
+          </Part>
+        )}
+        {EFFECTS.filter((effect) => attack.effects[effect]).map((effect) => (
+          <Part
+            key={effect}
+            title={fieldLabel(Unit, ['attacks', '0', 'effects', effect])}
+            onRemove={() => editor.set(`${at}/effects/${effect}`, undefined, 'none')}
+          >
+            {EFFECT_FIELDS[effect].map((field) =>
+              field === 'type' ? (
+                <Field key={field} editor={editor} path={`${at}/effects/${effect}/type`} none="any" offers={kinds} width={110} />
+              ) : (
+                <Field key={field} editor={editor} path={`${at}/effects/${effect}/${field}`} />
+              ),
+            )}
+            {effect === 'boost' && attack.effects.boost && (
+              <TweaksField
+                label="Boost"
+                tweaks={attack.effects.boost.tweaks}
+                unit={base}
+                onChange={(tweaks) => editor.set(`${at}/effects/boost/tweaks`, tweaks, 'changed')}
+              />
+            )}
+          </Part>
+        ))}
+        {aims && (
+          <Part title="Hits">
+            <Fields editor={editor} at={`${at}/hits`} of={['perTarget', 'limit', 'friendlyFire']} />
+            <Fields editor={editor} at={`${at}/aim`} of={['near', 'far', 'weakPointShare']} />
+          </Part>
+        )}
+        <Part title="Costs">
+          <FieldNumber tight editor={editor} path={`${at}/energy`} width={84} />
+          {attack.charges && <Fields editor={editor} at={`${at}/charges`} of={['count', 'reload']} />}
+          {attack.charges && <Without what="charges" onRemove={() => editor.set(`${at}/charges`, undefined, 'none')} />}
+          {attack.slot && (
+            <>
+              <Field editor={editor} path={`${at}/slot/pool`} offers={withOwn(pools, attack.slot.pool)} />
+              <FieldNumber tight editor={editor} path={`${at}/slot/takes`} width={72} />
+              <Without what="attack slot" onRemove={() => editor.set(`${at}/slot`, undefined, 'none')} />
+            </>
           )}
         </Part>
-      ))}
-      {aims && (
-        <Part title="Hits">
-          <Fields editor={editor} at={`${at}/hits`} of={['perTarget', 'limit', 'friendlyFire']} />
-          <Fields editor={editor} at={`${at}/aim`} of={['near', 'far', 'weakPointShare']} />
+        <Part title="Broken off">
+          <Fields editor={editor} at={`${at}/interruptible`} of={['stagger', 'hit']} />
+          {strikes && base.side === 'enemy' && <Field editor={editor} path={`${at}/answers`} />}
         </Part>
-      )}
-      <Part title="Costs">
-        <FieldNumber tight editor={editor} path={`${at}/energy`} width={84} />
-        {attack.charges && <Fields editor={editor} at={`${at}/charges`} of={['count', 'reload']} />}
-        {attack.charges && <Without what="charges" onRemove={() => editor.set(`${at}/charges`, undefined, 'none')} />}
-        {attack.slot && (
-          <>
-            <Field editor={editor} path={`${at}/slot/pool`} offers={withOwn(pools, attack.slot.pool)} />
-            <FieldNumber tight editor={editor} path={`${at}/slot/takes`} width={72} />
-            <Without what="attack slot" onRemove={() => editor.set(`${at}/slot`, undefined, 'none')} />
-          </>
+        {attack.next && (
+          <Part title="Follow-up" onRemove={() => editor.set(`${at}/next`, undefined, 'none')}>
+            <Field editor={editor} path={`${at}/next/attack`} offers={others} />
+            <FieldNumber tight editor={editor} path={`${at}/next/window`} width={84} />
+          </Part>
         )}
-      </Part>
-      <Part title="Broken off">
-        <Fields editor={editor} at={`${at}/interruptible`} of={['stagger', 'hit']} />
-        {strikes && base.side === 'enemy' && <Field editor={editor} path={`${at}/answers`} />}
-      </Part>
-      {attack.next && (
-        <Part title="Follow-up" onRemove={() => editor.set(`${at}/next`, undefined, 'none')}>
-          <Field editor={editor} path={`${at}/next/attack`} offers={others} />
-          <FieldNumber tight editor={editor} path={`${at}/next/window`} width={84} />
-        </Part>
-      )}
-      <AddParts
-        what="effects"
-        parts={offered.map((id) => ({ id, name: fieldLabel(Unit, ['attacks', '0', 'effects', id]) }))}
-        onAdd={(effect) => editor.set(`${at}/effects/${effect}`, blankAt(Unit, ['attacks', '0', 'effects', effect]), 'added')}
-      />
-      <AddParts
-        what="it may also have"
-        parts={(Object.keys(PARTS) as (keyof typeof PARTS)[])
-          .filter((part) => !attack[part] && (part !== 'next' || others.length > 0))
-          .map((id) => ({ id, name: PARTS[id] }))}
-        onAdd={(part) => {
-          const first = { next: { attack: others[0]?.id }, slot: { pool: pools[0] ?? 'close' }, charges: {} }[part as keyof typeof PARTS];
-          editor.set(`${at}/${part}`, { ...blankAt(Unit, ['attacks', '0', part]), ...first }, 'added');
-        }}
-      />
-    </div>
-  );
-}
+        <AddParts
+          what="effects"
+          parts={offered.map((id) => ({ id, name: fieldLabel(Unit, ['attacks', '0', 'effects', id]) }))}
+          onAdd={(effect) => editor.set(`${at}/effects/${effect}`, blankAt(Unit, ['attacks', '0', 'effects', effect]), 'added')}
+        />
+        <AddParts
+          what="it may also have"
+          parts={(Object.keys(PARTS) as (keyof typeof PARTS)[])
+            .filter((part) => !attack[part] && (part !== 'next' || others.length > 0))
+            .map((id) => ({ id, name: PARTS[id] }))}
+          onAdd={(part) => {
+            const first = { next: { attack: others[0]?.id }, slot: { pool: pools[0] ?? 'close' }, charges: {} }[part as keyof typeof PARTS];
+            editor.set(`${at}/${part}`, { ...blankAt(Unit, ['attacks', '0', part]), ...first }, 'added');
+          }}
+        />
+      </div>
+    );
+  },
+);
 
 function Without({ what, onRemove }: { what: string; onRemove: () => void }) {
   return (

@@ -30,6 +30,7 @@ import { useAppSelector } from '../../store/store';
 import { BeatStrip } from '../../visuals/BeatStrip';
 import { AttackFields } from './AttackFields';
 import { CopyPart, PastePart } from './Clipboard';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   editor: UnitEditor;
@@ -39,7 +40,7 @@ interface Props {
 }
 
 /** One attack: its beat on the strip, its numbers beneath, everything else one click away. */
-export function AttackSection({ editor, attackId, other, onAttack }: Props) {
+export const AttackSection = guarded('The attack', function AttackSection({ editor, attackId, other, onAttack }: Props) {
   const { unit, base, project } = editor;
   const [all, setAll] = useState(false);
   const attack = unit.attacks.find(({ id }) => id === attackId);
@@ -86,7 +87,7 @@ export function AttackSection({ editor, attackId, other, onAttack }: Props) {
       {attack && <One key={attack.id} editor={editor} attack={attack} other={other} all={all} project={project} />}
     </section>
   );
-}
+});
 
 function One({
   editor,

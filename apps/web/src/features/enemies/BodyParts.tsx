@@ -8,6 +8,7 @@ import type { UnitEditor } from '../../fields/useUnitEditor';
 import { CopyPart, PastePart } from './Clipboard';
 import { AddParts, Part } from './Part';
 import { TargetingFields } from './TargetingFields';
+import { guarded } from '../../parts/guarded';
 
 /** Groups a unit may be without. */
 const MAYBE = ['shield', 'weakPoint', 'stagger', 'energy', 'leash'] as const;
@@ -26,7 +27,7 @@ const NAMES: Record<(typeof MAYBE)[number] | (typeof MAYBE_PLAYER)[number], stri
 };
 
 /** Everything of a unit besides its attacks, states and choice: grouped by what is thought of together, quiet when unused. */
-export function BodyParts({ editor }: { editor: UnitEditor }) {
+export const BodyParts = guarded('The body', function BodyParts({ editor }: { editor: UnitEditor }) {
   const { base } = editor;
   const states = base.states.map(({ id, name }) => ({ id, name }));
   const attacks = base.attacks.map(({ id, name }) => ({ id, name }));
@@ -116,7 +117,7 @@ export function BodyParts({ editor }: { editor: UnitEditor }) {
       />
     </div>
   );
-}
+});
 
 function Identity({ editor }: { editor: UnitEditor }) {
   const { base, project } = editor;

@@ -11,11 +11,12 @@ import { useAppSelector } from '../../store/store';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CopyPart, PastePart } from './Clipboard';
 import { TargetingFields } from './TargetingFields';
+import { guarded } from '../../parts/guarded';
 
 type Entry = Choice['priorities'][number]['entries'][number];
 
 /** How the next attack is picked: priorities from the top, entries as wide as their weights, and what came of each. */
-export function ChoiceSection({ editor }: { editor: UnitEditor }) {
+export const ChoiceSection = guarded('The choice', function ChoiceSection({ editor }: { editor: UnitEditor }) {
   const { unit, base, project } = editor;
   const priorities = base.choice.priorities;
   const set = (next: Choice['priorities'], what: string) => editor.set('/choice/priorities', next, what);
@@ -122,7 +123,7 @@ export function ChoiceSection({ editor }: { editor: UnitEditor }) {
       </button>
     </div>
   );
-}
+});
 
 function dropAbsent<T extends { condition?: unknown }>(value: T): T {
   const next = { ...value };

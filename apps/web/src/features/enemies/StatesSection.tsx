@@ -32,13 +32,14 @@ import { useAppSelector } from '../../store/store';
 import { StateArcs } from '../../visuals/StateArcs';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CopyPart, PastePart } from './Clipboard';
+import { guarded } from '../../parts/guarded';
 
 const DOES_WORDS = fieldWords(UnitClass, ['states', '0', 'does']);
 const ROW = 24;
 const KEEPS_BAND = ['band', 'strafe'];
 
 /** States in working order with the share of life spent in each, the ways between them, and what the selected one does. */
-export function StatesSection({ editor }: { editor: UnitEditor }) {
+export const StatesSection = guarded('The states', function StatesSection({ editor }: { editor: UnitEditor }) {
   const { unit, base } = editor;
   const start = base.startsIn ?? base.states[0]?.id;
   const [selected, setSelected] = useState<string | undefined>(useSearchParams()[0].get('state') ?? start);
@@ -94,7 +95,7 @@ export function StatesSection({ editor }: { editor: UnitEditor }) {
       {state && <StateFields key={state.id} editor={editor} state={state} onSelect={setSelected} start={start} all={all} />}
     </div>
   );
-}
+});
 
 /** What the last runs say of the states of a unit; nothing where they are of another. Only who asks repaints when they are done. */
 function useRun(unit: string, states: number) {

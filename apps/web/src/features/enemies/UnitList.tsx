@@ -21,6 +21,7 @@ import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { WarnMark } from '../../visuals/WarnMark';
 import { NewUnit } from './UnitMenu';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -39,7 +40,7 @@ const SEARCH_FROM = 12;
 const EVERYBODY = '*';
 
 /** Each unit with its own small facts, as the lens shows them. */
-export function UnitList({ project, side, units, selected, view, warnings, apply, onSelect }: Props) {
+export const UnitList = guarded('The list', function UnitList({ project, side, units, selected, view, warnings, apply, onSelect }: Props) {
   const [search, setSearch] = useState('');
   const [only, setOnly] = useState(EVERYBODY);
   const { search: query } = useLocation();
@@ -189,7 +190,7 @@ export function UnitList({ project, side, units, selected, view, warnings, apply
       </div>
     </aside>
   );
-}
+});
 
 function isChanged(project: Project, opened: Project, id: string): boolean {
   if (!unitHeads(opened).some((head) => head.id === id)) return true;

@@ -5,6 +5,7 @@ import type { CellRead } from '../../store/api';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CauseOf } from './CauseOf';
 import { type Strip, replayQuery } from './strips';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -15,7 +16,7 @@ interface Props {
 }
 
 /** What stands out at a tier, in sentences: each opens its instant, its wave, and what causes it. */
-export function Findings({ project, encounter, strip, curve, read }: Props) {
+export const Findings = guarded('The findings', function Findings({ project, encounter, strip, curve, read }: Props) {
   const { search } = useLocation();
   const [open, setOpen] = useState<string>();
   const waves = pacedWaves(encounter, read?.runs ?? 0, (name) => read?.values[name] ?? []);
@@ -74,4 +75,4 @@ export function Findings({ project, encounter, strip, curve, read }: Props) {
       {!curve && <p className="text-table text-ink-3">Not run yet.</p>}
     </section>
   );
-}
+});

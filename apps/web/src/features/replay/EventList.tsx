@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { Glyph } from '../../visuals/Glyph';
 import { plainSentence } from './sentences';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   replay: Replay;
@@ -24,7 +25,7 @@ const FILTERS = {
 const SHOWN = 120;
 
 /** What happened, in order, in sentences; the present instant marked. */
-export function EventList({ replay, heads, time, selected, onTime, onSelect }: Props) {
+export const EventList = guarded('The list of events', function EventList({ replay, heads, time, selected, onTime, onSelect }: Props) {
   const [filter, setFilter] = useState<keyof typeof FILTERS>('all');
   const [search, setSearch] = useState('');
   const events = useMemo(
@@ -110,4 +111,4 @@ export function EventList({ replay, heads, time, selected, onTime, onSelect }: P
       </ul>
     </aside>
   );
-}
+});

@@ -14,6 +14,7 @@ import {
 import { Link, useLocation } from 'react-router';
 import { Glyph } from '../../visuals/Glyph';
 import { plainSentence } from './sentences';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   project: Project;
@@ -26,7 +27,7 @@ interface Props {
 }
 
 /** Why the selected unit does what it does at this instant, in sentences with numbers. */
-export function ReasonsPanel({ project, replay, heads, selected, time, look, playing }: Props) {
+export const ReasonsPanel = guarded('The reasons', function ReasonsPanel({ project, replay, heads, selected, time, look, playing }: Props) {
   const { search } = useLocation();
   const unit = selected === undefined ? undefined : replay.units[selected];
   const head = unit && heads.get(unit.kind);
@@ -74,7 +75,7 @@ export function ReasonsPanel({ project, replay, heads, selected, time, look, pla
       )}
     </aside>
   );
-}
+});
 
 function keepLens(search: string): string {
   const old = new URLSearchParams(search);

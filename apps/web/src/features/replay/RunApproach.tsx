@@ -1,5 +1,6 @@
 import { type Replay, UNIT_WIDTH, type UnitHead, clockTime, shown, linear, roundUp, ticks } from '@insidia/core';
 import { memo, useMemo } from 'react';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   replay: Replay;
@@ -14,7 +15,7 @@ const HEIGHT = 128;
 const LEFT = 34;
 
 /** Distance of the selected unit to its target, edge to edge, over the bands of its attacks; filled marks hit, open ones missed. */
-export function RunApproach({ replay, selected, width, length, time, heads }: Props) {
+export const RunApproach = guarded('The approach', function RunApproach({ replay, selected, width, length, time, heads }: Props) {
   if (selected === undefined)
     return (
       <section className="border-t px-4 pt-1.5" aria-label="Approach">
@@ -43,7 +44,7 @@ export function RunApproach({ replay, selected, width, length, time, heads }: Pr
       </svg>
     </section>
   );
-}
+});
 
 const Lines = memo(function Lines({ replay, selected, width, length, heads }: Omit<Props, 'time'> & { selected: number }) {
   const unit = replay.units[selected];

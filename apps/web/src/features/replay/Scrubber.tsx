@@ -1,5 +1,6 @@
 import { type Replay, type UnitHead, clockTime, clockTicks, linear } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, memo } from 'react';
+import { guarded } from '../../parts/guarded';
 
 interface Props {
   replay: Replay;
@@ -17,7 +18,7 @@ const HEIGHT = 62;
 const BOTTOM = 34;
 
 /** The whole run on a line: pressure, waves, hits on the party, deaths. Dragged, or by the arrow keys. */
-export function Scrubber({ replay, width, length, time, parts, heads, onTime }: Props) {
+export const Scrubber = guarded('The clock', function Scrubber({ replay, width, length, time, parts, heads, onTime }: Props) {
   const x = linear(0, length || 1, 6, width - 6);
   const at = (event: PointerEvent<SVGSVGElement>) => x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left);
   const keys = (event: KeyboardEvent) => {
@@ -55,7 +56,7 @@ export function Scrubber({ replay, width, length, time, parts, heads, onTime }: 
       </svg>
     </div>
   );
-}
+});
 
 /** px of a letter in the label's size, a little more than its mean. */
 const NAME_WIDTH = 6;
