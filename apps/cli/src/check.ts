@@ -98,7 +98,7 @@ function asJunit({ project, warnings, goals = [] }: Found): string {
   const accepted = warnings.filter((one) => one.accepted !== undefined);
   const missed = goals.filter(isMissed);
   const undecided = goals.filter(({ verdict }) => verdict === 'undecided');
-  const root = create({ version: '1.0', encoding: 'UTF-8' }).ele('testsuites', {
+  const root = create({ version: '1.0', encoding: 'UTF-8', invalidCharReplacement: '\uFFFD' }).ele('testsuites', {
     name: project.name,
     tests: warnings.length + goals.length,
     failures: open.length + missed.length,

@@ -1,18 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { InvalidDocument, type Project, parseProject, sentence } from '@insidia/core';
-
-/** Exit codes; documented in the README. */
-export const EXIT = { ok: 0, findings: 1, usage: 2, invalid: 3, unreadable: 4 } as const;
-
-/** An end of the program with a message for standard error. */
-export class Exit extends Error {
-  constructor(
-    readonly code: number,
-    message: string,
-  ) {
-    super(message);
-  }
-}
+import { EXIT, Exit } from './exit';
+import { InvalidDocument, type Project, parseProject, sentence } from '@insidia/core/running';
 
 /** A project from a file, or from standard input when the name is "-". @throws Exit */
 export function readProject(file: string): Project {

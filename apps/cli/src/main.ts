@@ -1,11 +1,14 @@
-/** insidia: simulate, trace, check, report and schema, for a terminal or a build pipeline. */
+/**
+ * insidia: simulate, trace, check, effective, report and schema, for a terminal or a build pipeline. What a command needs is
+ * loaded when it is called: a program that is started for one answer should not wait for all the others.
+ */
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
-import { projectSchema } from '@insidia/core/schema';
-import { type CheckOptions, check } from './check';
-import { EXIT, Exit, readProject } from './input';
-import { type ReportRunOptions, reportOf } from './report';
-import { type SimulateOptions, simulate } from './simulate';
-import { type TraceOptions, traceRun } from './trace';
+import type { CheckOptions } from './check';
+import type { EffectiveOptions } from './effective';
+import { EXIT, Exit } from './exit';
+import type { ReportRunOptions } from './report';
+import type { SimulateOptions } from './simulate';
+import type { TraceOptions } from './trace';
 
 function number(text: string): number {
   const value = Number(text);
@@ -21,8 +24,8 @@ function subject(command: Command): Command {
     .option('--duel <enemy>', 'run this enemy against the party members named by --against instead')
     .option('--against <member...>', 'party member of the duel, or several (default: the first)')
     .option('--arena <id>', 'stand in this arena for the duel (default: open ground)')
-    .option('--copies <n>', 'enemies in the duel, 1 to 12', number, 1)
-    .option('--distance <m>', 'metres between edges at the start of the duel', number, 12)
+    .option('--copies <n>', 'enemies in the duel, 1 to 12 (default: 1)', number)
+    .option('--distance <m>', 'metres between edges at the start of the duel (default: 12)', number)
     .option('-t, --tier <id>', 'difficulty tier')
     .option('-s, --skill <id>', 'skill of the simulated player')
     .option('--style <id>', 'play style of the simulated player')
@@ -30,21 +33,35 @@ function subject(command: Command): Command {
     .option('--step <s>', 'step of movement and senses in seconds', number);
 }
 
-export function program(write: (text: string) => void, report: (text: string) => void): Command {
-  const insidia = new Command('insidia').description('Simulate and check enemy encounters').version('0.1.0').exitOverride();
+function program(write: (text: string) => void, say: (text: string) => void, report: (text: string) => void): Command {
+  const insidia = new Command('insidia')
+    .description('Simulate and check enemy encounters')
+    .version('0.1.0')
+    .exitOverride()
+    .configureOutput({ writeOut: write, writeErr: say });
   subject(insidia.command('simulate'))
     .description('run an encounter or a duel many times and print what it measures')
     .option('-n, --runs <n>', 'how many runs', number, 200)
     .option('--seed <n>', 'first seed', number, 1)
-    .addOption(new Option('-f, --format <format>', 'how to print').choices(['table', 'json', 'csv']).default('table'))
-    .action((file: string, options: SimulateOptions) => write(simulate(readProject(file), options, report)));
+    .addOption(
+      new Option('-f, --format <format>', 'how to print: a table, a line a measure, or a row a run')
+        .choices(['table', 'json', 'csv', 'rows'])
+        .default('table'),
+    )
+    .action(async (file: string, options: SimulateOptions) => {
+      const [{ readProject }, { simulate }] = await Promise.all([import('./input.js'), import('./simulate.js')]);
+      write(simulate(readProject(file), options, report));
+    });
   subject(insidia.command('trace'))
     .description('run one seed and print what happened, event by event, with the reasons for every choice')
     .option('--seed <n>', 'seed', number, 1)
     .option('--no-positions', 'leave out where everybody is at every step')
     .option('--no-reasons', 'leave out the reasons')
-    .addOption(new Option('-f, --format <format>', 'JSON lines, or sentences').choices(['jsonl', 'text']).default('jsonl'))
-    .action((file: string, options: TraceOptions) => write(traceRun(readProject(file), options)));
+    .addOption(new Option('-f, --format <format>', 'JSON lines, or sentences').choices(['json', 'jsonl', 'text']).default('jsonl'))
+    .action(async (file: string, options: TraceOptions) => {
+      const [{ readProject }, { traceRun }] = await Promise.all([import('./input.js'), import('./trace.js')]);
+      write(traceRun(readProject(file), options));
+    });
   insidia
     .command('check')
     .description('whether a document is valid, what can be told without running it, and with --runs whether its brief is met')
@@ -54,7 +71,8 @@ export function program(write: (text: string) => void, report: (text: string) =>
     .option('-t, --tier <id...>', 'judge at these tiers only (default: all)')
     .option('-s, --skill <id...>', 'judge at these skills only (default: all)')
     .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json', 'junit']).default('text'))
-    .action((file: string, options: CheckOptions) => {
+    .action(async (file: string, options: CheckOptions) => {
+      const [{ readProject }, { check }] = await Promise.all([import('./input.js'), import('./check.js')]);
       const { text, problems, missed } = check(readProject(file), options, report);
       write(text);
       const found = [
@@ -71,28 +89,73 @@ export function program(write: (text: string) => void, report: (text: string) =>
     .option('-s, --skill <id>', 'skill of the simulated player (default: the one that most goals speak of)')
     .option('--style <id>', 'play style of the simulated player')
     .option('--players <n>', 'how many of the party take part in encounters, 1 to 4', number)
-    .action((file: string, options: ReportRunOptions) =>
-      write(reportOf(readProject(file), options, new Date().toISOString().slice(0, 10), report)),
-    );
+    .action(async (file: string, options: ReportRunOptions) => {
+      const [{ readProject }, { reportOf }] = await Promise.all([import('./input.js'), import('./report.js')]);
+      write(reportOf(readProject(file), options, new Date().toISOString().slice(0, 10), report));
+    });
+  insidia
+    .command('effective')
+    .description('print a unit’s numbers as a tier, a skill or a style makes them, each with its chain')
+    .argument('<file>', 'project document, or - for standard input')
+    .requiredOption('-u, --unit <id>', 'unit or linked variant')
+    .option('-t, --tier <id>', 'difficulty tier')
+    .option('-s, --skill <id>', 'skill of the simulated player')
+    .option('--style <id>', 'play style of the simulated player')
+    .option('-e, --encounter <id>', 'encounter whose tweaks by party size count')
+    .option('--players <n>', 'how many of its party take part, 1 to 4', number)
+    .option('--changed', 'only numbers that something changes')
+    .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json']).default('text'))
+    .action(async (file: string, options: EffectiveOptions) => {
+      const [{ readProject }, { effective }] = await Promise.all([import('./input.js'), import('./effective.js')]);
+      write(effective(readProject(file), options));
+    });
   insidia
     .command('schema')
     .description('print the JSON Schema of the project document')
-    .action(() => write(JSON.stringify(projectSchema(), null, 2) + '\n'));
+    .action(async () => {
+      const { projectSchema } = await import('@insidia/core/schema');
+      write(JSON.stringify(projectSchema(), null, 2) + '\n');
+    });
   return insidia;
 }
 
-/** Runs a command line; the exit code is set, output in flight is not cut off. */
-export function main(argv: readonly string[]): void {
-  const terminal = process.stderr.isTTY;
-  const report = (text: string) => terminal && process.stderr.write(`\r${text} `);
+/**
+ * Runs a command line.
+ * @param write what it prints; @param say what goes wrong; @param report progress
+ * @returns the exit code
+ */
+export async function runCommand(
+  argv: readonly string[],
+  write: (text: string) => void,
+  say: (text: string) => void,
+  report: (text: string) => void,
+): Promise<number> {
   try {
-    program((text) => process.stdout.write(text), report).parse(argv);
-    if (terminal) process.stderr.write('\r\x1b[K');
+    await program(write, say, report).parseAsync(argv);
+    return EXIT.ok;
   } catch (error) {
-    if (error instanceof CommanderError) process.exitCode = error.exitCode === 0 ? EXIT.ok : EXIT.usage;
-    else if (error instanceof Exit) {
-      process.stderr.write(error.message + '\n');
-      process.exitCode = error.code;
-    } else throw error;
+    if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.ok : EXIT.usage;
+    if (!(error instanceof Exit)) throw error;
+    say(error.message + '\n');
+    return error.code;
   }
+}
+
+/** The same for a terminal; the exit code is set, output in flight is not cut off. */
+export async function main(argv: readonly string[]): Promise<void> {
+  const terminal = process.stderr.isTTY;
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', endQuietly);
+  process.exitCode = await runCommand(
+    argv,
+    (text) => void process.stdout.write(text),
+    (text) => void process.stderr.write(text),
+    (text) => void (terminal && process.stderr.write(`\r${text} `)),
+  );
+  if (terminal && process.exitCode === EXIT.ok) process.stderr.write('\r\x1b[K');
+}
+
+/** Whoever read the output has had enough of it (`| head`): that is no failure of this program's. */
+function endQuietly(error: NodeJS.ErrnoException): void {
+  if (error.code !== 'EPIPE') throw error;
+  process.exit();
 }

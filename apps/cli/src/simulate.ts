@@ -1,7 +1,9 @@
 import {
   Batch,
   type BatchSummary,
+  type Compiled,
   type CompileOptions,
+  DUEL_DEFAULTS,
   ENCOUNTER_MEASURES,
   type EncounterMeasure,
   MEMBER_MEASURES,
@@ -13,10 +15,12 @@ import {
   WAVE_MEASURES,
   type WaveMeasure,
   compile,
+  csvRow,
   duelOptions,
-} from '@insidia/core';
+  sampleOf,
+} from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
-import { EXIT, Exit } from './input';
+import { EXIT, Exit } from './exit';
 
 /** What is run, and through what it is looked at. */
 export interface SubjectOptions {
@@ -24,8 +28,8 @@ export interface SubjectOptions {
   duel?: string;
   against?: string[];
   arena?: string;
-  copies: number;
-  distance: number;
+  copies?: number;
+  distance?: number;
   tier?: string;
   skill?: string;
   style?: string;
@@ -36,22 +40,29 @@ export interface SubjectOptions {
 export interface SimulateOptions extends SubjectOptions {
   runs: number;
   seed: number;
-  format: 'json' | 'csv' | 'table';
+  format: 'json' | 'csv' | 'rows' | 'table';
 }
 
 const PORTION = 100;
 
 /** Runs a batch of an encounter, or of a duel, and renders what it measured. Progress goes to `report`. */
 export function simulate(project: Project, options: SimulateOptions, report: (text: string) => void): string {
-  const batch = asUsage(() => new Batch(compile(project, whatToRun(project, options)), options.seed, options.runs));
+  const compiled = asUsage(() => compile(project, whatToRun(project, options)));
+  const batch = asUsage(() => new Batch(compiled, options.seed, options.runs));
   while (!batch.done) {
     batch.advance(PORTION);
     report(`${batch.rows.length} of ${options.runs} runs`);
   }
+  if (options.format === 'rows') return stringify(runRows(compiled, batch).map(csvRow), { header: true });
   const summary = batch.summary();
   if (options.format === 'json') return JSON.stringify({ subject: nameOf(options), ...summary }, infinityAsText, 2) + '\n';
   const rows = measureRows(summary);
-  return options.format === 'csv' ? stringify(rows, { header: true }) : table(rows, summary);
+  return options.format === 'csv'
+    ? stringify(
+        rows.map((row) => csvRow({ ...row })),
+        { header: true },
+      )
+    : table(rows, summary);
 }
 
 /** @throws Exit when it is not said what to run */
@@ -59,14 +70,35 @@ export function whatToRun(project: Project, options: SubjectOptions): CompileOpt
   const { encounter, duel, against, copies, distance, arena, tier, skill, style, players, step } = options;
   const lens = { tier, skill, style, players };
   if (encounter && duel) throw new Exit(EXIT.usage, 'give either --encounter or --duel, not both');
+  if (!duel) refuseDuelOptions(options);
   if (duel) {
     const first = project.units.find(({ side }) => side === 'party')?.id;
     const members = against ?? (first === undefined ? [] : [first]);
     if (!members.length) throw new Exit(EXIT.usage, `${project.name} has no party member to duel against`);
-    return { ...duelOptions(project, lens, { enemy: duel, against: members, copies, distance, arena }), stepSeconds: step };
+    const set = { ...DUEL_DEFAULTS, ...(copies !== undefined && { copies }), ...(distance !== undefined && { distance }) };
+    return { ...duelOptions(project, lens, { ...set, enemy: duel, against: members, arena }), stepSeconds: step };
   }
   if (!encounter) throw new Exit(EXIT.usage, 'say what to run: --encounter ID or --duel ENEMY');
   return { encounter, ...lens, stepSeconds: step };
+}
+
+/** What only a duel has would be passed over without a word. */
+function refuseDuelOptions(options: SubjectOptions): void {
+  for (const name of ['against', 'arena', 'copies', 'distance'] as const) {
+    if (options[name] !== undefined) throw new Exit(EXIT.usage, `--${name} belongs to a duel: give it with --duel, or leave it out`);
+  }
+}
+
+/** A row a run: its seed, digest and end, then one column a measure; empty where the run has none. */
+function runRows(compiled: Compiled, { rows }: Batch): Record<string, string | number>[] {
+  const { columns } = sampleOf(compiled, rows);
+  const cell = (value: number) => (Number.isNaN(value) ? '' : value === Infinity ? 'Infinity' : value);
+  return rows.map(({ seed, digest, outcome }, run) => ({
+    seed,
+    digest,
+    outcome,
+    ...Object.fromEntries(Object.entries(columns).map(([name, values]) => [name, cell(values[run])])),
+  }));
 }
 
 /** What the core refuses of options is a mistake of the command line. */
@@ -79,7 +111,8 @@ export function asUsage<T>(act: () => T): T {
   }
 }
 
-function nameOf({ encounter, duel, against, copies, distance, arena, tier, skill, style, players }: SimulateOptions) {
+function nameOf({ encounter, duel, against, arena, tier, skill, style, players, ...rest }: SimulateOptions) {
+  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance } = rest;
   const lens = { tier, skill, style, players };
   return duel ? { duel, against, copies, distance, arena, ...lens } : { encounter, ...lens };
 }

@@ -1,11 +1,12 @@
-import { type Project, compile, reasonSentences, sentenceOf, trace } from '@insidia/core';
+import { type Project, compile, reasonSentences, sentenceOf, trace } from '@insidia/core/running';
 import { type SubjectOptions, asUsage, whatToRun } from './simulate';
 
 export interface TraceOptions extends SubjectOptions {
   seed: number;
   positions: boolean;
   reasons: boolean;
-  format: 'jsonl' | 'text';
+  /** Both words for a JSON object a line. */
+  format: 'json' | 'jsonl' | 'text';
 }
 
 /**

@@ -8,3 +8,9 @@ export function bandAbout(measure: BandMeasure, values: readonly number[], share
   if (most === 0) return { high: GOAL_MEASURES[measure].percent ? 0.01 : 1 };
   return { low: round(least * (1 - share)), high: round(most * (1 + share)) };
 }
+
+/** A band with one edge put somewhere by hand, to three digits: as far as the other edge and no farther. */
+export function movedEdge<T extends { low?: number; high?: number }>(band: T, edge: 'low' | 'high', value: number): T {
+  const rounded = Number(value.toPrecision(3));
+  return { ...band, [edge]: edge === 'low' ? Math.min(rounded, band.high ?? Infinity) : Math.max(rounded, band.low ?? -Infinity) };
+}

@@ -53,7 +53,7 @@ function Failure({ name, error, onAgain }: { name: string; error: Error; onAgain
   const store = useStore() as AppStore;
   const { document } = store.getState().document;
   return (
-    <div role="alert" className="min-w-0 border border-miss bg-sheet px-3 py-2 text-table">
+    <div role="alert" className="min-w-0 border border-warn bg-sheet px-3 py-2 text-table">
       <p>
         <b>{name}</b> can’t be shown: {error.message || 'no reason was given'}.
       </p>

@@ -110,7 +110,7 @@ export function hurt(
   const through = dealt - absorbed;
   const health = fight.healthNow(victim);
   let left = health - through;
-  if (kind.gates.length > 0 && through > 0) left = Math.max(left, gateAt(fight, victim, kind, left));
+  if (kind.gates.length > 0 && through > 0) left = Math.max(left, gateAt(fight, victim, kind, health, left));
   if (left < DEAD_BELOW * kind.maxHealth) left = 0;
   const lost = health - left <= through ? health - left : through;
   fight.log.add(now, event, attacker, victim, attack, lost, through - lost, dealt, absorbed);
@@ -139,10 +139,13 @@ function takeLent(fight: Fight, victim: number, dealt: number): number {
   return Math.min(before, dealt);
 }
 
-/** Health at which a gate that holds stops the damage; −1 where none does. */
-function gateAt(fight: Fight, victim: number, { gates }: CompiledUnit, left: number): number {
+/**
+ * Health at which a gate that holds stops the damage; −1 where none does. One that lies above its health already (it was
+ * killed outright and came back with less) is behind it: damage never gives health.
+ */
+function gateAt(fight: Fight, victim: number, { gates }: CompiledUnit, health: number, left: number): number {
   for (let g = 0; g < gates.length; g++) {
-    if (left >= gates[g].health || fight.gatesPassed[victim] & (1 << g) || !gates[g].holds) continue;
+    if (left >= gates[g].health || gates[g].health > health || fight.gatesPassed[victim] & (1 << g) || !gates[g].holds) continue;
     if (!(fight.gatesHeld[victim] & (1 << g))) {
       fight.gatesHeld[victim] |= 1 << g;
       fight.log.add(fight.now, EVENT.gate, victim, -1, g, 0);

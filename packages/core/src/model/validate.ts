@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { instanceToPlain, plainToInstance } from 'class-transformer';
 import { type ValidationError, validateSync } from 'class-validator';
-import { type Lens, effectiveEncounter, effectiveUnit, lenses } from './effective';
+import { type Lens, effectiveEncounter, effectiveUnit, lenses, tweakApplies } from './effective';
 import type { Encounter } from './encounter';
 import { LIMITS } from './limits';
 import { PatchError } from './patch';
@@ -9,9 +9,10 @@ import { type Json, isDictionary, pointerOf, stepInto } from './pointer';
 import { type Problem, InvalidDocument } from './problem';
 import { FORMAT, FORMAT_VERSION, Project } from './project';
 import { encounterOrderProblems, relationProblems } from './relations';
+import type { Tweak } from './tweak';
 import { Unit } from './unit';
 import { orderProblems, unitProblems } from './unit-relations';
-import { VariantError, alter, lineage } from './variants';
+import { type UnitHead, VariantError, alter, lineage, unitHeads } from './variants';
 
 /**
  * A complete project from untrusted JSON: what may be left out is filled with its default, everything else must be
@@ -25,10 +26,10 @@ export function parseProject(input: Json): Project {
     const wanted = path === 'format' ? `"${FORMAT}"` : FORMAT_VERSION;
     throw new InvalidDocument([{ path: `/${path}`, rule: path, value: input[path], message: `must be ${wanted}` }]);
   }
-  if (deeperThan(input, LIMITS.depth)) {
-    throw new InvalidDocument([
-      { path: '', rule: 'limit', value: LIMITS.depth, message: `must not be nested deeper than ${LIMITS.depth} levels` },
-    ]);
+  const deepest = placeBelow(input, LIMITS.depth);
+  if (deepest) {
+    const message = `must not be nested deeper than ${LIMITS.depth} levels`;
+    throw new InvalidDocument([{ path: pointerOf(...deepest), rule: 'limit', value: LIMITS.depth, message }]);
   }
   const instance = plainToInstance(Project, input, { enableCircularCheck: false });
   const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
@@ -55,9 +56,17 @@ function withoutAbsent(value: Json): Json {
   );
 }
 
-function deeperThan(value: Json, levels: number): boolean {
-  if (typeof value !== 'object' || value === null) return false;
-  return levels === 0 || Object.values(value).some((item) => deeperThan(item, levels - 1));
+/** The steps to the first place that lies so many levels down and goes on from there; undefined where none does. */
+function placeBelow(value: Json, levels: number): string[] | undefined {
+  if (typeof value !== 'object' || value === null) return undefined;
+  if (levels === 0) return [];
+  for (const [key, item] of Object.entries(value)) {
+    const below = placeBelow(item, levels - 1);
+    if (!below) continue;
+    const own = Array.isArray(value) && isDictionary(item) && typeof item.id === 'string' ? item.id : key;
+    return [own, ...below];
+  }
+  return undefined;
 }
 
 const RULES: Record<string, string> = {
@@ -131,11 +140,16 @@ function variantProblems(project: Project): Problem[] {
  * way round, an encounter brings no more units than the engine carries.
  */
 function effectiveProblems(project: Project): Problem[] {
-  const units = [...project.units, ...project.variants].map(({ id }) => id);
+  const units = unitHeads(project);
+  /** Else it is the unit of a lens that has been looked through already. */
+  const differs = (list: { id: string; tweaks: Tweak[] }[], id: string | undefined, unit: UnitHead) =>
+    id === undefined || list.some((one) => one.id === id && one.tweaks.some((tweak) => tweakApplies(tweak, unit)));
   for (const lens of lenses(project)) {
     const through = [lens.tier, lens.skill].filter(Boolean).join(', ') || 'base';
     const problems: Problem[] = [];
-    for (const id of units) {
+    for (const head of units) {
+      if (!differs(project.tiers, lens.tier, head) || !differs(project.skills, lens.skill, head)) continue;
+      const { id } = head;
       const { unit } = effectiveUnit(project, id, lens);
       problems.push(...orderProblems(unit, [project.units.some((one) => one.id === id) ? 'units' : 'variants', id]));
     }

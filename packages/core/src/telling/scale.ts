@@ -27,7 +27,8 @@ export function linear(from: number, to: number, left: number, right: number): S
   const [low, high] = domain(from, to);
   const scale = scaleLinear([low, high], [left, right]);
   // What never came lies beyond the far end, wherever that is.
-  const place = (value: number) => (Number.isFinite(value) ? Math.round(scale(bounded(value)) * 1e9) / 1e9 : value * Math.sign(right - left));
+  const place = (value: number) =>
+    Number.isFinite(value) ? Math.round(scale(bounded(value)) * 1e9) / 1e9 : value * Math.sign(right - left);
   return Object.assign(place, { invert: (position: number) => scale.invert(position) });
 }
 

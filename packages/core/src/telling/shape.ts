@@ -54,7 +54,17 @@ export function svgOf(shapes: readonly Shape[]): string {
     .join('');
 }
 
-/** Text that may stand in HTML and in SVG, in an element or an attribute. */
+// What no XML may hold: control characters but tab and line ends, halves of a pair, and two that are no characters.
+const FORBIDDEN =
+  // eslint-disable-next-line no-control-regex
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
+/** Text that may stand in HTML and in SVG, in an element or an attribute, whatever is in it. */
 export function escaped(words: string): string {
-  return words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+  return words
+    .replace(FORBIDDEN, '\uFFFD')
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
 }

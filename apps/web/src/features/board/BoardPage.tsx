@@ -25,7 +25,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
-import { bandAbout } from '../../fields/bandAbout';
+import { bandAbout, movedEdge } from '../../fields/bandAbout';
 import { type Until, api } from '../../store/api';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
@@ -139,12 +139,7 @@ function Board({ project }: { project: Project }) {
   const moveBand = (band: Band, edge: 'low' | 'high', value: number, mark: string) =>
     changeBrief(
       `Band of ${GOAL_MEASURES[band.measure].label}`,
-      (bands) =>
-        bands.map((one) => {
-          if (one.id !== band.id) return one;
-          const limit = edge === 'low' ? Math.min(value, one.high ?? Infinity) : Math.max(value, one.low ?? -Infinity);
-          return { ...one, [edge]: Number(limit.toPrecision(3)) };
-        }),
+      (bands) => bands.map((one) => (one.id === band.id ? movedEdge(one, edge, value) : one)),
       mark,
     );
   const addBand = () => {

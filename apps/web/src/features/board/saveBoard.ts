@@ -1,4 +1,4 @@
-import { type Project, boardPicture } from '@insidia/core';
+import { type Project, boardPicture, csvRow } from '@insidia/core';
 import { unparse } from 'papaparse';
 import { pngOf } from '../../visuals/png';
 import { saveFile } from '../../store/saveFile';
@@ -22,7 +22,7 @@ export function saveCsv(project: Project, { measure, rows, columns, cells }: Boa
       verdict: stale ? 'stale' : verdict,
     })),
   );
-  saveFile(`${project.id}-${measure}.csv`, unparse(lines), 'text/csv');
+  saveFile(`${project.id}-${measure}.csv`, unparse(lines.map(csvRow)), 'text/csv');
 }
 
 /** px across: as wide as a page of a document likes it. */

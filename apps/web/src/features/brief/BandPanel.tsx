@@ -18,7 +18,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { useTheme } from '../../app/theme';
 import { Choose } from '../../fields/Choose';
-import { bandAbout } from '../../fields/bandAbout';
+import { bandAbout, movedEdge } from '../../fields/bandAbout';
 import { NumberField } from '../../fields/NumberField';
 import { TextField } from '../../fields/TextField';
 import { type CellRead, api } from '../../store/api';
@@ -93,8 +93,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
             width={WIDTH}
             theme={theme}
             onEdge={(edge, value, mark) => {
-              const limit = edge === 'low' ? Math.min(value, band.high ?? Infinity) : Math.max(value, band.low ?? -Infinity);
-              onChange('dragged', { ...band, [edge]: Number(limit.toPrecision(3)) }, mark);
+              onChange('dragged', movedEdge(band, edge, value), mark);
             }}
           />
         </div>

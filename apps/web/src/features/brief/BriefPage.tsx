@@ -208,19 +208,27 @@ function BandRow({ project, band, on, goals, onSelect, onChange, onRemove }: Row
     const { [key]: _, ...rest } = band;
     onChange(words, id === ANY ? rest : { ...rest, [key]: id });
   };
+  const shownLimit = (key: 'low' | 'high') => {
+    const own = band[key];
+    return own === undefined ? undefined : Number(told(measure, own).toPrecision(10));
+  };
   const limit = (key: 'low' | 'high') => (
     <NumberField
       bare
       compact
       width={58}
-      info={{ label: `${name}: ${key === 'low' ? 'at least' : 'at most'}`, unit: unitOf(measure), min: -1e7, max: 1e7, about: '' }}
-      base={band[key] === undefined ? undefined : Number(told(measure, band[key]).toPrecision(10))}
+      info={{
+        label: `${name}: ${key === 'low' ? 'at least' : 'at most'}`,
+        unit: unitOf(measure),
+        // A band the wrong way round is refused where it is typed.
+        min: key === 'high' ? (shownLimit('low') ?? -1e7) : -1e7,
+        max: key === 'low' ? (shownLimit('high') ?? 1e7) : 1e7,
+        about: '',
+      }}
+      base={shownLimit(key)}
       onCommit={(value, mark) => {
         const own = Number(untold(measure, value).toPrecision(10));
-        const other = band[key === 'low' ? 'high' : 'low'];
-        // A limit that passes the other takes it along: the two never stand the wrong way round.
-        const dragged = other !== undefined && (key === 'low' ? own > other : own < other) ? { [key === 'low' ? 'high' : 'low']: own } : {};
-        onChange(`${key === 'low' ? 'at least' : 'at most'} ${value}`, { ...band, [key]: own, ...dragged }, mark);
+        onChange(`${key === 'low' ? 'at least' : 'at most'} ${value}`, { ...band, [key]: own }, mark);
       }}
       onClear={() => {
         const rest: Band = { ...band };

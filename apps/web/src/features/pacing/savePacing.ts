@@ -4,6 +4,7 @@ import {
   type Encounter,
   type PacingPictureOptions,
   type Project,
+  csvRow,
   escaped,
   pacingPicture,
   svgAt,
@@ -43,7 +44,7 @@ export function savePacingCsv(
           ],
     );
   });
-  saveFile(`${project.id}-${encounter.id}-${of}.csv`, unparse(lines), 'text/csv');
+  saveFile(`${project.id}-${encounter.id}-${of}.csv`, unparse(lines.map(csvRow)), 'text/csv');
 }
 
 const TITLE = 22;

@@ -1,0 +1,21 @@
+/**
+ * What it takes to read a project and fight it: an entry of its own for programs that start for one answer and end. The
+ * main entry has this and everything else.
+ */
+export { type CompileOptions, compile } from './engine/compile';
+export type { Compiled } from './engine/tables';
+export { type Chain, type Lens, chainSentence } from './model/effective';
+export { type EffectiveValue, effectiveValues } from './model/effective-values';
+export type { Project } from './model/project';
+export { InvalidDocument, sentence } from './model/problem';
+export { hasUnit, unitHeads } from './model/variants';
+export { parseProject } from './model/validate';
+export { Batch, type BatchSummary } from './measures/batch';
+export * from './measures/catalogue';
+export { sampleOf } from './measures/sample';
+export type { Summary } from './measures/summary';
+export { csvRow } from './exchange/csv';
+export { DUEL_DEFAULTS, duelOptions } from './analysis/duel';
+export { reasonSentences } from './trace/reasons';
+export { sentenceOf } from './trace/sentences';
+export { trace } from './trace/trace';
