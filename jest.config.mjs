@@ -5,8 +5,8 @@ const own = (path) => fileURLToPath(new URL(path, import.meta.url));
 const shared = {
   testEnvironment: own('scripts/jest/plain-environment.cjs'),
   runtime: own('scripts/jest/plain-runtime.cjs'),
-
-  testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons', 'require', 'default'] },
+  // umd: d3's packages are ES modules otherwise, which Jest's loader does not require.
+  testEnvironmentOptions: { customExportConditions: ['source', 'umd', 'node', 'node-addons', 'require', 'default'] },
   transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', SWC] },
 };
 const project = (name, folder, more = {}) => ({
@@ -23,7 +23,7 @@ const world = { globalSetup: own('scripts/jest/world.mjs'), globalTeardown: own(
 
 export default {
   // On a machine that does ten other things a test takes ten times as long. What waits fails by a time-out of its own.
-  testTimeout: 600_000,
+  testTimeout: 1_800_000,
   projects: [
     project('core', 'packages/core/src', { setupFiles: ['<rootDir>/testing/property-seed.ts'] }),
     project('web', 'apps/web/src'),

@@ -91,7 +91,7 @@ export async function drag(page: Page, element: ElementHandle, by: number): Prom
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
-  await page.mouse.move(x + by, y + 3, { steps: 8 });
+  await page.mouse.move(x + by, y + 3, { steps: 3 });
   await page.mouse.up();
 }
 

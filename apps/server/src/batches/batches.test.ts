@@ -28,7 +28,7 @@ beforeAll(async () => {
   port = await freePort();
   server = await startServer(database, port);
   orm = await MikroORM.init({ driver: PostgreSqlDriver, clientUrl: database, entities: [], discovery: { warnWhenNoEntities: false } });
-}, 120_000);
+});
 afterAll(async () => {
   await orm?.close(true);
   await server?.stop();
@@ -266,7 +266,7 @@ describe('what is made of batches', () => {
     expect(found).toHaveLength(2);
     const { status, body } = await call('POST', `${document.id}/cells/causes`, { ...asked, without: ['wave:ninth'] });
     expect([status, body.detail]).toEqual([400, expect.stringContaining('there is no wave "ninth" in Cellar Beat')]);
-  }, 120_000);
+  });
 
   test('a duel that is set up otherwise is a batch of its own; the usual one is the board’s', async () => {
     const document = await project();
@@ -332,7 +332,7 @@ describe('whatever happens', () => {
     expect(beat.values.peakPressureShare).toEqual(beatAlone.columns.peakPressureShare);
     const digests = await sql<{ digests: string[] }>('select digests from shard where batch = ? order by number', [batch]);
     expect(digests.flatMap(({ digests: own }) => own)).toEqual(beatAlone.digests);
-  }, 240_000);
+  });
 
   test('another process takes shards of the same queue; the sum is the same', async () => {
     const document = await project();
@@ -342,18 +342,18 @@ describe('whatever happens', () => {
     });
     await once(worker, 'message');
     try {
-      const [{ batch }] = (await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('cellar-beat'), runs: 600 }] })).body;
+      const [{ batch }] = (await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('cellar-beat'), runs: 250 }] })).body;
       await finished(document.id);
       const rows = await sql<{ owner: string; digests: string[] }>('select owner, digests from shard where batch = ? order by number', [
         batch,
       ]);
       expect(new Set(rows.map(({ owner }) => owner)).size).toBe(2);
-      const { digests } = undisturbed(document, { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' }, 600);
+      const { digests } = undisturbed(document, { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' }, 250);
       expect(rows.flatMap((row) => row.digests)).toEqual(digests);
     } finally {
       const ended = once(worker, 'exit');
       worker.kill('SIGTERM');
       expect((await ended)[0]).toBe(0);
     }
-  }, 120_000);
+  });
 });
