@@ -547,3 +547,23 @@ describe('accessibility', () => {
     60_000,
   );
 });
+
+describe('numbers that nobody expects', () => {
+  // A ruler from 10.899999999999999 to 10.9 once had no end of ticks: the page was gone, and gone again at each visit.
+  test('runs that are all but alike: the readout is there, and the page answers', async () => {
+    const id = await at.project((document) => {
+      const bell = document.encounters.find((one: any) => one.id === 'first-bell');
+      bell.limit = 10.9;
+      for (const unit of document.units) {
+        unit.health.max = 1e6;
+        unit.attacks.forEach((attack: any) => (attack.effects = { damage: { amount: 0.1 } }));
+      }
+    });
+    const page = await at.open(`${id}/encounters/first-bell`);
+    await page.waitForSelector('[data-measure="Length"], [aria-label=Readout] [role=img]');
+    await page.reload();
+    await page.waitForSelector('[data-measure="Length"], [aria-label=Readout] [role=img]');
+    expect(await page.evaluate(() => document.querySelectorAll('[role=alert]').length)).toBe(0);
+    await page.close();
+  });
+});

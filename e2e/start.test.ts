@@ -37,7 +37,7 @@ test('a taken port is one sentence, and leaves nothing behind', async () => {
   });
   expect(readdirSync(home)).toEqual([]);
   taken.close();
-}, 60_000);
+});
 
 test('a port that is none is one sentence', async () => {
   expect(await failing({ PORT: 'west', INSIDIA_HOME: newHome() })).toEqual({
@@ -80,7 +80,7 @@ test('Ctrl-C stops everything: no process, no lock; a second start in the same f
   expect(existsSync(join(home, 'start.pid'))).toBe(false);
   expect(existsSync(join(home, 'postgres/postmaster.pid'))).toBe(false);
   await expect(fetch(instance.address)).rejects.toThrow();
-}, 120_000);
+});
 
 test('a start after kill -9 of everything works', async () => {
   const home = newHome();
@@ -89,7 +89,7 @@ test('a start after kill -9 of everything works', async () => {
   const again = await startInstance({ home });
   expect((await fetch(`${again.address}/api/projects/verdance`)).status).toBe(200);
   await again.stop({ keep: true });
-}, 120_000);
+});
 
 test('a start after kill -9 of the start command alone takes over what it left running', async () => {
   const home = newHome();
@@ -100,4 +100,4 @@ test('a start after kill -9 of the start command alone takes over what it left r
   const again = await startInstance({ home });
   expect((await fetch(`${again.address}/api/projects/verdance`)).status).toBe(200);
   expect(await again.stop({ keep: true })).toBe(0);
-}, 120_000);
+});

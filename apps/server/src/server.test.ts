@@ -276,4 +276,4 @@ test('a connection that is open without a request does not keep the server from 
   await other.stop();
   await closed;
   expect(other.process.exitCode).toBe(0);
-}, 30_000);
+});

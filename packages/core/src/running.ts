@@ -3,6 +3,7 @@
  * main entry has this and everything else.
  */
 export { type CompileOptions, compile } from './engine/compile';
+export { type Run, Runner } from './engine/run';
 export type { Compiled } from './engine/tables';
 export { type Chain, type Lens, chainSentence } from './model/effective';
 export { type EffectiveValue, effectiveValues } from './model/effective-values';

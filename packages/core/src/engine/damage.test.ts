@@ -35,6 +35,44 @@ describe('damage, in its order', () => {
     expect(dealt(aimed, { weakPoint: { lethal: true }, shield: { max: 30 } })).toMatchObject({ a: 100, b: 0, c: 130, d: 30 });
   });
 
+  test('a gate that lies above its health already gives none: damage never heals', () => {
+    const raise = {
+      id: 'raise',
+      delivery: 'support',
+      targets: 'fallen',
+      range: { min: 0, max: 30 },
+      beat: { windup: 0.1, cooldown: 600 },
+      effects: { revive: { amount: 10 } },
+    };
+    const frail = {
+      health: { max: 100, gates: [{ id: 'g', share: 0.5, state: 'b', holds: true }] },
+      weakPoint: { lethal: true },
+      onDeath: { revivableFor: 9, revivals: 1 },
+      states: [
+        { id: 'a', name: 'A', does: 'hold' },
+        { id: 'b', name: 'B', does: 'hold' },
+      ],
+    };
+    // Killed outright past its gate, it comes back with 10: the next hits of 4 take what they are.
+    const finish = once('finish', { aim: { weakPointShare: 1 }, effects: { damage: { amount: 1 } } });
+    const beat = { windup: 0.6, cooldown: 1 };
+    const prick = { id: 'prick', range: { min: 0, max: 30 }, delivery: 'hitscan', beat, effects: { damage: { amount: 4 } } };
+    const biter = unit({
+      id: 'clipper',
+      attacks: [finish, prick],
+      targeting: { only: { units: ['warden'] } },
+      choice: { priorities: [{ entries: [{ attack: 'finish' }] }, { entries: [{ attack: 'prick' }] }] },
+    });
+    const medic = unit({ id: 'medic', side: 'party', attacks: [raise] });
+    const { log } = fought({ party: [dummy('warden', 100, frail), medic], enemies: [{ unit: biter, x: 4 }], limit: 3 });
+    const taken = eventsOf(log, 'hit').map(({ a, b }) => [a, b]);
+    expect(taken.slice(0, 3)).toEqual([
+      [100, 0],
+      [4, 0],
+      [4, 0],
+    ]);
+  });
+
   test('a lent shield goes first, then the unit’s own, then health', () => {
     const medic = unit({
       id: 'medic',

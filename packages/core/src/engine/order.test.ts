@@ -11,7 +11,7 @@ import { Fight } from './fight';
 import { Runner, run } from './run';
 import type { Compiled } from './tables';
 
-const cases = { numRuns: Math.ceil(Number(process.env.INSIDIA_CASES ?? 500) / 10) };
+const cases = { numRuns: Math.ceil(Number(process.env.INSIDIA_CASES ?? 250) / 5) };
 /** Seeds in an order of their own, some of them twice. */
 const orders = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 3, maxLength: 5 });
 

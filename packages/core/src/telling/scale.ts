@@ -1,10 +1,9 @@
 /**
- * Rulers: where a value lies on the page, from which value to which, and which values get a tick. The arithmetic is
- * d3-scale's and d3-array's; here stand our own defaults. Whatever is asked (nothing, one value, all but the same, values
+ * Rulers: where a value lies on the page, from which value to which, and which values get a tick. Ticks and
+ * parts are d3-array's; a straight line needs no library (d3-scale would bring formats and colours into the first view). Whatever is asked (nothing, one value, all but the same, values
  * beyond every measure) there is a ruler with a handful of ticks.
  */
 import { bin, tickStep, ticks as ticksBetween } from 'd3-array';
-import { scaleLinear } from 'd3-scale';
 
 export interface Scale {
   (value: number): number;
@@ -25,11 +24,11 @@ export function isPoint(from: number, to: number): boolean {
 /** A value on the page, to a billionth of a pixel: `from` at `left`, `to` at `right`, and beyond them as far as it goes. */
 export function linear(from: number, to: number, left: number, right: number): Scale {
   const [low, high] = domain(from, to);
-  const scale = scaleLinear([low, high], [left, right]);
+  const share = (right - left) / (high - low);
   // What never came lies beyond the far end, wherever that is.
   const place = (value: number) =>
-    Number.isFinite(value) ? Math.round(scale(bounded(value)) * 1e9) / 1e9 : value * Math.sign(right - left);
-  return Object.assign(place, { invert: (position: number) => scale.invert(position) });
+    Number.isFinite(value) ? Math.round((left + (bounded(value) - low) * share) * 1e9) / 1e9 : value * Math.sign(right - left);
+  return Object.assign(place, { invert: (position: number) => low + (position - left) / share });
 }
 
 /** Two ends that are finite and apart. What is a point reaches one unit on, so that it lies at its left end. */

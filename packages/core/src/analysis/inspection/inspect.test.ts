@@ -53,6 +53,15 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     /more than twice as high/,
   ],
   [
+    'gateNeverOpens',
+    '/units/head-gardener/health/gates/second',
+    spoilUnit('head-gardener', (unit) => {
+      unit.health.gates[0].holds = true;
+      state(unit, 'survey').leaves.find(({ to }) => to === 'prune')!.when.value = unit.health.gates[0].share;
+    }),
+    /holds health at 66 % until .*, which waits for less than 66 %: it can’t be hurt any further/,
+  ],
+  [
     'rangeInsideBody',
     '/units/mulcher/attacks/slam/area/radius',
     spoilUnit('mulcher', (unit) => (attack(unit, 'slam').area!.radius = 0.5)),

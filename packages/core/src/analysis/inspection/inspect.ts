@@ -35,6 +35,7 @@ export const INSPECTION_RULES = [
   'stateWithoutEnd',
   'neverLeaves',
   'flickers',
+  'gateNeverOpens',
   'nobodyToTarget',
   'outheals',
   'healthWithoutWeight',

@@ -6,6 +6,31 @@ export function minds(one: Inspected): void {
   reachable(one);
   ways(one);
   targets(one);
+  gates(one);
+}
+
+/** A gate holds health at its share until its state has come: no way there may wait for less than that share. */
+function gates({ unit, warn }: Inspected): void {
+  for (const { id, share, state, holds } of unit.health.gates) {
+    if (!holds || unit.startsIn === state) continue;
+    const ways = unit.states.flatMap((from) => from.leaves.filter(({ to }) => to === state).map(({ when }) => below(when)));
+    if (!ways.length || !ways.every((wanted) => wanted !== undefined && wanted <= share + 1e-9)) continue;
+    const name = unit.states.find((one) => one.id === state)?.name ?? state;
+    warn('gateNeverOpens', {
+      at: ['health', 'gates', id],
+      message: `holds health at ${amount(100 * share)} % until ${name}, which waits for less than ${amount(100 * Math.max(...(ways as number[])))} %: it can’t be hurt any further`,
+      mend: `let ${name} begin a little above the gate, or the gate lie lower`,
+      causes: [['health', 'gates'], ['states']],
+    });
+  }
+}
+
+/** The share of its health that a condition asks to have gone below; undefined where it may hold without. */
+function below(when: Condition): number | undefined {
+  if (when.subject === 'healthShare') return when.is === 'below' ? when.value : undefined;
+  if (when.subject !== 'all') return undefined;
+  const wanted = (when.parts ?? []).map(below).filter((one): one is number => one !== undefined);
+  return wanted.length ? Math.min(...wanted) : undefined;
 }
 
 function reachable({ unit, warn }: Inspected): void {
