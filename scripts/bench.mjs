@@ -9,6 +9,7 @@ import { gzipSync } from 'node:zlib';
 import { Worker } from 'node:worker_threads';
 import { manyRuns, twoWorkers } from './bench/batches.mjs';
 import { boardRedraw } from './bench/boards.mjs';
+import { commandLine } from './bench/command-line.mjs';
 import { CROWD_STEPS, CROWD_UNITS, campsTables, crowdProject } from './bench/crowd.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './bench/floor.mjs';
 import { launchBrowser } from './browser.mjs';
@@ -270,6 +271,7 @@ await withSentences(async () => {
   const asked = process.argv.indexOf('--runs');
   const many = await manyRuns(asked > 0 ? Number(process.argv[asked + 1]) : 10_000);
   const script = firstViewScript();
+  const started = commandLine();
   const rows = [
     ...[
       ['engine, open ground, 26 units: time per unit-step ÷ floor', open, '≤ 6'],
@@ -331,6 +333,8 @@ await withSentences(async () => {
       '≤ 300 ms',
       `from cell to cell ${board.move.toFixed(0)} ms; opened in ${(board.first / 1000).toFixed(1)} s`,
     ],
+    ['insidia --version, against Node that does nothing', started.version.toFixed(1), '≤ 3', `${started.versionMs.toFixed(0)} ms`],
+    ['insidia simulate, First Bell, 10 runs, against the same', started.simulate.toFixed(1), '≤ 8', `${started.simulateMs.toFixed(0)} ms`],
     ['script of the first view, gzipped', `${script.page.toFixed(0)} kB`, '≤ 300 kB', `and ${script.worker.toFixed(0)} kB in the worker`],
   ];
   const widths = rows[0].map((_, column) => Math.max(...rows.map((row) => row[column].length)));
@@ -358,6 +362,7 @@ await withSentences(async () => {
           workers,
           manyRuns: many,
           board,
+          commandLine: started,
           scriptKilobytes: script,
         },
         null,
