@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { choose, fill, fillAll, group, input, press, tick } from './support/bench';
@@ -506,7 +507,7 @@ describe('arenas', () => {
     const href = await page.$eval('a[download="boiler-court.geojson"]', (one) =>
       decodeURIComponent((one as HTMLAnchorElement).href.split(',').slice(1).join(',')),
     );
-    const path = join(at.instance.home, 'court.geojson');
+    const path = join(mkdtempSync(join(tmpdir(), 'insidia-ground-')), 'court.geojson');
     (await import('node:fs')).writeFileSync(path, href);
     const upload = (await page.$('input[type=file]'))! as any;
     await upload.uploadFile(path);

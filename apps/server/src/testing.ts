@@ -1,5 +1,6 @@
 /** A server of its own on a database of its own, over HTTP, for tests. */
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { join } from 'node:path';
 
@@ -11,14 +12,12 @@ export interface TestServer {
   stop: () => Promise<void>;
 }
 
-let made = 0;
-
 /** An empty database of its own; its address. */
 export async function newDatabase(): Promise<string> {
   const { createDatabase } = (await import('../../../scripts/postgres.mjs' as string)) as {
     createDatabase: (url: string, name: string) => Promise<string>;
   };
-  return createDatabase(process.env.INSIDIA_TEST_DATABASE!, `server-${process.pid}-${++made}`);
+  return createDatabase(process.env.INSIDIA_TEST_DATABASE!, `server-${randomUUID()}`);
 }
 
 export async function startServer(databaseUrl: string, port: number): Promise<TestServer> {
