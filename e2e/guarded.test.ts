@@ -27,11 +27,15 @@ test('what fails to be drawn fails alone: it says what and why, offers the proje
   expect(await page.$('aside[aria-label=Enemies]')).not.toBeNull();
   if (process.env.INSIDIA_LOOK) await page.screenshot({ path: process.env.INSIDIA_LOOK as `${string}.png` });
   await page.evaluate(() => (window as any).restore());
-  for (let left = said.length; left > 0; left--) {
-    const again = await page.$('[role=alert] button');
-    await again?.click();
-  }
-  await page.waitForFunction(() => !document.querySelector('[role=alert]'));
+  // Each is tried again by its own button, or comes back by itself with the next thing it is shown.
+  await page.waitForFunction(
+    () => {
+      const again = document.querySelector<HTMLElement>('[role=alert] button');
+      again?.click();
+      return !again;
+    },
+    { polling: 100 },
+  );
   at.errors.length = 0; // what was made to fail was told to the console too
   await page.close();
 });
