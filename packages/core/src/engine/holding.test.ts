@@ -100,3 +100,21 @@ describe('while a wave that holds others back lives', () => {
     for (const time of came) expect((time > 1.5 && time < deaths[0]) || (time > 9 && time < deaths[1])).toBe(false);
   });
 });
+
+test('a spawn that the cap leaves out is defeated at once: who waits for its wave starts, though nobody dies', () => {
+  const { log } = fought({
+    party: [hunter],
+    enemies: [{ unit: mite, count: 2, x: 6, scatter: 3 }],
+    waves: [
+      { id: 'w2', name: 'Wave 2', start: 'clock', at: 1, groups: [group('mite', 1)] },
+      { id: 'w3', name: 'Wave 3', start: 'defeated', after: 'w2', groups: [{ ...group('mite', 1), id: 'late' }] },
+    ],
+    encounter: { alive: { most: 2, full: 'skip' } },
+    limit: 5,
+  });
+  expect(eventsOf(log, 'wave').map(({ time, what }) => [time, what])).toEqual([
+    [0, 0],
+    [1, 1],
+    [1, 2],
+  ]);
+});
