@@ -1,5 +1,4 @@
-import { Identifier, ListOf, Name, OneOf, Optional, Quantity, Text } from './field';
-import { IsNumber } from 'class-validator';
+import { AnyNumber, Identifier, ListOf, Name, OneOf, Optional, Quantity, Text } from './field';
 import { LIMITS } from './limits';
 
 /** What a band may speak of, each by one key; `measures/goals` says what they are. */
@@ -55,8 +54,8 @@ export class Band {
   /** What of the runs is to lie there; share: of the runs in which it is so, for what is yes or no. */
   @OneOf(STATISTICS) statistic: Statistic = 'median';
   /** Absent: no limit to that side. */
-  @Optional() @IsNumber({ allowNaN: false, allowInfinity: false }) low?: number;
-  @Optional() @IsNumber({ allowNaN: false, allowInfinity: false }) high?: number;
+  @Optional() @AnyNumber() low?: number;
+  @Optional() @AnyNumber() high?: number;
   @Optional() @Text(400) why?: string;
 }
 

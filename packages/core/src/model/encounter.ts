@@ -1,6 +1,5 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsString } from 'class-validator';
 import { Condition } from './condition';
-import { Group, Identifier, ListOf, Name, OneOf, Optional, Quantity, Text, Words, YesNo } from './field';
+import { Group, Identifier, ListOf, Name, OneOf, Optional, Places, Quantity, Text, Words, YesNo } from './field';
 import { LIMITS } from './limits';
 import { NumberTweak, Tweak } from './tweak';
 
@@ -44,7 +43,7 @@ export class WaveGroup {
   @Quantity({ label: 'Budget', unit: '', min: 0, max: 1e6, about: 'worth to be spent on the pool' }) budget = 0;
   @Group(() => Count) count: Count = new Count();
   /** Spawn points of the arena. */
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(LIMITS.spawnPoints) @IsString({ each: true }) at: string[];
+  @Places(LIMITS.spawnPoints) at: string[];
   /** Points in turn; the whole count at each; drawn; the nearest to or the farthest from the party. */
   @OneOf(['inTurn', 'each', 'random', 'nearest', 'farthest']) rule: 'inTurn' | 'each' | 'random' | 'nearest' | 'farthest' = 'inTurn';
   @metres('Clear of the party', 'points nearer to a party member than this are passed over while others are left') leastDistance = 0;

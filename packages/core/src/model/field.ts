@@ -5,7 +5,10 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
+  Allow,
   ArrayMaxSize,
+  ArrayMinSize,
+  Equals,
   IsArray,
   IsBoolean,
   IsIn,
@@ -58,14 +61,18 @@ export interface ClassFields {
   quantities: Map<string, QuantityInfo>;
   groups: Map<string, () => Constructor>;
   lists: Map<string, () => Constructor>;
+  /** Whether a value keeps the field's rule; groups and lists are asked item by item. What passes here, passes the rules. */
+  checks: Map<string, Check>;
 }
+
+type Check = (value: unknown) => boolean;
 
 const registry = new Map<object, ClassFields>();
 
 function fieldsOf(prototype: object): ClassFields {
   let fields = registry.get(prototype);
   if (!fields) {
-    fields = { kinds: new Map(), optional: new Set(), quantities: new Map(), groups: new Map(), lists: new Map() };
+    fields = { kinds: new Map(), optional: new Set(), quantities: new Map(), groups: new Map(), lists: new Map(), checks: new Map() };
     registry.set(prototype, fields);
   }
   return fields;
@@ -85,6 +92,7 @@ export function classFields(type: Constructor): ClassFields | undefined {
       quantities: new Map([...fields.quantities, ...(found?.quantities ?? [])]),
       groups: new Map([...fields.groups, ...(found?.groups ?? [])]),
       lists: new Map([...fields.lists, ...(found?.lists ?? [])]),
+      checks: new Map([...fields.checks, ...(found?.checks ?? [])]),
     };
   }
   if (found) merged.set(type, found);
@@ -97,6 +105,17 @@ const merged = new Map<Constructor, ClassFields>();
 function note(kind: FieldKind): PropertyDecorator {
   return (target, key) => void fieldsOf(target).kinds.set(String(key), kind);
 }
+
+/** Notes what the rules beside it ask, in a form that costs nothing; only these see most documents. */
+function passes(check: Check): PropertyDecorator {
+  return (target, key) => void fieldsOf(target).checks.set(String(key), check);
+}
+
+const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
+/** Characters are counted by the rules in their own way; where that makes a difference to too few, they decide. */
+const isText = (value: unknown, most: number, least = 0) =>
+  typeof value === 'string' && value.length <= most && value.length >= least && !/[\uFE0E\uFE0F]/.test(value);
+const isList = (value: unknown, most: number, item: Check) => Array.isArray(value) && value.length <= most && value.every(item);
 
 /** Applies decorators in order; a shorthand for the combinations below. */
 function all(...decorators: PropertyDecorator[]): PropertyDecorator {
@@ -117,6 +136,7 @@ export function Quantity(info: QuantityInfo): PropertyDecorator {
     fieldsOf(target).quantities.set(String(key), info);
     all(
       note({ kind: 'number', info }),
+      passes((value) => isNumber(value) && value >= info.min && value <= info.max && (!info.whole || Number.isInteger(value))),
       info.whole ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }),
       Min(info.min),
       Max(info.max),
@@ -151,39 +171,62 @@ export function ListOf(type: () => Constructor, limit: number): PropertyDecorato
 export function OneOf(words: readonly string[], planned: readonly string[] = []): PropertyDecorator {
   return (target, key) => {
     if (planned.length) NotBuiltWord(planned)(target, key);
-    all(note({ kind: 'word', words }), IsIn([...words]))(target, key);
+    all(
+      note({ kind: 'word', words }),
+      passes((value) => words.includes(value as string)),
+      IsIn([...words]),
+    )(target, key);
   };
 }
 
 /** Yes or no. */
 export function YesNo(): PropertyDecorator {
-  return all(note({ kind: 'yesNo' }), IsBoolean());
+  return all(
+    note({ kind: 'yesNo' }),
+    passes((value) => typeof value === 'boolean'),
+    IsBoolean(),
+  );
 }
+
+const IDENTIFIER = /^[a-z0-9]+(-[a-z0-9]+)*$/;
 
 /** A stable identifier: what references and pointers use. */
 export function Identifier(): PropertyDecorator {
   return all(
     note({ kind: 'id' }),
+    passes((value) => isText(value, 60) && IDENTIFIER.test(value as string)),
     IsString(),
-    Matches(/^[a-z0-9]+(-[a-z0-9]+)*$/, { message: 'must be lower-case letters, digits and single hyphens' }),
+    Matches(IDENTIFIER, { message: 'must be lower-case letters, digits and single hyphens' }),
     MaxLength(60),
   );
 }
 
 /** What people see. */
 export function Name(): PropertyDecorator {
-  return all(note({ kind: 'name', limit: 80 }), IsString(), MinLength(1), MaxLength(80));
+  return all(
+    note({ kind: 'name', limit: 80 }),
+    passes((value) => isText(value, 80, 1)),
+    IsString(),
+    MinLength(1),
+    MaxLength(80),
+  );
 }
 
 /** Free text up to a limit. */
 export function Text(limit: number): PropertyDecorator {
-  return all(note({ kind: 'text', limit }), IsString(), MaxLength(limit));
+  return all(
+    note({ kind: 'text', limit }),
+    passes((value) => isText(value, limit)),
+    IsString(),
+    MaxLength(limit),
+  );
 }
 
 /** A list of words: roles, ids. */
 export function Words(limit: number): PropertyDecorator {
   return all(
     note({ kind: 'words' }),
+    passes((value) => isList(value, limit, (word) => isText(word, 80, 1))),
     IsArray(),
     ArrayMaxSize(limit),
     IsString({ each: true }),
@@ -194,7 +237,56 @@ export function Words(limit: number): PropertyDecorator {
 
 /** A list of words out of a stated set. */
 export function SomeOf(words: readonly string[]): PropertyDecorator {
-  return all(note({ kind: 'someOf', words }), IsArray(), ArrayMaxSize(words.length), IsIn([...words], { each: true }));
+  return all(
+    note({ kind: 'someOf', words }),
+    passes((value) => isList(value, words.length, (word) => words.includes(word as string))),
+    IsArray(),
+    ArrayMaxSize(words.length),
+    IsIn([...words], { each: true }),
+  );
+}
+
+/** One value and no other. */
+export function Exactly(only: string | number): PropertyDecorator {
+  return all(
+    passes((value) => value === only),
+    Equals(only),
+  );
+}
+
+/** Any finite number: what it is a number of is said elsewhere. */
+export function AnyNumber(): PropertyDecorator {
+  return all(passes(isNumber), IsNumber({ allowNaN: false, allowInfinity: false }));
+}
+
+/** Anything at all: what it is for says what it must be. */
+export function Anything(): PropertyDecorator {
+  return all(
+    passes(() => true),
+    Allow(),
+  );
+}
+
+const POINTER = /^(\/[^/]+)+$/;
+
+/** A JSON Pointer (RFC 6901) into a unit or an encounter. */
+export function Pointer(example: string): PropertyDecorator {
+  return all(
+    passes((value) => typeof value === 'string' && POINTER.test(value)),
+    IsString(),
+    Matches(POINTER, { message: `must be a JSON Pointer such as ${example}` }),
+  );
+}
+
+/** Ids of what is defined elsewhere, at least one. */
+export function Places(limit: number): PropertyDecorator {
+  return all(
+    passes((value) => isList(value, limit, (id) => typeof id === 'string') && (value as unknown[]).length >= 1),
+    IsArray(),
+    ArrayMinSize(1),
+    ArrayMaxSize(limit),
+    IsString({ each: true }),
+  );
 }
 
 /** A plain object, or a list of them; not a list of lists, a number or null: class-validator alone would let a list through. */

@@ -1,8 +1,7 @@
 import { Arena } from './arena';
 import { Brief } from './brief';
 import { Encounter } from './encounter';
-import { Group, Identifier, ListOf, Name, Optional, Text } from './field';
-import { Equals } from 'class-validator';
+import { Exactly, Group, Identifier, ListOf, Name, Optional, Text } from './field';
 import { LIMITS } from './limits';
 import { Skill, Style, Tier } from './tweak';
 import { Unit } from './unit';
@@ -26,8 +25,8 @@ export class Acceptance {
 
 /** One document holds a whole project. Units: metres, seconds, degrees, hit points; shares and chances from 0 to 1. */
 export class Project {
-  @Equals(FORMAT) format: string;
-  @Equals(FORMAT_VERSION) version: number;
+  @Exactly(FORMAT) format: string;
+  @Exactly(FORMAT_VERSION) version: number;
   @Identifier() id: string;
   @Name() name: string;
   @ListOf(() => Unit, LIMITS.units) units: Unit[] = [];

@@ -1,5 +1,4 @@
-import { Identifier, ListOf, Name, OneOf, Optional, Quantity, Text, YesNo } from './field';
-import { IsNumber, IsString, Matches } from 'class-validator';
+import { AnyNumber, Identifier, ListOf, Name, OneOf, Optional, Pointer, Quantity, Text, YesNo } from './field';
 import { LIMITS } from './limits';
 
 export const TWEAK_SCOPES = ['enemies', 'party', 'role', 'unit', 'encounter'] as const;
@@ -9,13 +8,13 @@ export type TweakOperation = (typeof TWEAK_OPERATIONS)[number];
 /** One change to one number of a unit (or encounter) that is known from where the change is written. */
 export class NumberTweak {
   /** JSON Pointer (RFC 6901) within the unit or encounter. A step into a list is an item's id, or `*` for each item. */
-  @IsString() @Matches(/^(\/[^/]+)+$/, { message: 'must be a JSON Pointer such as /health/max' }) path: string;
+  @Pointer('/health/max') path: string;
   @OneOf(TWEAK_OPERATIONS) op: TweakOperation;
-  @IsNumber({ allowNaN: false, allowInfinity: false }) value: number;
+  @AnyNumber() value: number;
   /** The result is kept at or above this. */
-  @Optional() @IsNumber({ allowNaN: false, allowInfinity: false }) min?: number;
+  @Optional() @AnyNumber() min?: number;
   /** The result is kept at or below this. */
-  @Optional() @IsNumber({ allowNaN: false, allowInfinity: false }) max?: number;
+  @Optional() @AnyNumber() max?: number;
   /** The result is rounded half up to a multiple of this. */
   @Optional()
   @Quantity({ label: 'Round to', unit: '', min: 1e-6, max: 1e6, about: 'the result is rounded half up to a multiple of this' })

@@ -3,16 +3,20 @@ import { instanceToPlain, plainToInstance } from 'class-transformer';
 import { type ValidationError, validateSync } from 'class-validator';
 import { type Lens, effectiveEncounter, effectiveUnit, lenses, tweakApplies } from './effective';
 import type { Encounter } from './encounter';
+import type { Constructor } from './field';
 import { LIMITS } from './limits';
 import { PatchError } from './patch';
 import { type Json, isDictionary, pointerOf, stepInto } from './pointer';
 import { type Problem, InvalidDocument } from './problem';
 import { FORMAT, FORMAT_VERSION, Project } from './project';
+import { partsBelow, read } from './reading';
 import { encounterOrderProblems, relationProblems } from './relations';
 import type { Tweak } from './tweak';
 import { Unit } from './unit';
 import { orderProblems, unitProblems } from './unit-relations';
 import { type UnitHead, VariantError, alter, lineage, unitHeads } from './variants';
+
+const STRICTLY = { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true };
 
 /**
  * A complete project from untrusted JSON: what may be left out is filled with its default, everything else must be
@@ -31,11 +35,7 @@ export function parseProject(input: Json): Project {
     const message = `must not be nested deeper than ${LIMITS.depth} levels`;
     throw new InvalidDocument([{ path: pointerOf(...deepest), rule: 'limit', value: LIMITS.depth, message }]);
   }
-  const instance = plainToInstance(Project, input, { enableCircularCheck: false });
-  const errors = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
-  const problems = errors.flatMap((error) => problemsOf(error, input, []));
-  if (problems.length) throw new InvalidDocument(problems);
-  const project = withoutAbsent(instanceToPlain(instance)) as Project;
+  const project = (read(Project, input) ?? examined(Project, input)) as Project;
   const relations = relationProblems(project);
   if (relations.length) throw new InvalidDocument(relations);
   const varied = variantProblems(project);
@@ -43,6 +43,31 @@ export function parseProject(input: Json): Project {
   const judged = effectiveProblems(project);
   if (judged.length) throw new InvalidDocument(judged);
   return project;
+}
+
+/** What may break a rule, by the rules themselves. @throws InvalidDocument where it does */
+export function examined(type: Constructor, input: Json): Json {
+  const problems = breaches(type, input, []);
+  if (problems.length) throw new InvalidDocument(problems);
+  return filled(type, input);
+}
+
+/** What is said with the defaults of the classes, as plain data. */
+export function filled(type: Constructor, input: Json): Json {
+  return withoutAbsent(instanceToPlain(plainToInstance(type, input, { enableCircularCheck: false })));
+}
+
+/** What breaks a rule, looked for only where something may. */
+export function breaches(type: Constructor, input: Json, at: string[]): Problem[] {
+  if (read(type, input)) return [];
+  const below = partsBelow(type, input);
+  return below ? below.flatMap((part) => breaches(part.type, part.value, [...at, ...part.at])) : broken(type, input, at);
+}
+
+/** What an object and all within it break, by the rules that class-validator keeps. */
+export function broken(type: Constructor, input: Json, at: string[]): Problem[] {
+  const instance = plainToInstance(type, input, { enableCircularCheck: false }) as object;
+  return validateSync(instance, STRICTLY).flatMap((error) => problemsOf(error, input, at));
 }
 
 /** Drops fields whose value is undefined: an absent field is absent. */
@@ -121,9 +146,8 @@ function variantProblems(project: Project): Problem[] {
     try {
       const { original, variants } = lineage(project, id);
       const unit = variants.reduce(alter, original);
-      const errors = validateSync(plainToInstance(Unit, unit), { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
-      problems.push(...errors.flatMap((error) => problemsOf(error, unit, at)));
-      if (!errors.length) problems.push(...unitProblems(project, unit, at));
+      const own = breaches(Unit, unit, at);
+      problems.push(...(own.length ? own : unitProblems(project, unit, at)));
     } catch (error) {
       if (error instanceof VariantError)
         problems.push({ path: pointerOf(...at, 'basedOn'), rule: 'reference', value: id, message: error.message });

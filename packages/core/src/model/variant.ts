@@ -1,16 +1,14 @@
 /** Linked variants: a unit that follows another except where it says otherwise. */
-import { Allow } from 'class-validator';
-import { Identifier, ListOf, Name, OneOf, Optional, Text } from './field';
+import { Anything, Identifier, ListOf, Name, OneOf, Optional, Pointer, Text } from './field';
 import { LIMITS } from './limits';
-import { IsString, Matches } from 'class-validator';
 import { NumberTweak } from './tweak';
 import { COLOURS, GLYPHS, type Unit } from './unit';
 
 /** One JSON Patch operation (RFC 6902) on the base: lists are stepped through by id. */
 export class Alteration {
   @OneOf(['add', 'remove', 'replace']) op: 'add' | 'remove' | 'replace';
-  @IsString() @Matches(/^(\/[^/]+)+$/, { message: 'must be a JSON Pointer such as /states/rush' }) path: string;
-  @Optional() @Allow() value?: unknown;
+  @Pointer('/states/rush') path: string;
+  @Optional() @Anything() value?: unknown;
   /** For an item put into a list: the id it goes before. */
   @Optional() @Text(80) before?: string;
 }
