@@ -1,10 +1,12 @@
 /**
  * A test environment without a sandbox: tests and what they test run in the process's own realm, where a look at a global
  * costs nothing. In a sandbox each one goes through an interceptor, and a fight of thousands takes seven times as long.
- * Files don't see one another all the same: modules are loaded anew for each, and what a file added to the globals goes
- * with it.
+ * What a file added to the globals goes with it, but for what sources and packages set as they were loaded: they stay.
  */
 const { TestEnvironment } = require('jest-environment-node');
+
+/** Globals that belong to modules which all test files share. */
+const kept = new Set();
 
 module.exports = class PlainEnvironment extends TestEnvironment {
   constructor(config, context) {
@@ -20,6 +22,7 @@ module.exports = class PlainEnvironment extends TestEnvironment {
   async teardown() {
     await super.teardown();
     for (const key of Reflect.ownKeys(globalThis)) {
+      if (kept.has(key)) continue;
       const before = this.before[key];
       if (before === undefined) Reflect.deleteProperty(globalThis, key);
       else if (before.configurable) Object.defineProperty(globalThis, key, before);
@@ -28,3 +31,4 @@ module.exports = class PlainEnvironment extends TestEnvironment {
     this.global = null;
   }
 };
+module.exports.kept = kept;
