@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { choose, fill, fillAll, group, input, press, tick } from './support/bench';
 import { suite } from './support/suite';
-import { ROOT, demo, openPage, savedState } from './support/world';
+import { ROOT, demo, openPage, savedState, shortFights } from './support/world';
 
 const at = suite('meet');
 const { address, project, open, stored } = at;
@@ -36,6 +36,7 @@ function plain(encounter: any): any {
 describe('an encounter made from nothing', () => {
   test('Evening Shift: five waves of fourteen groups, from points, a pool and ranges, slots and a cap', async () => {
     const id = await project((document) => {
+      shortFights(document);
       document.encounters = [];
       delete document.brief;
     });
@@ -120,7 +121,7 @@ describe('an encounter made from nothing', () => {
   });
 
   test('allies, what changes with the size of the party, caps by kind, and what events, elites and repeats do to numbers', async () => {
-    const id = await project();
+    const id = await project(shortFights);
     const page = await open(`${id}/encounters/evening-shift?tier=bloom&skill=regular`);
     const whole = group('The whole encounter');
     await press(page, whole, 'add an ally');
@@ -225,7 +226,7 @@ describe('pacing on the waves’ clock', () => {
   });
 
   test('a wave’s name dragged over another takes its place; the keys do the same; undo puts it back', async () => {
-    const id = await project();
+    const id = await project(shortFights);
     const page = await open(`${id}/encounters/evening-shift`);
     const order = async () => encounterOf(await stored(id), 'evening-shift').waves.map((wave: any) => wave.name);
     const before = await order();
@@ -255,9 +256,10 @@ describe('pacing on the waves’ clock', () => {
   });
 
   test('waves that all come at once are warned of, and the mend lets the second wait', async () => {
-    const id = await project((document) =>
-      encounterOf(document, 'evening-shift').waves.forEach((wave: any) => Object.assign(wave, { start: 'atOnce', delay: 0 })),
-    );
+    const id = await project((document) => {
+      shortFights(document);
+      encounterOf(document, 'evening-shift').waves.forEach((wave: any) => Object.assign(wave, { start: 'atOnce', delay: 0 }));
+    });
     const page = await open(`${id}/encounters/evening-shift`);
     await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 warning'));
     await press(page, 'main', '1 warning');
@@ -473,7 +475,7 @@ describe('what goes wrong, by name', () => {
 
 describe('arenas', () => {
   test('a wall is made, moved, turned and measured; corners stay convex; GeoJSON goes out and comes back', async () => {
-    const id = await project();
+    const id = await project(shortFights);
     const page = await open(`${id}/arenas/boiler-court`);
     await press(page, 'main', '+ wall');
     await page.waitForSelector(group('Chosen'));
@@ -522,7 +524,7 @@ describe('arenas', () => {
 describe('accessibility', () => {
   const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
   test.each([
-    ['encounters', 'verdance/encounters/evening-shift?tier=bramble&skill=regular', '[data-testid=digest]'],
+    ['encounters', 'verdance/encounters/first-bell?tier=bramble&skill=regular', '[data-testid=digest]'],
     ['replay', 'verdance/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=24.3&unit=8', '[data-testid=stage]'],
     ['arenas', 'verdance/arenas/propagation-hall', 'main svg'],
   ])(

@@ -38,6 +38,19 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
 
 export const demo = (): any => JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8'));
 
+/**
+ * For tests of what is written and shown, not of what fights come to: the party fells whatever it sees with one shot, and
+ * nothing lasts long, so that the readouts which follow every edit cost next to nothing.
+ */
+export function shortFights(document: any): void {
+  for (const unit of document.units)
+    if (unit.side === 'party')
+      for (const attack of unit.attacks)
+        if (attack.effects.damage)
+          Object.assign(attack, { range: { min: 0, max: 40 }, effects: { damage: { ...attack.effects.damage, amount: 1e4 } } });
+  for (const encounter of document.encounters) encounter.limit = 10;
+}
+
 /** What the command line says of a duel in a document. */
 export function cliDuel(document: unknown, enemy: string, more: string[] = []) {
   const args = [
