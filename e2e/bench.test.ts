@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { allFields, choose, choosesAll, condition, fill, fillAll, group, press, tick } from './support/bench';
 import { suite } from './support/suite';
-import { demo, fetchProject, newDigest, openPage, savedState } from './support/world';
+import { demo, fetchProject, newDigest, openPage, savedState, shortFights } from './support/world';
 
 const at = suite('bench');
 const { address } = at;
@@ -13,6 +13,7 @@ const stored = async (project: string, id: string) => unitOf((await fetchProject
 /** A project with a party and a Mulcher only: everything else is to be made. */
 async function bare(id: string): Promise<void> {
   const document = demo();
+  shortFights(document);
   const kept = {
     ...document,
     id,

@@ -63,14 +63,14 @@ export function input(page: Page, part: Part, label: string): Promise<ElementHan
   });
 }
 
-/** Types into a field and leaves it by Enter. */
+/** Puts a value into a field, as a paste does, and leaves it by Enter. Typing key by key has tests of its own. */
 export async function fill(page: Page, part: Part, label: string, value: number | string): Promise<void> {
   const field = await input(page, part, label);
-  await field.focus();
-  await page.keyboard.down('Control');
-  await page.keyboard.press('a');
-  await page.keyboard.up('Control');
-  await field.type(String(value));
+  await field.evaluate((one) => {
+    one.focus();
+    (one as HTMLInputElement).select();
+  });
+  await page.keyboard.sendCharacter(String(value));
   await page.keyboard.press('Enter');
 }
 

@@ -191,7 +191,7 @@ describe('batches', () => {
 
   test('cancelling keeps what has been run and takes back the rest', async () => {
     const document = await project();
-    await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('evening-shift'), runs: 5000 }] });
+    await call('POST', `${document.id}/batches`, { cells: [{ cell: fight('first-bell'), runs: 5000 }] });
     const response = await fetch(`${server.address}/api/projects/${document.id}/batches/events`, {
       headers: { Accept: 'text/event-stream' },
     });
@@ -200,7 +200,7 @@ describe('batches', () => {
     expect((await call('DELETE', `${document.id}/batches`)).status).toBe(204);
     // What is being run at that moment is still finished.
     await finished(document.id);
-    const [{ runs }] = await read(document.id, [{ cell: fight('evening-shift'), columns: [] }]);
+    const [{ runs }] = await read(document.id, [{ cell: fight('first-bell'), columns: [] }]);
     expect(runs).toBeGreaterThan(0);
     expect(runs).toBeLessThan(5000);
   });
@@ -300,12 +300,12 @@ describe('what is made of batches', () => {
 });
 
 describe('whatever happens', () => {
-  test('killed at ten instants, the batch goes on where it was and ends the same, to the last bit', async () => {
+  test('killed at five instants, the batch goes on where it was and ends the same, to the last bit', async () => {
     const document = await project();
-    const cells = [duel('head-gardener'), fight('cellar-beat')];
-    const [, { batch }] = (await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 600 })) })).body;
+    const cells = [duel('briar-hound'), fight('first-bell')];
+    const [, { batch }] = (await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 1500 })) })).body;
     let known: { number: number; done_at: Date }[] = [];
-    for (let kill = 0; kill < 10; kill++) {
+    for (let kill = 0; kill < 5; kill++) {
       const before = known.length;
       // An instant after something has been done, wherever the next shard is by then.
       while (known.length === before && (await call('GET', `${document.id}/batches`)).body.length)
@@ -321,17 +321,17 @@ describe('whatever happens', () => {
       for (const one of known) expect(still).toContainEqual(one);
     }
     await finished(document.id);
-    const column = columnOf('timeToKill', 'enemy', 'head-gardener');
-    const [boss, beat] = await read(
+    const column = columnOf('timeToKill', 'enemy', 'briar-hound');
+    const [hound, bell] = await read(
       document.id,
       cells.map((cell) => ({ cell, columns: [column, 'peakPressureShare', 'longestWithoutLull'] })),
     );
-    const bossAlone = undisturbed(document, { kind: 'duel', id: 'head-gardener', tier: 'bloom', skill: 'regular' }, 600);
-    const beatAlone = undisturbed(document, { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' }, 600);
-    expect(boss.values[column]).toEqual(bossAlone.columns[column]);
-    expect(beat.values.peakPressureShare).toEqual(beatAlone.columns.peakPressureShare);
+    const houndAlone = undisturbed(document, { kind: 'duel', id: 'briar-hound', tier: 'bloom', skill: 'regular' }, 1500);
+    const bellAlone = undisturbed(document, { kind: 'encounter', id: 'first-bell', tier: 'bloom', skill: 'regular' }, 1500);
+    expect(hound.values[column]).toEqual(houndAlone.columns[column]);
+    expect(bell.values.peakPressureShare).toEqual(bellAlone.columns.peakPressureShare);
     const digests = await sql<{ digests: string[] }>('select digests from shard where batch = ? order by number', [batch]);
-    expect(digests.flatMap(({ digests: own }) => own)).toEqual(beatAlone.digests);
+    expect(digests.flatMap(({ digests: own }) => own)).toEqual(bellAlone.digests);
   });
 
   test('another process takes shards of the same queue; the sum is the same', async () => {
