@@ -28,6 +28,7 @@ module.exports = class PlainRuntime extends Runtime {
   constructor(...all) {
     super(...all);
     running.runtime = this;
+    for (const [path, map] of sourceMaps) this.transformCache.getSourceMaps().set(path, map);
     const { executor } = this;
     if (typeof executor?.compile !== 'function') throw new Error('this version of Jest compiles modules in another place');
     executor.compile = (source, filename) => compileFunction(source, executor.injectedModuleParameters, { filename, ...IN_OWN_REALM });
@@ -79,9 +80,5 @@ module.exports = class PlainRuntime extends Runtime {
     }
     module.loaded = true;
     return module.exports;
-  }
-
-  getSourceMaps() {
-    return new Map([...sourceMaps, ...super.getSourceMaps()]);
   }
 };

@@ -46,7 +46,7 @@ describe('Verdance Station', () => {
     expect(new Set(doses).size).toBe(4);
     expect(Math.min(...doses)).toBe(doses[3]);
     expect(Math.max(...doses)).toBe(doses[0]);
-    const wins = ['novice', 'regular', 'expert'].map((skill) => batch('evening-shift', { skill }, 30).cleared.value);
+    const wins = ['novice', 'regular', 'expert'].map((skill) => batch('evening-shift', { skill }, 16).cleared.value);
     expect(wins[0]).toBeLessThan(wins[1]);
     expect(wins[1]).toBeLessThan(wins[2] + 0.1);
   });
@@ -64,7 +64,7 @@ describe('Verdance Station', () => {
       60,
     );
     expect(found.summary.cleared.value).toBeGreaterThan(0.9);
-    const shares = project.tiers.map(({ id }) => batch('glasshouse-defence', { tier: id }, 40).encounter.dose!.mean!);
+    const shares = project.tiers.map(({ id }) => batch('glasshouse-defence', { tier: id }, 20).encounter.dose!.mean!);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
   });
 });
@@ -85,7 +85,7 @@ describe('its planted faults, each measured, and gone once mended', () => {
   });
 
   test('2: planters stand in the Thistlejack’s band: it circles without a line', () => {
-    const noLine = (project: Project) => kind(batch('evening-shift', {}, 60, project), 'thistlejack').timeUse!.line.value;
+    const noLine = (project: Project) => kind(batch('evening-shift', {}, 24, project), 'thistlejack').timeUse!.line.value;
     const planted = noLine(demo());
     expect(planted).toBeGreaterThan(0.2);
     const lower = demo((p) =>
@@ -96,11 +96,11 @@ describe('its planted faults, each measured, and gone once mended', () => {
 
   test('3: wave 3 comes while wave 2 still has its Mulcher; a longer wait restores the rest without breaking the length', () => {
     const two = (summary: BatchSummary) => summary.waves.find(({ id }) => id === 'two')!;
-    const planted = batch('evening-shift', {}, 50);
+    const planted = batch('evening-shift', {}, 24);
     const mended = batch(
       'evening-shift',
       {},
-      50,
+      24,
       demo((p) =>
         Object.assign(
           encounter(p, 'evening-shift').waves.find(({ id }) => id === 'three')!,
@@ -143,14 +143,14 @@ describe('its planted faults, each measured, and gone once mended', () => {
     const sapwright = all.summary().kinds.findIndex(({ id }) => id === 'sapwright');
     for (const row of all.rows) expect(row.raised).toBe(row.kinds[sapwright].healing.revives);
     expect(all.summary().encounter.raised!.mean).toBeGreaterThan(3);
-    const found = examine('evening-shift', compile(demo(), { encounter: 'evening-shift', tier: 'bloom', skill: 'novice' }), 1, 60);
+    const found = examine('evening-shift', compile(demo(), { encounter: 'evening-shift', tier: 'bloom', skill: 'novice' }), 1, 24);
     expect(simulatedWarnings(found).map(({ rule }) => rule)).toContain('reviveLoop');
   });
 
   test('6: Bramble’s longer sight draws the Hounds past their leash: easier than Bloom', () => {
     const doses = (project: Project, tier: string) => {
-      const all = new Batch(compile(project, { encounter: 'cellar-beat', tier, skill: 'regular' }), 1, 400);
-      all.advance(400);
+      const all = new Batch(compile(project, { encounter: 'cellar-beat', tier, skill: 'regular' }), 1, 120);
+      all.advance(120);
       return all.rows.map(({ dose }) => dose);
     };
     const tiers = (project: Project) => ['bloom', 'bramble'].map((id) => ({ id, name: id, doses: doses(project, id) }));
@@ -161,12 +161,12 @@ describe('its planted faults, each measured, and gone once mended', () => {
 
   test('7: experts burst through the Head Gardener’s second conduct; a gate that holds mends it', () => {
     const skipped = (project: Project, skill: string) => {
-      const boss = kind(batch('the-head-gardener', { skill }, 80, project), 'head-gardener');
+      const boss = kind(batch('the-head-gardener', { skill }, 40, project), 'head-gardener');
       return boss.gatesSkipped / boss.spawned;
     };
     expect(skipped(demo(), 'expert')).toBeGreaterThan(0.3);
     expect(skipped(demo(), 'novice')).toBe(0);
-    expect(batch('the-head-gardener', { skill: 'expert' }, 80).encounter.gatesSkipped!.mean).toBe(skipped(demo(), 'expert'));
+    expect(batch('the-head-gardener', { skill: 'expert' }, 40).encounter.gatesSkipped!.mean).toBe(skipped(demo(), 'expert'));
     expect(
       skipped(
         demo((p) => (unit(p, 'head-gardener').health.gates[0].holds = true)),
@@ -183,7 +183,7 @@ describe('its planted faults, each measured, and gone once mended', () => {
   });
 
   test('two more: the Thistlejack hardly kicks, and the Sporecasks hurt their friends more than the party', () => {
-    const found = examine('evening-shift', compile(demo(), { encounter: 'evening-shift', tier: 'bloom', skill: 'regular' }), 1, 100);
+    const found = examine('evening-shift', compile(demo(), { encounter: 'evening-shift', tier: 'bloom', skill: 'regular' }), 1, 60);
     const warnings = simulatedWarnings(found);
     expect(warnings).toContainEqual(expect.objectContaining({ rule: 'attackHardlyUsed', path: '/units/thistlejack/attacks/kick' }));
     expect(warnings).toContainEqual(expect.objectContaining({ rule: 'friendsHurt', path: '/units/sporecask/attacks' }));
