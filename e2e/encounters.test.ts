@@ -49,8 +49,7 @@ describe('an encounter made from nothing', () => {
     await fill(page, whole, 'Name', 'Evening Shift');
     await fill(page, whole, 'Notes', wanted.notes);
     await choose(page, whole, 'Arena', 'Propagation Hall');
-    // The whole length comes last: until then every edit is followed by fights that are soon over.
-    await fill(page, whole, 'Time limit', 5);
+    await fill(page, whole, 'Time limit', 240);
     await press(page, whole, 'add a member');
     await fill(page, whole, 'Another pool of slots', 'close');
     await fillAll(page, whole, { Slots: 3, Gap: 0.15 });
@@ -114,7 +113,6 @@ describe('an encounter made from nothing', () => {
         }
       }
     }
-    await fill(page, whole, 'Time limit', 240);
     await savedState(page, 'saved');
     const built = (await stored(id)).encounters[0];
     expect(built).toMatchObject({ id: 'encounter', name: 'Evening Shift' });

@@ -1,6 +1,7 @@
 /**
  * npm start: installs what is missing, builds what is stale, starts a private PostgreSQL and the server, prints the
- * address. Ctrl-C stops all of it. PORT, HOST, DATABASE_URL and INSIDIA_HOME are documented in the README.
+ * address. Ctrl-C stops all of it. PORT, HOST, INSIDIA_HOSTS, INSIDIA_PASSWORD, DATABASE_URL and INSIDIA_HOME are documented in
+ * the README.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -11,7 +12,7 @@ import { ROOT, Sentence, build, installModules, withSentences } from './system.m
 
 const home = resolve(process.env.INSIDIA_HOME ?? join(ROOT, '.insidia'));
 const port = Number(process.env.PORT ?? 4600);
-const host = process.env.HOST ?? '127.0.0.1';
+const host = process.env.HOST || '127.0.0.1';
 const lock = join(home, 'start.pid');
 
 /** ms that requests in flight are waited for. */
@@ -24,6 +25,8 @@ let database;
 async function main() {
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Sentence(`PORT must be a whole number from 1 to 65535: it is ${process.env.PORT}`);
+  if (!/^(localhost|::1|127(\.\d{1,3}){3})$/i.test(host) && !process.env.INSIDIA_PASSWORD)
+    throw new Sentence(`HOST is ${host}, where others can reach it: set INSIDIA_PASSWORD too, or leave HOST at 127.0.0.1`);
   takeLock();
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => stop(0));
   await portIsFree();
@@ -35,7 +38,7 @@ async function main() {
     ...process.env,
     PORT: String(port),
     HOST: host,
-    DATABASE_URL: process.env.DATABASE_URL ?? database.url,
+    DATABASE_URL: process.env.DATABASE_URL || database.url,
     NODE_ENV: 'production',
   };
   server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });

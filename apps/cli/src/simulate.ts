@@ -173,7 +173,7 @@ function ends(outcomes: BatchSummary['outcomes']): string {
     timeOut: 'time out',
     lost: 'lost',
     ended: 'ended',
-    runaway: 'ran away',
+    runaway: 'took too long',
   };
   return (Object.keys(words) as (keyof typeof words)[])
     .filter((end) => outcomes[end] > 0)

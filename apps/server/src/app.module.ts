@@ -3,10 +3,12 @@ import { ServeStaticModule } from '@nestjs/serve-static';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { LoggerModule } from 'nestjs-pino';
+import { AccessModule } from './access/access.module';
 import { BatchesModule } from './batches/batches.module';
 import { DatabaseModule } from './database/database.module';
 import { HealthModule } from './health/health.module';
 import { ProjectsModule } from './projects/projects.module';
+import { WorkModule } from './work/work.module';
 import { SimulationsModule } from './simulations/simulations.module';
 
 const page = join(__dirname, '../../web/dist');
@@ -15,6 +17,8 @@ const page = join(__dirname, '../../web/dist');
   imports: [
     LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }),
     DatabaseModule,
+    AccessModule,
+    WorkModule,
     ProjectsModule,
     SimulationsModule,
     BatchesModule,

@@ -6,7 +6,11 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
+import { guard } from './access/access';
+import { onlyItsOwn } from './access/hosts';
+import { EndedSessions } from './access/ended-sessions';
 import { AppModule } from './app.module';
+import { checkAddress, checkBody, withoutControls } from './body';
 import { loadDemo } from './demo';
 import { ProblemFilter } from './problem.filter';
 import { ProjectsService } from './projects/projects.service';
@@ -17,11 +21,13 @@ import { InFlight, stopOn } from './stopping';
 const KEEP_ALIVE_MS = 65_000;
 
 async function main(): Promise<void> {
-  const { host, port, bodyLimit } = settings();
+  const own = settings();
+  const { host, port, bodyLimit } = own;
   const app = await NestFactory.create<NestExpressApplication>(AppModule, { logger: false, bodyParser: false, abortOnError: false });
   const inFlight = new InFlight();
   app.use(inFlight.middleware);
   app.useLogger(app.get(Logger));
+  app.use(onlyItsOwn(own));
   // Loopback is plain HTTP: nothing may be upgraded to a protocol that is not spoken there.
   app.use(
     helmet({
@@ -31,10 +37,24 @@ async function main(): Promise<void> {
       },
     }),
   );
-  app.useBodyParser('json', { limit: bodyLimit, type: ['application/json', 'application/json-patch+json'], strict: false });
+  guard(app, app.get(EndedSessions).sessions);
+  app.use(({ path, query }: Request, _response: Response, next: NextFunction) => {
+    checkAddress(path, query);
+    next();
+  });
+  app.useBodyParser('json', {
+    limit: bodyLimit,
+    type: ['application/json', 'application/json-patch+json'],
+    strict: false,
+    verify: (_request: unknown, _response: unknown, body: Buffer) => checkBody(body),
+  });
+  app.use(({ body }: Request, _response: Response, next: NextFunction) => {
+    withoutControls(body);
+    next();
+  });
   const problems = new ProblemFilter();
   // A body that can't be read fails before any route is found.
-  app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => problems.answer(error, response));
+  app.use((error: unknown, request: Request, response: Response, _next: NextFunction) => problems.answer(error, request, response));
   app.useGlobalFilters(problems);
   describeApi(app);
   await loadDemo(app.get(ProjectsService));

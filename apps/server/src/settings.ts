@@ -1,8 +1,13 @@
 import { availableParallelism } from 'node:os';
+import { isLoopback } from './access/hosts';
 
 /** What the environment says, read in one place. */
 export interface Settings {
   host: string;
+  /** Further names that people use for it: behind a proxy, in a studio's network. */
+  hosts: string[];
+  /** Asked of everybody, where others can reach it. */
+  password?: string;
   port: number;
   databaseUrl: string;
   /** bytes of a request's body */
@@ -21,5 +26,10 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
   const threads = Number(env.THREADS ?? Math.max(1, Math.min(16, availableParallelism())));
   if (!Number.isInteger(threads) || threads < 1 || threads > 64)
     throw new Error(`THREADS must be a whole number from 1 to 64: it is ${env.THREADS}`);
-  return { host: env.HOST ?? '127.0.0.1', port, databaseUrl, bodyLimit: 8 * 1024 * 1024, threads };
+  const host = env.HOST || '127.0.0.1';
+  const password = env.INSIDIA_PASSWORD || undefined;
+  if (!isLoopback(host) && !password)
+    throw new Error(`HOST is ${host}, where others can reach it: set INSIDIA_PASSWORD too, or leave HOST at 127.0.0.1`);
+  const hosts = (env.INSIDIA_HOSTS ?? '').split(/[\s,]+/).filter(Boolean);
+  return { host, hosts, password, port, databaseUrl, bodyLimit: 8 * 1024 * 1024, threads };
 }

@@ -12,6 +12,11 @@ export interface TestServer {
   stop: () => Promise<void>;
 }
 
+export const freePort = async (): Promise<number> => {
+  const { freePort: free } = (await import('../../../scripts/postgres.mjs' as string)) as { freePort: () => Promise<number> };
+  return free();
+};
+
 /** An empty database of its own; its address. */
 export async function newDatabase(): Promise<string> {
   const { createDatabase } = (await import('../../../scripts/postgres.mjs' as string)) as {
@@ -20,9 +25,9 @@ export async function newDatabase(): Promise<string> {
   return createDatabase(process.env.INSIDIA_TEST_DATABASE!, `server-${randomUUID()}`);
 }
 
-export async function startServer(databaseUrl: string, port: number): Promise<TestServer> {
+export async function startServer(databaseUrl: string, port: number, env: Record<string, string> = {}): Promise<TestServer> {
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'fatal' },
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'fatal', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   await Promise.race([

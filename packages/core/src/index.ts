@@ -28,6 +28,8 @@ export * from './model/variants';
 export * from './model/words';
 export { parseProject } from './model/validate';
 export { type CompileOptions, compile } from './engine/compile';
+export { plannedWork } from './engine/work';
+export { MOST_WORK } from './engine/tuning';
 export type { Compiled } from './engine/tables';
 export {
   DOING_NAMES,

@@ -1,30 +1,46 @@
-import { Body, Controller, Delete, Get, Header, HttpCode, Inject, type MessageEvent, Param, Post, Query, Sse } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Header, HttpCode, Inject, type MessageEvent, Param, Post, Query, Req, Sse } from '@nestjs/common';
 import { BAND_MEASURES, CURVES } from '@insidia/core';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
-import { type Observable, distinctUntilChanged, from, interval, map, startWith, switchMap } from 'rxjs';
+import type { Request } from 'express';
+import { type Observable, filter, finalize, interval, map, takeUntil } from 'rxjs';
+import { clientOf, goesOn } from '../access/access';
+import { EndedSessions } from '../access/ended-sessions';
+import { openStream } from '../access/streams';
 import { badRequest } from '../problem';
 import { requests } from '../requests';
 import { BatchesService } from './batches.service';
+import { ProgressFeed } from './progress-feed';
 import { BatchRequest, CausesRequest, ReadRequest } from './request';
 
-/** ms between two looks at how far batches are. */
-const LOOK_MS = 300;
+/** ms between two looks at whether whoever listens is signed in still. */
+const SESSION_LOOK_MS = 1000;
 
 @ApiTags('batches')
 @Controller('api/projects/:id')
 export class BatchesController {
-  constructor(@Inject(BatchesService) private readonly batches: BatchesService) {}
+  constructor(
+    @Inject(BatchesService) private readonly batches: BatchesService,
+    @Inject(ProgressFeed) private readonly feed: ProgressFeed,
+    @Inject(EndedSessions) private readonly access: EndedSessions,
+  ) {}
 
   @Post('batches')
   @HttpCode(202)
   @ApiOperation({ summary: 'Ask for so many runs of each of these cells of the newest revision; what is known is not run again' })
-  ask(@Param('id') id: string, @Body(requests) { cells }: BatchRequest) {
-    return this.batches.ask(id, cells);
+  ask(@Param('id') id: string, @Body(requests) { cells }: BatchRequest, @Req() request: Request) {
+    return this.batches.ask(id, cells, clientOf(request));
+  }
+
+  @Post('batches/estimate')
+  @HttpCode(200)
+  @ApiOperation({ summary: 'What so many runs of these cells may cost: steps that units live, and seconds on this machine' })
+  estimate(@Param('id') id: string, @Body(requests) { cells }: BatchRequest, @Req() request: Request) {
+    return this.batches.estimate(id, cells, clientOf(request));
   }
 
   @Delete('batches')
   @HttpCode(204)
-  @ApiOperation({ summary: 'Take back what has not been begun, of one cell or of all; what has been run is kept' })
+  @ApiOperation({ summary: 'Take back what is not done, of one cell or of all, and stop what is being run; what has been run is kept' })
   cancel(@Param('id') id: string, @Query('cell') cell: string | undefined) {
     return this.batches.cancel(id, cell);
   }
@@ -38,20 +54,21 @@ export class BatchesController {
   @Sse('batches/events')
   @ApiProduces('text/event-stream')
   @ApiOperation({ summary: 'The same whenever it changes, as server-sent events' })
-  events(@Param('id') id: string): Observable<MessageEvent> {
-    return interval(LOOK_MS).pipe(
-      startWith(0),
-      switchMap(() => from(this.batches.progress(id))),
-      distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
+  events(@Param('id') id: string, @Req() request: Request): Observable<MessageEvent> {
+    const close = openStream(request);
+    const signedOut = interval(SESSION_LOOK_MS).pipe(filter(() => !goesOn(this.access.sessions, request)));
+    return this.feed.of(id).pipe(
+      takeUntil(signedOut),
       map((progress) => ({ data: progress })),
+      finalize(close),
     );
   }
 
   @Post('cells/read')
   @HttpCode(200)
   @ApiOperation({ summary: 'What has been run of these cells as they are now, else as they were: the values of some measures, one a run' })
-  read(@Param('id') id: string, @Body(requests) request: ReadRequest) {
-    return this.batches.read(id, request);
+  read(@Param('id') id: string, @Body(requests) request: ReadRequest, @Req() from: Request) {
+    return this.batches.read(id, request, clientOf(from));
   }
 
   @Get('cells/history')
@@ -63,11 +80,11 @@ export class BatchesController {
 
   @Get('cells/curve')
   @ApiOperation({ summary: 'Pressure, or another curve, of a cell over its clock: median with p10 to p90 and p25 to p75' })
-  curve(@Param('id') id: string, @Query('cell') cell: string | undefined, @Query('of') of = 'pressure') {
+  curve(@Param('id') id: string, @Query('cell') cell: string | undefined, @Query('of') of = 'pressure', @Req() request: Request) {
     if (!cell) throw badRequest('cell must be given');
     const name = CURVES.find((one) => one === of);
     if (!name) throw badRequest(`of must be one of ${CURVES.join(', ')}: it is ${of}`);
-    return this.batches.curve(id, cell, name);
+    return this.batches.curve(id, cell, name, clientOf(request));
   }
 
   @Get('report')
@@ -76,6 +93,7 @@ export class BatchesController {
   @ApiOperation({ summary: 'One page to print: verdicts, boards, pacing and findings of what has been run' })
   report(
     @Param('id') id: string,
+    @Req() request: Request,
     @Query('skill') skill?: string,
     @Query('style') style?: string,
     @Query('players') players?: string,
@@ -89,7 +107,7 @@ export class BatchesController {
       if (!found) throw badRequest(`measure must be one of ${BAND_MEASURES.join(', ')}: it is ${name}`);
       return found;
     });
-    return this.batches.report(id, { skill, style, players: count }, measures);
+    return this.batches.report(id, { skill, style, players: count }, measures, clientOf(request));
   }
 
   @Post('cells/causes')
@@ -97,7 +115,7 @@ export class BatchesController {
   @ApiOperation({
     summary: 'What leaving out a wave or a kind does to the mean pressure of a stretch, on the same seeds, where both were run',
   })
-  causes(@Param('id') id: string, @Body(requests) request: CausesRequest) {
-    return this.batches.causes(id, request);
+  causes(@Param('id') id: string, @Body(requests) request: CausesRequest, @Req() from: Request) {
+    return this.batches.causes(id, request, clientOf(from));
   }
 }

@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { ProjectsModule } from '../projects/projects.module';
 import { BatchesController } from './batches.controller';
 import { BatchesService } from './batches.service';
+import { ProgressFeed } from './progress-feed';
 import { ShardQueue } from './queue';
 import { Shards } from './shards';
 
@@ -9,5 +10,5 @@ import { Shards } from './shards';
 @Module({ providers: [Shards, ShardQueue], exports: [Shards, ShardQueue] })
 export class ShardsModule {}
 
-@Module({ imports: [ProjectsModule, ShardsModule], controllers: [BatchesController], providers: [BatchesService] })
+@Module({ imports: [ProjectsModule, ShardsModule], controllers: [BatchesController], providers: [BatchesService, ProgressFeed] })
 export class BatchesModule {}

@@ -6,11 +6,9 @@ import {
   type Curve,
   type CurveName,
   type Project,
-  batchIdentity,
   causesOf,
   cellKey,
   cellOf,
-  compileCell,
   report,
   reportCells,
   reportCurves,
@@ -18,8 +16,8 @@ import {
   curveTimes,
 } from '@insidia/core';
 import { Inject, Injectable } from '@nestjs/common';
-import { setImmediate } from 'node:timers/promises';
-import { badRequest } from '../problem';
+import { badRequest, tooMuchWork } from '../problem';
+import { Workers } from '../work/workers';
 import { ProjectsService } from '../projects/projects.service';
 import { jsonNumbers } from './packing';
 import { ShardQueue } from './queue';
@@ -39,53 +37,107 @@ export interface CellRead {
   trouble?: string;
 }
 
+/** Steps of units that one request may ask for, and that a project may have waiting: days of a machine. */
+export const MOST_BATCH_WORK = 100_000_000_000;
+export const MOST_PROJECT_WORK = 200_000_000_000;
+
+/** What a cell is run as, and what one run may cost in steps of units. */
+interface Identity {
+  batch: string;
+  work: number;
+}
+
 /** Identities kept by revision; compiling a board anew for every look would be slow. */
 const KEPT_IDENTITIES = 20_000;
 
 /** Batches of a project's cells. What is known is never run again: a batch goes by what it is of, not by who asked. */
 @Injectable()
 export class BatchesService {
-  private readonly identities = new Map<string, string>();
+  private readonly kept = new Map<string, Identity>();
 
   constructor(
     @Inject(ProjectsService) private readonly projects: ProjectsService,
     @Inject(Shards) private readonly shards: Shards,
     @Inject(ShardQueue) private readonly queue: ShardQueue,
+    @Inject(Workers) private readonly workers: Workers,
   ) {}
 
   /** Asks for so many runs of each cell of the newest revision; the batches that they are. */
-  async ask(project: string, cells: readonly { cell: string; runs: number; until?: Until }[]): Promise<{ cell: string; batch: string }[]> {
+  async ask(
+    project: string,
+    cells: readonly { cell: string; runs: number; until?: Until }[],
+    client: string,
+  ): Promise<{ cell: string; batch: string }[]> {
     const { document, revision } = await this.projects.get(project);
-    const asked: { cell: string; batch: string; runs: number; until?: Until }[] = [];
-    for (const { cell, runs, until } of cells) asked.push({ cell, runs, until, batch: await this.known(document, revision, cell) });
-    await this.shards.want(asked.map(({ cell, batch, runs, until }) => ({ batch, runs, until, source: { project, revision, cell } })));
+    const known = await this.known(
+      document,
+      revision,
+      cells.map(({ cell }) => cell),
+      client,
+    );
+    const asked = cells.map(({ cell, runs, until }, i) => ({ cell, runs, until, ...known[i] }));
+    const all = asked.reduce((sum, { runs, work }) => sum + runs * work, 0);
+    if (all > MOST_BATCH_WORK)
+      throw tooMuchWork(
+        `these runs may come to ${all} steps of units, and one request may ask for ${MOST_BATCH_WORK}: ask for fewer runs, or fewer cells`,
+      );
+    const waiting = await this.shards.waitingWork(project);
+    if (waiting + all > MOST_PROJECT_WORK)
+      throw tooMuchWork(
+        `these runs may come to ${all} steps of units, ${waiting} wait already, and a project may have ${MOST_PROJECT_WORK} waiting: wait, or cancel what waits`,
+      );
+    await this.shards.want(
+      asked.map(({ cell, batch, work, runs, until }) => ({ batch, work, runs, until, source: { project, revision, cell } })),
+    );
     // Of what is known already nobody will finish a shard: it is looked at here.
     for (const { batch, until } of asked) if (until) await this.shards.lookAt(batch);
     await this.queue.sweep();
     return asked.map(({ cell, batch }) => ({ cell, batch }));
   }
 
-  async read(project: string, { cells }: ReadRequest): Promise<CellRead[]> {
+  /** What so many runs of these cells may cost: steps of units, and s on this machine. */
+  async estimate(
+    project: string,
+    cells: readonly { cell: string; runs: number }[],
+    client: string,
+  ): Promise<{ work: number; seconds: number }> {
     const { document, revision } = await this.projects.get(project);
-    const identities: { cell: string; columns: string[]; batch?: string; trouble?: string }[] = [];
-    for (const { cell, columns } of cells) {
-      try {
-        identities.push({ cell, columns, batch: await this.identity(document, revision, cell) });
-      } catch (error) {
-        identities.push({ cell, columns, trouble: (error as Error).message });
-      }
-    }
+    const known = await this.known(
+      document,
+      revision,
+      cells.map(({ cell }) => cell),
+      client,
+    );
+    const work = cells.reduce((sum, { runs }, i) => sum + runs * known[i].work, 0);
+    return { work, seconds: await this.workers.seconds(work) };
+  }
+
+  async read(project: string, { cells }: ReadRequest, client: string): Promise<CellRead[]> {
+    const { document, revision } = await this.projects.get(project);
+    const found = await this.identities(
+      document,
+      revision,
+      cells.map(({ cell }) => cell),
+      client,
+    );
+    const identities = cells.map(({ cell, columns }, i): { cell: string; columns: string[]; batch?: string; trouble?: string } => ({
+      cell,
+      columns,
+      ...found[i],
+    }));
     const known = await this.shards.columns(columnsByBatch(identities));
     const lacking = identities.filter(({ batch, trouble }) => trouble === undefined && !known.get(batch as string)?.runs);
     const last = await this.shards.lastOf(
       document.id,
       lacking.map(({ cell }) => cell),
     );
+    const troubles = await this.shards.troubles(identities.flatMap(({ batch }) => batch ?? []));
     const old = await this.shards.columns(columnsByBatch(lacking.map(({ cell, columns }) => ({ columns, batch: last.get(cell)?.batch }))));
     return identities.map(({ cell, batch, trouble }): CellRead => {
       if (batch === undefined) return { cell, runs: 0, values: {}, trouble };
       const now = known.get(batch);
-      if (now?.runs) return { cell, batch, runs: now.runs, values: valuesOf(now.columns) };
+      const given = troubles.get(batch);
+      if (now?.runs) return { cell, batch, runs: now.runs, values: valuesOf(now.columns), ...(given && { trouble: given }) };
       const before = last.get(cell);
       const was = before && old.get(before.batch);
       const { at, revision: of } = before ?? {};
@@ -94,6 +146,7 @@ export class BatchesService {
         batch,
         runs: 0,
         values: {},
+        ...(given && { trouble: given }),
         ...(was && {
           stale: { batch: before.batch, runs: was.runs, at: at as Date, revision: of as number, values: valuesOf(was.columns) },
         }),
@@ -109,35 +162,40 @@ export class BatchesService {
   }
 
   /** What a cell is over its clock, as it is now, over the runs that still go. */
-  async curve(project: string, cell: string, name: CurveName): Promise<{ runs: number; curve?: Curve }> {
+  async curve(project: string, cell: string, name: CurveName, client: string): Promise<{ runs: number; curve?: Curve }> {
     const { document, revision } = await this.projects.get(project);
-    const batch = await this.known(document, revision, cell);
+    const [{ batch }] = await this.known(document, revision, [cell], client);
     const [known, rows] = await Promise.all([this.shards.columns(new Map([[batch, ['length']]])), this.shards.curve(batch, name)]);
     const lengths = known.get(batch)?.columns.length ?? [];
     // A shard may have been finished between the two.
     const runs = Math.min(lengths.length, rows.length);
     if (!runs) return { runs };
-    const times = curveTimes(compileCell(document, cellOf(cell)));
+    const times = curveTimes(await this.workers.compiledCell({ document, cell: cellOf(cell) }, client));
     return { runs, curve: curveOf(times, rows.slice(0, runs), lengths.slice(0, runs)) };
   }
 
   /** What leaving out each of some parts does to a stretch of an encounter's pressure, as far as it has been run without it. */
-  async causes(project: string, { cell, from, to, without }: CausesRequest): Promise<Cause[]> {
+  async causes(project: string, { cell, from, to, without }: CausesRequest, client: string): Promise<Cause[]> {
     const { document, revision } = await this.projects.get(project);
-    const rowsOf = async (key: string) => this.shards.curve(await this.known(document, revision, key), 'pressure');
-    const all = await rowsOf(cell);
-    const others: { without: string; rows: Float32Array[] }[] = [];
-    for (const each of without) others.push({ without: each, rows: await rowsOf(cellKey({ ...cellOf(cell), without: each })) });
-    return causesOf(curveTimes(compileCell(document, cellOf(cell))), all, others, { from, to });
+    const keys = [cell, ...without.map((each) => cellKey({ ...cellOf(cell), without: each }))];
+    const known = await this.known(document, revision, keys, client);
+    const [all, ...others] = await Promise.all(known.map(({ batch }) => this.shards.curve(batch, 'pressure')));
+    const times = curveTimes(await this.workers.compiledCell({ document, cell: cellOf(cell) }, client));
+    return causesOf(
+      times,
+      all,
+      others.map((rows, i) => ({ without: without[i], rows })),
+      { from, to },
+    );
   }
 
-  /** The batch of a cell as it is now. @throws a bad request for what can't be run */
-  private async known(document: Project, revision: number, cell: string): Promise<string> {
-    try {
-      return await this.identity(document, revision, cell);
-    } catch (error) {
-      throw badRequest(`cell ${cell}: ${(error as Error).message}`);
-    }
+  /** The batches of cells as they are now. @throws a bad request for what can't be run */
+  private async known(document: Project, revision: number, cells: readonly string[], client: string): Promise<Identity[]> {
+    const found = await this.identities(document, revision, cells, client);
+    return found.map((one, i) => {
+      if ('trouble' in one) throw badRequest(`cell ${cells[i].slice(0, 120)}: ${one.trouble}`);
+      return one;
+    });
   }
 
   /** One page of all that is known of a project, as it is now. */
@@ -145,6 +203,7 @@ export class BatchesService {
     project: string,
     lens: { skill?: string; style?: string; players?: number },
     measures: readonly BandMeasure[],
+    client: string,
   ): Promise<string> {
     const { document } = await this.projects.get(project);
     for (const [name, list] of [
@@ -152,12 +211,12 @@ export class BatchesService {
       ['style', document.styles],
     ] as const)
       if (lens[name] !== undefined && !list.some(({ id }) => id === lens[name])) throw badRequest(`there is no ${name} "${lens[name]}"`);
-    const cells = await this.read(project, { cells: reportCells(document, lens, measures) });
+    const cells = await this.read(project, { cells: reportCells(document, lens, measures) }, client);
     const read = new Map(cells.map(({ cell, runs, values }): [string, CellRuns] => [cell, { runs, values: numbersIn(values) }]));
     const curves = new Map<string, ReportCurves>();
     for (const cell of reportCurves(document, lens)) {
       if (!read.get(cell)?.runs) continue;
-      const [pressure, quiet] = [await this.curve(project, cell, 'pressure'), await this.curve(project, cell, 'quiet')];
+      const [pressure, quiet] = [await this.curve(project, cell, 'pressure', client), await this.curve(project, cell, 'quiet', client)];
       if (pressure.curve && quiet.curve) curves.set(cell, { pressure: pressure.curve, quiet: quiet.curve });
     }
     return report({ project: document, lens, read, curves, at: new Date().toISOString().slice(0, 10), measures });
@@ -167,21 +226,28 @@ export class BatchesService {
     return this.shards.progress(project);
   }
 
-  cancel(project: string, cell?: string): Promise<void> {
-    return this.shards.cancel(project, cell);
+  async cancel(project: string, cell?: string): Promise<void> {
+    await this.shards.cancel(project, cell);
+    await this.queue.tend();
   }
 
-  /** Everything that makes the runs of a cell what they are, in sixteen digits. */
-  private async identity(document: Project, revision: number, cell: string): Promise<string> {
-    const key = `${document.id} ${revision} ${cell}`;
-    let found = this.identities.get(key);
-    if (found === undefined) {
-      await setImmediate(); // a board has hundreds of cells: others get their answers in between
-      found = batchIdentity(compileCell(document, cellOf(cell)), 1, SHARD_RUNS);
-      this.identities.set(key, found);
-      if (this.identities.size > KEPT_IDENTITIES) this.identities.delete(this.identities.keys().next().value as string);
+  /** Everything that makes the runs of a cell what they are, in sixteen digits, and what one run may cost; or why there is none. */
+  private async identities(
+    document: Project,
+    revision: number,
+    cells: readonly string[],
+    client: string,
+  ): Promise<(Identity | { trouble: string })[]> {
+    const keyOf = (cell: string) => `${document.id} ${revision} ${cell}`;
+    const unknown = [...new Set(cells.filter((cell) => !this.kept.has(keyOf(cell))))];
+    const found = unknown.length ? await this.workers.identify({ document, cells: unknown, shardRuns: SHARD_RUNS }, client) : [];
+    const fresh = new Map(unknown.map((cell, i) => [cell, found[i]]));
+    for (const [cell, one] of fresh) {
+      if ('trouble' in one) continue;
+      this.kept.set(keyOf(cell), one);
+      if (this.kept.size > KEPT_IDENTITIES) this.kept.delete(this.kept.keys().next().value as string);
     }
-    return found;
+    return cells.map((cell) => fresh.get(cell) ?? this.kept.get(keyOf(cell))!);
   }
 }
 

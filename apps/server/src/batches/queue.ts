@@ -1,5 +1,5 @@
 /** Takes shards from the queue in PostgreSQL and runs them in worker threads: here, and in as many other processes as like. */
-import { type Compiled, cellOf, compileCell } from '@insidia/core';
+import { type Compiled, cellOf } from '@insidia/core';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { EntityManager } from '@mikro-orm/postgresql';
@@ -8,15 +8,23 @@ import PgBoss from 'pg-boss';
 import { Piscina } from 'piscina';
 import { documentAt } from '../projects/store';
 import { settings } from '../settings';
-import type { ShardResult, ShardTask } from './shard.worker';
+import { paced } from '../work/pace';
+import type { ShardResult, ShardTask } from '../work/tasks';
+import { Workers } from '../work/workers';
 import { SHARD_RUNS, type ShardName, Shards } from './shards';
 
+/** What is soon over has a queue of its own, and a thread that takes nothing else. */
 const QUEUE = 'shards';
+const LONG_QUEUE = 'long-shards';
+/** Steps of units from which a shard takes long: some minutes. */
+const LONG_WORK = 200_000_000;
 /** ms between looks into an empty queue, and between sweeps for shards that nobody has queued. */
 const IDLE_MS = 250;
 const SWEEP_MS = 1000;
 /** Compiled encounters kept at hand. */
 const KEPT = 12;
+
+const nameOf = ({ batch, number }: ShardName) => `${batch} ${number}`;
 
 @Injectable()
 export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown {
@@ -24,12 +32,14 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
   private readonly boss = new PgBoss({ connectionString: settings().databaseUrl, max: 3, schedule: false });
   private readonly threads = settings().threads;
   private readonly pool = new Piscina<ShardTask, ShardResult>({
-    filename: join(__dirname, 'shard.worker.js'),
+    filename: join(__dirname, '../work/tasks.js'),
     minThreads: 0,
-    maxThreads: this.threads,
+    maxThreads: this.threads + 1,
     idleTimeout: 30_000,
   });
   private readonly compiled = new Map<string, Promise<Compiled>>();
+  /** What is being run here, by its name, and how to stop it. */
+  private readonly running = new Map<string, AbortController>();
   private stopping = false;
   private sweeper: NodeJS.Timeout | undefined;
   private loops: Promise<void>[] = [];
@@ -38,18 +48,19 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
   constructor(
     @Inject(MikroORM) private readonly orm: MikroORM,
     @Inject(Shards) private readonly shards: Shards,
+    @Inject(Workers) private readonly workers: Workers,
   ) {
     this.boss.on('error', (error) => this.log.error(error));
   }
 
   async onApplicationBootstrap(): Promise<void> {
     await this.boss.start();
-    await this.boss.createQueue(QUEUE, { name: QUEUE, retryLimit: 0 });
+    for (const name of [QUEUE, LONG_QUEUE]) await this.boss.createQueue(name, { name, retryLimit: 0 });
     // What the queue held when this process, or all of them, ended may have been lost on the way: it is put in again.
     await this.shards.forgetQueued();
     await this.sweep();
     this.sweeper = setInterval(() => void this.tend(), SWEEP_MS);
-    this.loops = Array.from({ length: this.threads }, () => this.loop());
+    this.loops = [this.loop([QUEUE]), ...Array.from({ length: this.threads }, () => this.loop([QUEUE, LONG_QUEUE]))];
   }
 
   async onApplicationShutdown(): Promise<void> {
@@ -66,15 +77,24 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
   /** Puts into the queue what is not in it, and looks into it at once. */
   async sweep(): Promise<void> {
     for (let found = await this.shards.takeUnqueued(); found.length; found = await this.shards.takeUnqueued()) {
-      // The first seeds first, of every batch: each has something to show soon, and what is done has no gaps.
-      await this.boss.insert(found.map((data) => ({ name: QUEUE, data, priority: -data.number })));
+      // The first seeds first, of every batch: each has something to show soon, and what is done has no gaps. Projects take turns.
+      await this.boss.insert(
+        found.map(({ batch, number, rank, work }) => ({
+          name: work * SHARD_RUNS > LONG_WORK ? LONG_QUEUE : QUEUE,
+          data: { batch, number },
+          priority: -rank,
+        })),
+      );
       this.wake();
     }
   }
 
-  private async tend(): Promise<void> {
+  /** Keeps what is being run, stops what was taken back meanwhile, and puts in what lies about. */
+  async tend(): Promise<void> {
     try {
-      await this.shards.renew();
+      const began = [...this.running];
+      const own = new Set((await this.shards.renew()).map(nameOf));
+      for (const [name, stop] of began) if (!own.has(name)) stop.abort();
       await this.sweep();
     } catch (error) {
       if (!this.stopping) this.log.error(error);
@@ -95,14 +115,18 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
     });
   }
 
-  private async loop(): Promise<void> {
+  private async loop(queues: readonly string[]): Promise<void> {
     while (!this.stopping) {
       try {
-        const [job] = await this.boss.fetch<ShardName>(QUEUE);
-        if (!job) await this.idle();
-        else {
-          await this.run(job.data).finally(() => this.boss.complete(QUEUE, job.id));
+        let found = false;
+        for (const queue of queues) {
+          const [job] = await this.boss.fetch<ShardName>(queue);
+          if (!job) continue;
+          found = true;
+          await this.run(job.data).finally(() => this.boss.complete(queue, job.id));
+          break;
         }
+        if (!found) await this.idle();
       } catch (error) {
         if (this.stopping) return;
         this.log.error(error);
@@ -119,15 +143,23 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
       compiled = await this.compiledOf(shard.batch, source);
     } catch (error) {
       this.log.error(error);
-      return this.shards.fail(shard);
+      return this.shards.fail(shard, (error as Error).message);
     }
+    const stop = new AbortController();
+    this.running.set(nameOf(shard), stop);
     try {
-      const result = await this.pool.run({ compiled, firstSeed: 1 + shard.number * SHARD_RUNS, runs: SHARD_RUNS });
+      const task = { compiled, firstSeed: 1 + shard.number * SHARD_RUNS, runs: SHARD_RUNS };
+      const result = await this.pool.run(task, { name: 'shard', signal: stop.signal });
+      paced(result.work, result.ms);
       await this.shards.finish(shard, result);
       if (await this.shards.lookAt(shard.batch)) await this.sweep();
     } catch (error) {
-      if (!this.stopping) await this.shards.letGo(shard);
+      // What was taken back is nobody's any more.
+      if (stop.signal.aborted) return;
+      if (!this.stopping) await this.shards.letGo(shard, (error as Error).message);
       throw error;
+    } finally {
+      this.running.delete(nameOf(shard));
     }
   }
 
@@ -136,8 +168,9 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
     if (!found) {
       found = documentAt(this.orm.em.fork() as EntityManager, project, revision).then((document) => {
         if (!document) throw new Error(`there is no revision ${revision} of ${project}`);
-        return compileCell(document, cellOf(cell));
+        return this.workers.compiledCell({ document, cell: cellOf(cell) }, project);
       });
+      found.catch(() => this.compiled.delete(batch));
       this.compiled.set(batch, found);
       if (this.compiled.size > KEPT) this.compiled.delete(this.compiled.keys().next().value as string);
     }

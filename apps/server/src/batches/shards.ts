@@ -5,19 +5,30 @@ import { Inject, Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { bytesOf, floatsOf, pack } from './packing';
 import type { Until } from './request';
-import type { ShardResult } from './shard.worker';
+import type { ShardResult } from '../work/tasks';
 
 /** Seeds of one shard: small enough to lose, large enough to be worth a trip. */
 export const SHARD_RUNS = 50;
 /** s for which a shard belongs to whoever took it; renewed while it is being run. A process that dies lets go of its shards after it. */
 const LEASE_SECONDS = 5;
 
-/** Times that a shard is tried whose run breaks down. */
+/** Times that a shard is tried whose run breaks down, or takes its process along. */
 const MOST_TRIES = 3;
+
+/** Characters of it that are kept. */
+const LONGEST_TROUBLE = 300;
 
 export interface ShardName {
   batch: string;
   number: number;
+}
+
+/** One that goes into a queue. */
+export interface QueuedShard extends ShardName {
+  /** Its place among those of its project: projects take turns. */
+  rank: number;
+  /** Steps of units that a run may come to. */
+  work: number;
 }
 
 /** What a shard is run from. */
@@ -50,18 +61,16 @@ export class Shards {
   }
 
   /** Makes batches, or finds those that are there, and the shards they lack: all at once, so that nobody meets half of them. */
-  async want(batches: readonly { batch: string; runs: number; until?: Until; source: ShardSource }[]): Promise<void> {
+  async want(batches: readonly { batch: string; runs: number; work: number; until?: Until; source: ShardSource }[]): Promise<void> {
     await this.orm.em.fork().transactional(async (em) => {
       const run = (sql: string, values: unknown[]) => em.getConnection().execute(sql, values, 'run', em.getTransactionContext());
-      for (const { batch, runs, until, source } of batches) {
+      for (const { batch, runs, work, until, source } of batches) {
         const { project, revision, cell } = source;
-        await run(`insert into batch (id, project, revision, cell, created_at) values (?, ?, ?, ?, now()) on conflict (id) do nothing`, [
-          batch,
-          project,
-          revision,
-          cell,
-        ]);
-        await run(`update batch set until = ? where id = ?`, [until ? JSON.stringify(until) : null, batch]);
+        await run(
+          `insert into batch (id, project, revision, cell, work, created_at) values (?, ?, ?, ?, ?, now()) on conflict (id) do nothing`,
+          [batch, project, revision, cell, work],
+        );
+        await run(`update batch set until = ?, trouble = null where id = ?`, [until ? JSON.stringify(until) : null, batch]);
         await run(`insert into shard (batch, number) select ?, n from generate_series(0, ?::int - 1) n on conflict do nothing`, [
           batch,
           Math.ceil(runs / SHARD_RUNS),
@@ -76,38 +85,50 @@ export class Shards {
   }
 
   /** Shards that are in no queue: new ones, and those of a process that died or let go. They count as queued from now on. */
-  takeUnqueued(): Promise<ShardName[]> {
-    return this.query<ShardName>(
-      `update shard set queued_at = now(), lease = null, owner = null
-       where (batch, number) in (
-         select batch, number from shard
-         where done_at is null and (queued_at is null or lease < now())
-         order by batch, number limit 2000 for update skip locked)
-       returning batch, number`,
+  takeUnqueued(): Promise<QueuedShard[]> {
+    return this.query<QueuedShard>(
+      `with taken as (
+         update shard set queued_at = now(), lease = null, owner = null
+         where (batch, number) in (
+           select batch, number from shard
+           where done_at is null and (queued_at is null or lease < now())
+           order by batch, number limit 2000 for update skip locked)
+         returning batch, number),
+       ranked as (
+         select s.batch, s.number, b.work, row_number() over (partition by b.project order by s.number, s.batch)::int as rank
+         from shard s join batch b on b.id = s.batch where s.done_at is null)
+       select r.batch, r.number, r.work, r.rank from ranked r join taken t on t.batch = r.batch and t.number = r.number`,
     );
   }
 
-  /** Takes a shard for this process; undefined when it is done, gone, or somebody else's. */
-  async claim({ batch, number }: ShardName): Promise<ShardSource | undefined> {
-    const [found] = await this.query<ShardSource>(
-      `update shard s set owner = ?, lease = now() + interval '${LEASE_SECONDS} seconds' from batch b
+  /** Takes a shard for this process; undefined when it is done, gone, somebody else's, or given up. */
+  async claim(shard: ShardName): Promise<ShardSource | undefined> {
+    // A try counts from its beginning: one that takes its process along can't count itself.
+    const [found] = await this.query<ShardSource & { tries: number }>(
+      `update shard s set owner = ?, lease = now() + interval '${LEASE_SECONDS} seconds', tries = tries + 1 from batch b
        where s.batch = ? and s.number = ? and b.id = s.batch and s.done_at is null and (s.lease is null or s.lease < now())
-       returning b.project, b.revision, b.cell`,
-      [this.owner, batch, number],
+       returning b.project, b.revision, b.cell, s.tries`,
+      [this.owner, shard.batch, shard.number],
     );
-    return found;
+    if (!found || found.tries <= MOST_TRIES) return found;
+    await this.fail(shard, `given up after ${MOST_TRIES} tries, at each of which the process that ran it ended`);
+    return undefined;
   }
 
-  /** Keeps what this process is running. */
-  async renew(): Promise<void> {
-    await this.query(`update shard set lease = now() + interval '${LEASE_SECONDS} seconds' where owner = ? and done_at is null`, [
-      this.owner,
-    ]);
+  /** Keeps what this process is running; what is its own still. */
+  async renew(): Promise<ShardName[]> {
+    return this.query<ShardName>(
+      `update shard set lease = now() + interval '${LEASE_SECONDS} seconds' where owner = ? and done_at is null returning batch, number`,
+      [this.owner],
+    );
   }
 
-  /** Lets go of what is not finished, for others to take at once. */
+  /** Lets go of what is not finished, for others to take at once; these tries don't count. */
   async release(): Promise<void> {
-    await this.query(`update shard set owner = null, lease = null, queued_at = null where owner = ? and done_at is null`, [this.owner]);
+    await this.query(
+      `update shard set owner = null, lease = null, queued_at = null, tries = greatest(tries - 1, 0) where owner = ? and done_at is null`,
+      [this.owner],
+    );
   }
 
   /** Keeps a result. One that is there already stays: it is the same. */
@@ -143,13 +164,13 @@ export class Shards {
   }
 
   /** A shard whose run broke down: somebody tries again, until it is clear that it can't be run. */
-  async letGo(shard: ShardName): Promise<void> {
+  async letGo(shard: ShardName, why: string): Promise<void> {
     const [left] = await this.query<{ tries: number }>(
-      `update shard set owner = null, lease = null, queued_at = null, tries = tries + 1
+      `update shard set owner = null, lease = null, queued_at = null
        where batch = ? and number = ? and done_at is null returning tries`,
       [shard.batch, shard.number],
     );
-    if (left && left.tries >= MOST_TRIES) await this.fail(shard);
+    if (left && left.tries >= MOST_TRIES) await this.fail(shard, `given up after ${MOST_TRIES} tries: ${why}`);
   }
 
   /** Whatever the queue held is to be put into it again. */
@@ -158,8 +179,9 @@ export class Shards {
   }
 
   /** A shard that can't be run: its batch wants no more of it. */
-  async fail({ batch, number }: ShardName): Promise<void> {
-    await this.query(`update batch set until = null where id = ?`, [batch]);
+  async fail({ batch, number }: ShardName, why: string): Promise<void> {
+    const seeds = `seeds ${1 + number * SHARD_RUNS} to ${(number + 1) * SHARD_RUNS} could not be run: ${why}`;
+    await this.query(`update batch set until = null, trouble = ? where id = ?`, [seeds.slice(0, LONGEST_TROUBLE), batch]);
     await this.query(`delete from shard where batch = ? and number >= ? and done_at is null`, [batch, number]);
   }
 
@@ -173,12 +195,31 @@ export class Shards {
     );
   }
 
-  /** Takes back what nobody has begun of a project's batches, or of one cell's. */
+  /** Why batches were given up, of those that were. */
+  async troubles(batches: readonly string[]): Promise<Map<string, string>> {
+    const rows = await this.query<{ id: string; trouble: string }>(
+      `select id, trouble from batch where trouble is not null and id in (select json_array_elements_text(?::json))`,
+      [JSON.stringify(batches)],
+    );
+    return new Map(rows.map(({ id, trouble }) => [id, trouble]));
+  }
+
+  /** Steps of units that a project's waiting runs may come to. */
+  async waitingWork(project: string): Promise<number> {
+    const [found] = await this.query<{ work: number | null }>(
+      `select sum(b.work) * ${SHARD_RUNS} as work from batch b join shard s on s.batch = b.id
+       where s.done_at is null and b.id in (select batch from cell_batch where project = ?)`,
+      [project],
+    );
+    return found.work ?? 0;
+  }
+
+  /** Takes back what is not done of a project's batches, or of one cell's; what is being run is stopped. */
   async cancel(project: string, cell?: string): Promise<void> {
     const [own, values] = cell === undefined ? ['project = ?', [project]] : ['project = ? and cell = ?', [project, cell]];
     const batches = `select batch from cell_batch where ${own}`;
     await this.query(`update batch set until = null where id in (${batches})`, values);
-    await this.query(`delete from shard where done_at is null and (lease is null or lease < now()) and batch in (${batches})`, values);
+    await this.query(`delete from shard where done_at is null and batch in (${batches})`, values);
   }
 
   /**

@@ -5,6 +5,10 @@ import { settings } from '../settings';
 import { ObjectVersion, ProjectRecord, RevisionRecord } from './entities';
 import { migrations } from './migrations';
 
+/** ms after which a connection that can't be had, and a statement that does not end, are given up. */
+const CONNECT_MS = 10_000;
+const STATEMENT_MS = 30_000;
+
 async function connect(): Promise<MikroORM> {
   const orm = await MikroORM.init({
     driver: PostgreSqlDriver,
@@ -13,7 +17,8 @@ async function connect(): Promise<MikroORM> {
     namingStrategy: UnderscoreNamingStrategy,
     extensions: [Migrator],
     migrations: { migrationsList: migrations, tableName: 'migration', snapshot: false, silent: true },
-    pool: { min: 1, max: 10 },
+    pool: { min: 0, max: 12, acquireTimeoutMillis: CONNECT_MS },
+    driverOptions: { connection: { connectionTimeoutMillis: CONNECT_MS, statement_timeout: STATEMENT_MS } },
     discovery: { warnWhenNoEntities: false },
   });
   await orm.getMigrator().up();

@@ -9,6 +9,8 @@ export class ProjectRecord {
   @Property({ type: 'integer' }) revision!: number;
   @Property({ type: 'timestamptz' }) createdAt!: Date;
   @Property({ type: 'timestamptz' }) updatedAt!: Date;
+  /** Since when it can only be brought back. */
+  @Property({ type: 'timestamptz', nullable: true }) deletedAt?: Date | null;
 }
 
 /** What a document is besides its objects: its own fields, and the order of the objects of each collection. */
@@ -27,9 +29,12 @@ export class RevisionRecord {
   @Property({ type: 'timestamptz' }) at!: Date;
   /** What changed, in words. */
   @Property({ type: 'text' }) label!: string;
+  /** Who made it, where people sign in. */
+  @Property({ type: 'text', nullable: true }) author?: string | null;
   /** What somebody calls this revision, so as to come back to it: a baseline. */
   @Property({ type: 'text', nullable: true }) name?: string | null;
-  @Property({ type: 'json' }) outline!: Outline;
+  /** Absent: as at the newest revision before it that has one. */
+  @Property({ type: 'json', nullable: true }) outline?: Outline | null;
   /** From the revision before to this one. */
   @Property({ type: 'json' }) patch!: PatchOperation[];
 }

@@ -57,8 +57,47 @@ export class BatchesMigration extends Migration {
   }
 }
 
+/** Who made a revision, and which sign-ins were ended before their time. */
+export class PeopleMigration extends Migration {
+  override up(): void {
+    this.addSql('alter table revision add column author text');
+    this.addSql('create table ended_session (id text primary key, until timestamptz not null)');
+  }
+
+  override down(): void {
+    this.addSql('drop table ended_session');
+    this.addSql('alter table revision drop column author');
+  }
+}
+
+/** What one run of a batch may cost, and why one was given up. */
+export class WorkMigration extends Migration {
+  override up(): void {
+    this.addSql('alter table batch add column work double precision not null default 0, add column trouble text');
+  }
+
+  override down(): void {
+    this.addSql('alter table batch drop column work, drop column trouble');
+  }
+}
+
+/** What is deleted can be brought back for a while; what has not changed is not written again. */
+export class HistoryMigration extends Migration {
+  override up(): void {
+    this.addSql('alter table project add column deleted_at timestamptz');
+    this.addSql('alter table revision alter column outline drop not null');
+  }
+
+  override down(): void {
+    this.addSql('alter table project drop column deleted_at');
+  }
+}
+
 export const migrations = [
   { name: '001-projects', class: ProjectsMigration },
   { name: '002-baselines', class: BaselinesMigration },
   { name: '003-batches', class: BatchesMigration },
+  { name: '004-people', class: PeopleMigration },
+  { name: '005-history', class: HistoryMigration },
+  { name: '006-work', class: WorkMigration },
 ];

@@ -4,6 +4,7 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { Controller, Get, Inject, Module, Res } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
+import { isFull } from '../database/trouble';
 
 @ApiTags('service')
 @Controller('api')
@@ -13,9 +14,18 @@ class HealthController {
   @Get('health')
   @ApiOperation({ summary: 'Whether the server and its database answer' })
   async health(@Res({ passthrough: true }) response: Response) {
-    const database = await this.orm.isConnected();
-    if (!database) response.status(503);
-    return { status: database ? 'ok' : 'no database', engine: ENGINE_VERSION };
+    const status = !(await this.answers()) ? 'no database' : isFull() ? 'disk full' : 'ok';
+    if (status !== 'ok') response.status(status === 'disk full' ? 507 : 503);
+    return { status, engine: ENGINE_VERSION };
+  }
+
+  private async answers(): Promise<boolean> {
+    try {
+      await this.orm.em.fork().getConnection().execute('select 1');
+      return true;
+    } catch {
+      return false;
+    }
   }
 
   @Get('schema')

@@ -1,6 +1,6 @@
 import { Module } from '@nestjs/common';
-import { ProjectsController } from './projects.controller';
+import { DeletedProjectsController, ProjectsController } from './projects.controller';
 import { ProjectsService } from './projects.service';
 
-@Module({ controllers: [ProjectsController], providers: [ProjectsService], exports: [ProjectsService] })
+@Module({ controllers: [ProjectsController, DeletedProjectsController], providers: [ProjectsService], exports: [ProjectsService] })
 export class ProjectsModule {}

@@ -1,5 +1,5 @@
 /** A document in the database: object by object, each kept as it was at every revision. */
-import { COLLECTIONS, type PatchOperation, type Project, difference, parseProject, sameJson } from '@insidia/core';
+import { COLLECTIONS, type PatchOperation, type Project, parseProject, sameJson } from '@insidia/core';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { ObjectVersion, type Outline, ProjectRecord, RevisionRecord } from '../database/entities';
 
@@ -17,17 +17,34 @@ function outlineOf(document: Project): Outline {
 
 /** The document as of a revision; undefined when there is no such revision. */
 export async function documentAt(em: EntityManager, project: string, revision: number): Promise<Project | undefined> {
-  const record = await em.findOne(RevisionRecord, { project, number: revision });
-  if (!record) return undefined;
-  const versions = await em.find(ObjectVersion, { project, revision: { $lte: revision } }, { orderBy: { revision: 'asc' } });
-  const newest = new Map<string, unknown>();
-  for (const { collection, objectId, body } of versions) newest.set(`${collection}/${objectId}`, body);
-  const document: Record<string, unknown> = { ...record.outline.fields };
-  for (const collection of COLLECTIONS)
-    document[collection] = (record.outline.order[collection] ?? []).map((id) => newest.get(`${collection}/${id}`));
+  if (!(await em.count(RevisionRecord, { project, number: revision }))) return undefined;
+  const outline = await outlineAt(em, project, revision);
+  const objects = Object.entries(outline.order).flatMap(([collection, ids]) => ids.map((id) => ({ collection, id })));
+  // One version of each object, by its index, however many there have been.
+  const newest = (await em.getConnection().execute(
+    `select v.body from rows from (json_to_recordset(?::json) as (collection text, id text)) with ordinality as w(collection, id, place)
+     cross join lateral (
+       select body from object_version v
+       where v.project = ? and v.collection = w.collection and v.object_id = w.id and v.revision <= ?
+       order by v.revision desc limit 1) v
+     order by w.place`,
+    [JSON.stringify(objects), project, revision],
+    'all',
+    em.getTransactionContext(),
+  )) as { body: unknown }[];
+  const document: Record<string, unknown> = { ...outline.fields };
+  let place = 0;
+  for (const collection of COLLECTIONS) document[collection] = [];
+  for (const { collection } of objects) (document[collection] as unknown[]).push(newest[place++].body);
   // A revision from before the format had all its lists lacks what is filled in by default since.
-  const complete = COLLECTIONS.every((collection) => record.outline.order[collection]) && 'accepted' in record.outline.fields;
+  const complete = COLLECTIONS.every((collection) => outline.order[collection]) && 'accepted' in outline.fields;
   return complete ? (document as unknown as Project) : parseProject(document);
+}
+
+async function outlineAt(em: EntityManager, project: string, revision: number): Promise<Outline> {
+  const written = { project, number: { $lte: revision }, outline: { $ne: null } };
+  const [record] = await em.find(RevisionRecord, written, { orderBy: { number: 'desc' }, limit: 1 });
+  return record.outline!;
 }
 
 /** Writes a document as the next revision: only objects that differ from `before` are stored again. */
@@ -36,7 +53,8 @@ export function writeRevision(
   record: ProjectRecord,
   before: Project | undefined,
   document: Project,
-  label: string,
+  patch: PatchOperation[],
+  { label, author }: { label: string; author?: string },
 ): RevisionRecord {
   const now = new Date();
   record.name = document.name;
@@ -52,13 +70,13 @@ export function writeRevision(
     }
     for (const id of old.keys()) put(id, null);
   }
-  const patch: PatchOperation[] = before ? difference(before, document) : [];
   const revision = em.create(RevisionRecord, {
     project: record.id,
     number: record.revision,
     at: now,
     label,
-    outline: outlineOf(document),
+    author: author ?? null,
+    outline: before && sameJson(outlineOf(before), outlineOf(document)) ? null : outlineOf(document),
     patch,
   } as RevisionRecord);
   em.persist(revision);

@@ -1,27 +1,17 @@
-import { type BatchSummary, compile, duelOptions } from '@insidia/core';
-import { Body, Controller, HttpCode, Inject, Injectable, Module, type OnApplicationShutdown, Param, Post } from '@nestjs/common';
+import { type BatchSummary, type CompileOptions, duelOptions } from '@insidia/core';
+import { Body, Controller, HttpCode, Inject, Module, Param, Post, Req, Res } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
-import { join } from 'node:path';
-import { Piscina } from 'piscina';
-import { badRequest } from '../problem';
+import type { Request, Response } from 'express';
+import { clientOf } from '../access/access';
+import { badRequest, notFound, tooMuchWork } from '../problem';
 import { requests } from '../requests';
 import { ProjectsModule } from '../projects/projects.module';
 import { ProjectsService } from '../projects/projects.service';
+import { Stopped, Workers } from '../work/workers';
 import { SimulationRequest } from './request';
 
-/** Two worker threads; started when first needed. */
-@Injectable()
-class Workers implements OnApplicationShutdown {
-  private readonly pool = new Piscina({ filename: join(__dirname, 'worker.js'), minThreads: 0, maxThreads: 2, idleTimeout: 30_000 });
-
-  run(task: object): Promise<BatchSummary> {
-    return this.pool.run(task) as Promise<BatchSummary>;
-  }
-
-  async onApplicationShutdown(): Promise<void> {
-    await this.pool.close();
-  }
-}
+/** Steps of units that one request may ask for and wait: a quarter of an hour or so. More than that is a batch. */
+export const MOST_REQUEST_WORK = 1_000_000_000;
 
 @ApiTags('simulations')
 @Controller('api/projects/:id/simulations')
@@ -34,17 +24,39 @@ class SimulationsController {
   @Post()
   @HttpCode(200)
   @ApiOperation({ summary: 'Run an encounter or a duel of the newest revision and wait for what it measures' })
-  async simulate(@Param('id') id: string, @Body(requests) request: SimulationRequest) {
+  async simulate(
+    @Param('id') id: string,
+    @Body(requests) request: SimulationRequest,
+    @Req() from: Request,
+    @Res({ passthrough: true }) response: Response,
+  ) {
     const { document, revision } = await this.projects.get(id);
     const { encounter, duel, tier, skill, runs, seed } = request;
     if (!encounter === !duel) throw badRequest('say either encounter or duel');
-    let compiled;
+    let options: CompileOptions;
     try {
-      compiled = compile(document, duel ? duelOptions(document, { tier, skill }, duel) : { encounter: encounter as string, tier, skill });
+      options = duel ? duelOptions(document, { tier, skill }, duel) : { encounter: encounter as string, tier, skill };
     } catch (error) {
       throw badRequest((error as Error).message);
     }
-    return { revision, ...withoutInfinity(await this.workers.run({ compiled, seed, runs })) };
+    const client = clientOf(from);
+    const planned = await this.workers.plan({ document, options }, client);
+    if ('trouble' in planned) throw badRequest(planned.trouble);
+    const work = planned.work * runs;
+    if (work > MOST_REQUEST_WORK)
+      throw tooMuchWork(
+        `${runs} runs may come to ${work} steps of units, and a request that is waited for may ask for ${MOST_REQUEST_WORK}: ask for at most ${Math.floor(MOST_REQUEST_WORK / planned.work)} runs, or for a batch`,
+      );
+    // Whoever asked and has gone holds no thread.
+    const gone = new AbortController();
+    response.once('close', () => gone.abort());
+    try {
+      const summary = await this.workers.simulate({ document, options, seed, runs }, { work, client, project: id, signal: gone.signal });
+      return { revision, ...withoutInfinity(summary) };
+    } catch (error) {
+      if (error instanceof Stopped) throw notFound('project', id);
+      throw error;
+    }
   }
 }
 
@@ -55,5 +67,5 @@ function withoutInfinity(summary: BatchSummary): BatchSummary {
   ) as BatchSummary;
 }
 
-@Module({ imports: [ProjectsModule], controllers: [SimulationsController], providers: [Workers] })
+@Module({ imports: [ProjectsModule], controllers: [SimulationsController] })
 export class SimulationsModule {}

@@ -1,5 +1,6 @@
 import { difference } from '@insidia/core';
 import { AlertDialog } from 'radix-ui';
+import { SIGNED_OUT } from '../store/api';
 import { settled } from '../store/document';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
@@ -7,11 +8,12 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 export function SaveState() {
   const { saving, savedAt, trouble } = useAppSelector((state) => state.document);
   const time = savedAt === null ? '' : new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
+  const signedOut = trouble === SIGNED_OUT;
   const words = {
     saved: `Saved ${time}`,
     waiting: 'Saving …',
     saving: 'Saving …',
-    away: 'Server away: kept here, trying again',
+    away: signedOut ? 'Signed out: kept here' : 'Server away: kept here, trying again',
     conflict: 'Changed elsewhere too',
     refused: `Not saved: ${trouble ?? ''}`,
   }[saving];
@@ -35,6 +37,11 @@ export function SaveState() {
         </svg>
         <span className="truncate">{words}</span>
       </span>
+      {signedOut && (
+        <a className="link" href={`/sign-in?next=${encodeURIComponent(location.pathname + location.search)}`}>
+          Sign in
+        </a>
+      )}
       <Conflict />
     </>
   );

@@ -26,6 +26,9 @@ export class Refused extends Error {
   }
 }
 
+/** Why the server is away where nobody is signed in any more. */
+export const SIGNED_OUT = 'signed out';
+
 async function request(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
   try {
@@ -34,6 +37,7 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
     throw new Away('the server does not answer');
   }
   if (response.ok) return response;
+  if (response.status === 401) throw new Away(SIGNED_OUT);
   if (response.status >= 500) throw new Away(`the server answers with an error (${response.status})`);
   const problem = (await response.json().catch(() => ({}))) as { detail?: string; current?: Saved; title?: string };
   if (response.status === 409 && problem.current) throw new Stale(problem.current);
@@ -59,6 +63,8 @@ export interface Revision {
   label: string;
   /** What somebody calls it: a baseline. */
   name?: string;
+  /** Who made it, where people sign in. */
+  author?: string;
 }
 
 /** What has been run of a cell of the board: one value a run in each column. */
@@ -147,7 +153,12 @@ export const api = {
     return `/api/projects/${encodeURIComponent(id)}/report?${query}`;
   },
   progressOf: (id: string) => new EventSource(`/api/projects/${encodeURIComponent(id)}/batches/events`),
-  revisions: async (id: string) => (await (await request(`/${encodeURIComponent(id)}/revisions`)).json()) as Revision[],
+  /** The newest ones, or those older than one; with where the next page begins. */
+  revisions: async (id: string, before?: number) =>
+    (await (await request(`/${encodeURIComponent(id)}/revisions${before === undefined ? '' : `?before=${before}`}`)).json()) as {
+      revisions: Revision[];
+      older?: number;
+    },
   revision: async (id: string, number: number) => saved(await request(`/${encodeURIComponent(id)}/revisions/${number}`)),
   nameRevision: async (id: string, number: number, name: string) =>
     void (await request(`/${encodeURIComponent(id)}/revisions/${number}/name`, {
@@ -155,6 +166,8 @@ export const api = {
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ name }),
     })),
+  /** Who is signed in; no name where there is no password. */
+  session: async () => (await (await fetch('/api/session')).json()) as { name?: string },
   list: async () => (await (await request('')).json()) as Listed[],
   load: async (id: string) => saved(await request(`/${encodeURIComponent(id)}`)),
   create: async (document: unknown) =>

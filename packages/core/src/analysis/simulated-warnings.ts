@@ -126,7 +126,7 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
       'runsAway',
       'problem',
       at,
-      `${summary.outcomes.runaway} of ${runs} runs were ended because too much happened in them`,
+      `${summary.outcomes.runaway} of ${runs} runs took too long and were ended: too much happened in them`,
       'look for attacks that repeat without end',
     );
   summary.kinds.forEach((kind, type) => {

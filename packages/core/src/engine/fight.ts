@@ -131,6 +131,7 @@ const AT_FIRST = {
   holding: false,
   heldSince: 0,
   heldFor: 0,
+  work: 0,
 };
 
 export class Fight extends Tables {
@@ -148,6 +149,8 @@ export class Fight extends Tables {
   outcome = AT_FIRST.outcome;
   /** Units that ever appeared; the next one's number. */
   count = AT_FIRST.count;
+  /** Steps that units have lived, all together: what a run has cost. */
+  work = AT_FIRST.work;
   /** Units still to come from waves. */
   pending = AT_FIRST.pending;
   /** Numbers of the living, ascending; by side, and all. */

@@ -15,7 +15,7 @@ import { spawn } from './spawns';
 import { settleBurst, touchWith } from './strike';
 import { ENEMY } from './tables';
 import { finishTask } from './tasks';
-import { MOST_EVENTS, MOST_PASSES } from './tuning';
+import { MOST_EVENTS, MOST_PASSES, MOST_WORK } from './tuning';
 import { startWave, timeOut } from './waves';
 
 /** Runs every instant up to and including `until`, or to the end of the fight. @throws Error for a loop within one instant */
@@ -131,7 +131,7 @@ function judge(fight: Fight, limitReached: boolean): void {
   else if (compiled.winsCleared && fight.pending === 0 && fight.living[ENEMY].length === 0 && everyWaveCame(fight))
     end(fight, OUTCOME.cleared);
   else if (limitReached) end(fight, compiled.winsSurvive ? OUTCOME.survived : OUTCOME.timeOut);
-  else if (fight.log.length > MOST_EVENTS) end(fight, OUTCOME.runaway);
+  else if (fight.log.length > MOST_EVENTS || fight.work > MOST_WORK) end(fight, OUTCOME.runaway);
 }
 
 /** A wave that has not started holds up the end, unless the fight may be won without it. */

@@ -32,6 +32,8 @@ export interface Run {
   units: number;
   /** Share of the party's full health that is left. */
   partyLeft: number;
+  /** Steps that units have lived, all together. */
+  work: number;
 }
 
 /** Sees each step once it is worked out; changes nothing. */
@@ -72,6 +74,7 @@ export class Runner {
     const { fight } = this;
     fight.now = time;
     fight.stepEnd = time + this.compiled.step;
+    fight.work += fight.alive.length;
     arrive(fight);
     look(fight);
     if (this.directed) direct(fight);
@@ -103,6 +106,7 @@ function finish(fight: Fight, seed: number): Run {
     sides: fight.side,
     units: fight.count,
     partyLeft: partyLeft(fight),
+    work: fight.work,
   };
 }
 

@@ -22,6 +22,12 @@ export const MOST_PASSES = 1000;
 /** Events in one run before it is ended as runaway. A four-minute fight of 30 units has about 20,000. */
 export const MOST_EVENTS = 2_000_000;
 
+/**
+ * Steps that units may live in one run, all together, before it is ended as runaway: an hour of 400 units. More: one run of a
+ * careless fight holds a thread for many minutes. Nothing else ends a run early: no clock has a say in a result.
+ */
+export const MOST_WORK = 30_000_000;
+
 /** Units in one run, the dead among them. Bounded by the rank of an event in the queue (12 bits). */
 export const MOST_UNITS = 4000;
 

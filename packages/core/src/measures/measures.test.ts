@@ -30,6 +30,7 @@ function hitsOnParty(hits: [number, number][]): Stream {
       sides: Uint8Array.of(0, 1),
       waves: Int32Array.of(-1, 0),
       units: 2,
+      work: 0,
       partyLeft: 1,
     } satisfies Run,
   };

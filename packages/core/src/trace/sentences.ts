@@ -69,7 +69,7 @@ const OUTCOMES: Record<string, string> = {
   cleared: 'every wave is defeated',
   partyDown: 'the party is down',
   timeOut: 'the time is up',
-  runaway: 'the fight ran away and was ended',
+  runaway: 'the fight took too long and was ended',
   survived: 'the party stood to the end',
   lost: 'what was to be kept is lost',
   ended: 'an event ended it',

@@ -20,13 +20,29 @@ function History({ project, newest }: { project: Project; newest: number }) {
   const { search } = useLocation();
   const dispatch = useAppDispatch();
   const [revisions, setRevisions] = useState<Revision[] | null>(null);
+  const [next, setNext] = useState<number>();
   const [trouble, setTrouble] = useState<string | null>(null);
   const [from, setFrom] = useState<number>();
   const [to, setTo] = useState(NOW);
   const [documents, setDocuments] = useState<Record<number, Project>>({});
   useEffect(() => {
-    api.revisions(project.id).then(setRevisions, (error: Error) => setTrouble(error.message));
+    api.revisions(project.id).then(
+      (page) => {
+        setRevisions(page.revisions);
+        setNext(page.older);
+      },
+      (error: Error) => setTrouble(error.message),
+    );
   }, [project.id, newest]);
+  const more = () => {
+    api.revisions(project.id, next).then(
+      (page) => {
+        setRevisions((list) => [...(list ?? []), ...page.revisions]);
+        setNext(page.older);
+      },
+      (error: Error) => setTrouble(error.message),
+    );
+  };
   const older = from ?? revisions?.[1]?.number ?? revisions?.[0]?.number;
   const missing = [older, to].find((number) => number !== undefined && number !== NOW && !documents[number]);
   useEffect(() => {
@@ -113,6 +129,7 @@ function History({ project, newest }: { project: Project; newest: number }) {
                   </td>
                   <td className="break-words py-1 pr-2">
                     <span className="text-ink-3">{one.number}</span> {one.label}
+                    {one.author && <span className="block text-label text-ink-3">{one.author}</span>}
                   </td>
                   <td className="py-0.5">
                     <TextField
@@ -128,6 +145,11 @@ function History({ project, newest }: { project: Project; newest: number }) {
               ))}
             </tbody>
           </table>
+          {next !== undefined && (
+            <button className="btn my-2" onClick={more}>
+              Older ones
+            </button>
+          )}
           {revisions?.length === 0 && <p className="py-2 text-ink-2">Nothing saved yet.</p>}
         </div>
       </section>

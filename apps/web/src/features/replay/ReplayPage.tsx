@@ -465,5 +465,5 @@ const OUTCOMES: Record<string, string> = {
   timeOut: 'out of time',
   lost: 'lost',
   ended: 'ended',
-  runaway: 'stopped: too much happened',
+  runaway: 'took too long',
 };

@@ -1,0 +1,6 @@
+import { Global, Module } from '@nestjs/common';
+import { Workers } from './workers';
+
+@Global()
+@Module({ providers: [Workers], exports: [Workers] })
+export class WorkModule {}
