@@ -1,7 +1,7 @@
 import { afterEach, expect, test } from '@jest/globals';
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -100,4 +100,58 @@ test('a start after kill -9 of the start command alone takes over what it left r
   const again = await startInstance({ home });
   expect((await fetch(`${again.address}/api/projects/verdance`)).status).toBe(200);
   expect(await again.stop({ keep: true })).toBe(0);
+});
+
+test('a database that is killed is brought back, and a save made after it is kept; a backup is restored into an empty folder', async () => {
+  const home = newHome();
+  const instance = await startInstance({ home });
+  const pid = Number(readFileSync(join(home, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]);
+  const health = async () => (await fetch(`${instance.address}/api/health`)).status;
+  expect(await health()).toBe(200);
+  process.kill(pid, 'SIGKILL');
+  let status = 0;
+  const told = new Set<number>();
+  while ((status = await health()) !== 200 || Number(readPid(home)) === pid) told.add(status);
+  for (const one of told) expect([200, 503]).toContain(one);
+  const { headers } = await fetch(`${instance.address}/api/projects/verdance`);
+  const saved = await fetch(`${instance.address}/api/projects/verdance`, {
+    method: 'PATCH',
+    headers: { 'Content-Type': 'application/json', 'If-Match': headers.get('etag')! },
+    body: JSON.stringify([{ op: 'replace', path: '/units/clipper/health/max', value: 29 }]),
+  });
+  expect(saved.status).toBe(200);
+
+  const file = join(newHome(), 'all.backup');
+  const insidia = (what: string, where: string, more: Record<string, string> = {}) =>
+    spawnSync(process.execPath, [join(ROOT, 'scripts/backup.mjs'), what, file], {
+      encoding: 'utf8',
+      env: { ...process.env, DATABASE_URL: '', INSIDIA_HOME: where, ...more },
+    });
+  expect(insidia('backup', home).stdout).toContain('has everything that is kept');
+  expect(insidia('backup', home).stderr.trim()).toBe(`insidia: ${file} is there already; choose another name`);
+  expect(insidia('restore', home).stderr).toContain('that Insidia is not empty: it has 1 projects');
+  expect(await instance.stop({ keep: true })).toBe(0);
+  const empty = newHome();
+  expect(insidia('restore', empty).stdout).toContain('is restored');
+  const again = await startInstance({ home: empty });
+  const restored = (await (await fetch(`${again.address}/api/projects/verdance`)).json()) as any;
+  expect(restored.units.find(({ id }: any) => id === 'clipper').health.max).toBe(29);
+  const { revisions } = (await (await fetch(`${again.address}/api/projects/verdance/revisions`)).json()) as any;
+  expect(revisions.map(({ number }: any) => number)).toEqual([2, 1]);
+  await again.stop({ keep: true });
+});
+
+const readPid = (home: string) => {
+  try {
+    return readFileSync(join(home, 'postgres/postmaster.pid'), 'utf8').split('\n')[0];
+  } catch {
+    return '0';
+  }
+};
+
+test('an address that others can reach, without a password, is one sentence', async () => {
+  expect(await failing({ HOST: '0.0.0.0', INSIDIA_PASSWORD: '', INSIDIA_HOME: newHome() })).toEqual({
+    code: 1,
+    said: 'insidia: HOST is 0.0.0.0, where others can reach it: set INSIDIA_PASSWORD too, or leave HOST at 127.0.0.1',
+  });
 });

@@ -63,11 +63,12 @@ export function freePort() {
 
 /**
  * Starts the cluster in `folder`, made when it is not there yet.
- * @param {{fast?: boolean}} options fast: nothing is flushed to disk; for tests whose data may be lost
- * @returns {Promise<{url: string, stop: () => Promise<void>, process: import('node:child_process').ChildProcess}>}
+ * @param {{fast?: boolean, port?: number}} options fast: nothing is flushed to disk; for tests whose data may be lost. port: that of
+ *   one that ended, whose clients wait for it
+ * @returns {Promise<{url: string, port: number, stop: () => Promise<void>, process: import('node:child_process').ChildProcess}>}
  * @throws Sentence for everything a user can mend
  */
-export async function startPostgres(folder, { fast = false } = {}) {
+export async function startPostgres(folder, { fast = false, port: given } = {}) {
   const bin = ensurePostgres();
   const home = resolve(folder);
   const data = join(home, 'postgres');
@@ -76,7 +77,7 @@ export async function startPostgres(folder, { fast = false } = {}) {
   const password = passwordOf(home, user);
   stopLeftover(data);
   if (!existsSync(join(data, 'PG_VERSION'))) initialise(bin, home, data, user);
-  const port = await freePort();
+  const port = given ?? (await freePort());
   const options = {
     listen_addresses: '127.0.0.1',
     port,
@@ -100,7 +101,7 @@ export async function startPostgres(folder, { fast = false } = {}) {
       child.once('exit', () => done());
       child.kill('SIGINT'); // fast shutdown: open sessions are ended, everything acknowledged is kept
     });
-  return { url: addressOf(password, port), stop, process: child };
+  return { url: addressOf(password, port), port, stop, process: child };
 }
 
 function prepareFolder(home, data, user) {

@@ -48,13 +48,31 @@ async function main() {
       void stop(code || 1);
     }
   });
-  database?.process.once('exit', () => {
-    if (!stopping) {
-      console.error('insidia: the database ended unexpectedly; start again, everything saved is kept');
+  watchDatabase();
+  server.once('message', () => console.log(`Insidia is at http://${host}:${port}`));
+}
+
+/** Times that a database which ended is brought back. */
+const MOST_RETURNS = 3;
+let returns = 0;
+
+/** A database that ends by itself is brought back, where its clients look for it; they wait, and nothing saved is lost. */
+function watchDatabase() {
+  database?.process.once('exit', async () => {
+    if (stopping) return;
+    if (++returns > MOST_RETURNS) {
+      console.error(`insidia: the database ended ${returns} times; start again, everything saved is kept`);
+      return stop(1);
+    }
+    console.error(`insidia: the database ended unexpectedly; it is brought back (${returns} of ${MOST_RETURNS})`);
+    try {
+      database = await startPostgres(home, { port: database.port });
+      watchDatabase();
+    } catch (error) {
+      console.error(`insidia: ${error.message}`);
       void stop(1);
     }
   });
-  server.once('message', () => console.log(`Insidia is at http://${host}:${port}`));
 }
 
 /** One start command for one folder. A lock whose process is gone is left over and taken. */

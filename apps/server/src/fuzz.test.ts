@@ -26,7 +26,8 @@ interface Odd {
 function ask({ method, path, headers, body }: Odd): Promise<{ status: number; type: string; text: string }> {
   const { hostname, port } = new URL(server.address);
   return new Promise((done, fail) => {
-    const sent = send({ hostname, port, method, path, headers }, (response) => {
+    const length = body && !('Transfer-Encoding' in headers) ? { 'Content-Length': String(body.length) } : {};
+    const sent = send({ hostname, port, method, path, headers: { ...headers, ...length }, agent: false }, (response) => {
       const { statusCode: status = 0, headers: got } = response;
       const type = String(got['content-type']);
       // A stream has no end to wait for.
