@@ -9,6 +9,10 @@ const ROOT = join(__dirname, '../../..');
 export interface TestServer {
   address: string;
   process: ReturnType<typeof spawn>;
+  /** Resolves when the process is gone. */
+  ended: Promise<unknown>;
+  database: string;
+  sql: (query: string) => Promise<unknown[]>;
   stop: () => Promise<void>;
 }
 
@@ -37,6 +41,17 @@ export async function startServer(databaseUrl: string, port: number, env: Record
   return {
     address: `http://127.0.0.1:${port}`,
     process: child,
+    ended: once(child, 'exit'),
+    database: databaseUrl,
+    sql: async (query) => {
+      const { default: pg } = await import('pg' as string);
+      const client = new pg.Client({ connectionString: databaseUrl });
+      await client.connect();
+      return client
+        .query(query)
+        .then(({ rows }: { rows: unknown[] }) => rows)
+        .finally(() => client.end());
+    },
     stop: async () => {
       if (child.exitCode !== null || child.signalCode !== null) return;
       const ended = once(child, 'exit');

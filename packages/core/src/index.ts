@@ -26,6 +26,7 @@ export * from './model/unit-parts';
 export * from './model/variant-edit';
 export * from './model/variants';
 export * from './model/words';
+export { upgraded } from './model/upgrades';
 export { parseProject } from './model/validate';
 export { type CompileOptions, compile } from './engine/compile';
 export { plannedWork } from './engine/work';

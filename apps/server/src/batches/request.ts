@@ -7,6 +7,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   Max,
@@ -30,7 +31,7 @@ export class Until {
   @IsIn([...STATISTICS]) statistic: Statistic;
   /** The interval's width as a share of the value. */
   @IsOptional() @IsNumber() @Min(0) @Max(10) narrower?: number;
-  @IsOptional() @ValidateNested() @Type(() => Edges) band?: Edges;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Edges) band?: Edges;
   @IsInt() @Min(1) @Max(MOST_BATCH_RUNS) cap: number;
 }
 
@@ -38,12 +39,18 @@ class CellRuns {
   /** Key of a cell: kind, id, tier, skill, style, players, with bars between. */
   @IsString() @MaxLength(300) cell: string;
   @IsInt() @Min(1) @Max(MOST_BATCH_RUNS) runs: number;
-  @IsOptional() @ValidateNested() @Type(() => Until) until?: Until;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => Until) until?: Until;
 }
 
 /** Which cells to run, and how often each. */
 export class BatchRequest {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MOST_CELLS) @ValidateNested({ each: true }) @Type(() => CellRuns) cells: CellRuns[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_CELLS)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => CellRuns)
+  cells: CellRuns[];
 }
 
 class CellColumns {
@@ -54,7 +61,12 @@ class CellColumns {
 
 /** What is to be read of which cells. */
 export class ReadRequest {
-  @IsArray() @ArrayMaxSize(MOST_CELLS) @ValidateNested({ each: true }) @Type(() => CellColumns) cells: CellColumns[];
+  @IsArray()
+  @ArrayMaxSize(MOST_CELLS)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => CellColumns)
+  cells: CellColumns[];
 }
 
 /** A stretch of an encounter's clock, and what is left out in turn. */

@@ -1,5 +1,5 @@
 /** A document in the database: object by object, each kept as it was at every revision. */
-import { COLLECTIONS, type PatchOperation, type Project, parseProject, sameJson } from '@insidia/core';
+import { COLLECTIONS, FORMAT_VERSION, type PatchOperation, type Project, parseProject, sameJson } from '@insidia/core';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { ObjectVersion, type Outline, ProjectRecord, RevisionRecord } from '../database/entities';
 
@@ -36,8 +36,11 @@ export async function documentAt(em: EntityManager, project: string, revision: n
   let place = 0;
   for (const collection of COLLECTIONS) document[collection] = [];
   for (const { collection } of objects) (document[collection] as unknown[]).push(newest[place++].body);
-  // A revision from before the format had all its lists lacks what is filled in by default since.
-  const complete = COLLECTIONS.every((collection) => outline.order[collection]) && 'accepted' in outline.fields;
+  // A revision from before the format was what it is lacks what is filled in by default since.
+  const complete =
+    COLLECTIONS.every((collection) => outline.order[collection]) &&
+    'accepted' in outline.fields &&
+    outline.fields.version === FORMAT_VERSION;
   return complete ? (document as unknown as Project) : parseProject(document);
 }
 

@@ -1,5 +1,5 @@
 import { Transform, Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsInt, IsNumber, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsInt, IsNumber, IsObject, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
 
 export const MOST_RUNS = 2000;
 
@@ -20,7 +20,7 @@ export class DuelRequest {
 /** A batch small enough to wait for: an encounter, or a duel. */
 export class SimulationRequest {
   @IsOptional() @IsString() encounter?: string;
-  @IsOptional() @ValidateNested() @Type(() => DuelRequest) duel?: DuelRequest;
+  @IsOptional() @IsObject() @ValidateNested() @Type(() => DuelRequest) duel?: DuelRequest;
   @IsOptional() @IsString() tier?: string;
   @IsOptional() @IsString() skill?: string;
   @IsInt() @Min(1) @Max(MOST_RUNS) runs = 200;

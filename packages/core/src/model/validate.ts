@@ -14,6 +14,7 @@ import { encounterOrderProblems, relationProblems } from './relations';
 import type { Tweak } from './tweak';
 import { Unit } from './unit';
 import { orderProblems, unitProblems } from './unit-relations';
+import { upgraded } from './upgrades';
 import { type UnitHead, VariantError, alter, lineage, unitHeads } from './variants';
 
 const STRICTLY = { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true };
@@ -23,7 +24,8 @@ const STRICTLY = { whitelist: true, forbidNonWhitelisted: true, forbidUnknownVal
  * right. The result is plain data.
  * @throws InvalidDocument with every problem found: path, rule, value
  */
-export function parseProject(input: Json): Project {
+export function parseProject(given: Json): Project {
+  const input = isDictionary(given) && given.format === FORMAT ? upgraded(given) : given;
   if (!isDictionary(input)) throw new InvalidDocument([{ path: '', rule: 'object', value: input, message: 'must be an object' }]);
   if (input.format !== FORMAT || input.version !== FORMAT_VERSION) {
     const path = input.format !== FORMAT ? 'format' : 'version';
