@@ -14,7 +14,7 @@ interface Instance {
   stop: (more?: { keep?: boolean }) => Promise<number | null>;
 }
 
-export async function startInstance(options: { home?: string; port?: number } = {}): Promise<Instance> {
+export async function startInstance(options: { home?: string; port?: number; env?: Record<string, string> } = {}): Promise<Instance> {
   const { startInstance: start } = (await import('../../scripts/instance.mjs' as string)) as {
     startInstance: (o: object) => Promise<Instance>;
   };

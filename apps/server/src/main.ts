@@ -32,6 +32,8 @@ async function main(): Promise<void> {
   app.use(
     helmet({
       strictTransportSecurity: false,
+      // Without it a form of its own pages would come without an origin.
+      referrerPolicy: { policy: 'same-origin' },
       contentSecurityPolicy: {
         directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'", 'blob:'] },
       },

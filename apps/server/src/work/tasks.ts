@@ -103,6 +103,7 @@ export function identify({
 
 /** What was run, and how long it took. */
 export interface Spent {
+  /** Steps of units that were reckoned with: what fights come to is less, about as much less in most. */
   work: number;
   ms: number;
 }
@@ -110,10 +111,9 @@ export interface Spent {
 export function simulate({ document, options, seed, runs }: Setup & { seed: number; runs: number }): { summary: BatchSummary } & Spent {
   const began = performance.now();
   const compiled = compile(document, options);
-  let work = 0;
-  const batch = new Batch(compiled, seed, runs, undefined, (run) => (work += run.work));
+  const batch = new Batch(compiled, seed, runs);
   batch.advance(runs);
-  return { summary: batch.summary(), work, ms: performance.now() - began };
+  return { summary: batch.summary(), work: plannedWork(compiled) * runs, ms: performance.now() - began };
 }
 
 export interface ShardTask {
@@ -131,17 +131,13 @@ export interface ShardResult extends Spent {
 export function shard({ compiled, firstSeed, runs }: ShardTask): ShardResult {
   giveWay();
   const began = performance.now();
-  let work = 0;
   const curves = new Curves(compiled);
-  const batch = new Batch(compiled, firstSeed, runs, curves.watch, (run) => {
-    work += run.work;
-    curves.add(run);
-  });
+  const batch = new Batch(compiled, firstSeed, runs, curves.watch, (run) => curves.add(run));
   batch.advance(runs);
   const bins = curves.times.length;
   const all = new Float32Array(CURVES.length * runs * bins);
   CURVES.forEach((name, c) => curves.rows[name].forEach((row, i) => all.set(row, (c * runs + i) * bins)));
-  return { sample: sampleOf(compiled, batch.rows), curves: all, work, ms: performance.now() - began };
+  return { sample: sampleOf(compiled, batch.rows), curves: all, work: plannedWork(compiled) * runs, ms: performance.now() - began };
 }
 
 export function compiledCell({ document, cell }: { document: Project; cell: Cell }): Compiled {

@@ -6,7 +6,8 @@ import { UnitsPage } from '../features/enemies/UnitsPage';
 import { Guard } from '../parts/guarded';
 import { ProjectsPage } from '../features/projects/ProjectsPage';
 import { openProject } from '../store/saving';
-import { type AppStore, useAppSelector } from '../store/store';
+import { batchesRefused } from '../store/batches';
+import { type AppStore, useAppDispatch, useAppSelector } from '../store/store';
 import { useProgress } from '../store/useProgress';
 import { useInspection } from '../store/useWarnings';
 import { TopBar } from './TopBar';
@@ -82,11 +83,28 @@ function Opened({ project: document }: { project: Project }) {
       <Guard name="The top bar" shows={document}>
         <TopBar project={document} />
       </Guard>
+      <Refusal />
       <Guard name="This page" shows={`${pathname} ${document.id}`}>
         <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
           <Outlet />
         </Suspense>
       </Guard>
+    </div>
+  );
+}
+
+/** Why runs that were asked for are not run: whichever view asked. */
+function Refusal() {
+  const dispatch = useAppDispatch();
+  const refused = useAppSelector((state) => state.batches.refused);
+  if (!refused) return null;
+  return (
+    <div role="alert" className="fixed bottom-4 right-4 z-40 max-w-[460px] border border-warn bg-sheet p-3 text-table shadow">
+      <p className="font-semibold text-warn">Not run</p>
+      <p className="mt-1">{refused}</p>
+      <button type="button" className="btn mt-2" onClick={() => dispatch(batchesRefused(null))}>
+        Close
+      </button>
     </div>
   );
 }

@@ -143,6 +143,9 @@ export const api = {
     (await (await request(`/${encodeURIComponent(id)}/cells/causes`, json('POST', asked))).json()) as Cause[],
   runCells: async (id: string, cells: { cell: string; runs: number; until?: Until }[]) =>
     void (await request(`/${encodeURIComponent(id)}/batches`, json('POST', { cells }))),
+  /** s that so many runs of these cells may take on the server. */
+  estimateCells: async (id: string, cells: { cell: string; runs: number }[]) =>
+    ((await (await request(`/${encodeURIComponent(id)}/batches/estimate`, json('POST', { cells }))).json()) as { seconds: number }).seconds,
   cancelCells: async (id: string, cell?: string) =>
     void (await request(`/${encodeURIComponent(id)}/batches${cell ? `?${new URLSearchParams({ cell })}` : ''}`, { method: 'DELETE' })),
   /** Address of the page to print. */
@@ -168,6 +171,10 @@ export const api = {
     })),
   /** Who is signed in; no name where there is no password. */
   session: async () => (await (await fetch('/api/session')).json()) as { name?: string },
+  remove: async (id: string, revision: number) =>
+    void (await request(`/${encodeURIComponent(id)}`, { method: 'DELETE', headers: { 'If-Match': `"${revision}"` } })),
+  deleted: async () => (await (await fetch('/api/deleted-projects')).json()) as { id: string; name: string; until: string }[],
+  bringBack: async (id: string) => void (await fetch(`/api/deleted-projects/${encodeURIComponent(id)}/bring-back`, { method: 'POST' })),
   list: async () => (await (await request('')).json()) as Listed[],
   load: async (id: string) => saved(await request(`/${encodeURIComponent(id)}`)),
   create: async (document: unknown) =>

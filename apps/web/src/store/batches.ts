@@ -1,17 +1,19 @@
 /** Batches of the project that is open: how far they are, kept in one place so that every view shows the same. */
-import { type PayloadAction, createSlice } from '@reduxjs/toolkit';
-import type { CellProgress } from './api';
+import { type Dispatch, type PayloadAction, createSlice } from '@reduxjs/toolkit';
+import { type CellProgress, type Until, api } from './api';
 
 export interface BatchesState {
   /** All cells since work began, those that are finished too, by key; empty when nothing is under way. */
   cells: Record<string, { done: number; wanted: number }>;
   /** ms since 1970 when work was first seen, and runs done by then. */
   since: { at: number; done: number } | null;
+  /** Why the last request for runs was refused. */
+  refused: string | null;
   /** Grows whenever something has been done: what was read before may be old. */
   changes: number;
 }
 
-const initialState = { cells: {}, since: null, changes: 0 } as BatchesState;
+const initialState = { cells: {}, since: null, refused: null, changes: 0 } as BatchesState;
 
 const slice = createSlice({
   name: 'batches',
@@ -32,12 +34,21 @@ const slice = createSlice({
       state.since ??= { at, done };
       if (done !== before.done) state.changes++;
     },
+    batchesRefused: (state, { payload }: PayloadAction<string | null>) => {
+      state.refused = payload;
+    },
     batchesForgotten: () => initialState,
   },
 });
 
-export const { batchesProgressed, batchesForgotten } = slice.actions;
+export const { batchesProgressed, batchesForgotten, batchesRefused } = slice.actions;
 export const batchesReducer = slice.reducer;
+
+/** Asks for runs; a refusal is told where every view shows it. */
+export const runCells = (project: string, cells: { cell: string; runs: number; until?: Until }[]) => (dispatch: Dispatch) => {
+  dispatch(batchesRefused(null));
+  api.runCells(project, cells).catch((error: Error) => dispatch(batchesRefused(error.message)));
+};
 
 function totals(cells: BatchesState['cells']): { done: number; wanted: number } {
   const all = Object.values(cells);

@@ -66,6 +66,9 @@ function recallHistory(id: string, revision: number): History | undefined {
   }
 }
 
+/** What is not saved was made before the page was opened: the names of its changes are gone. */
+let recalled = false;
+
 /** Opens a project: the server's version, with unsaved work of an earlier visit on top. */
 export async function openProject(store: AppStore, id: string): Promise<void> {
   store.dispatch(opening(id));
@@ -76,6 +79,7 @@ export async function openProject(store: AppStore, id: string): Promise<void> {
     const history = recallHistory(id, kept?.base.revision ?? saved.revision);
     if (!kept || sameJson(kept.document, saved.document)) return void store.dispatch(opened({ saved, history }));
     const result = merge(kept.base.document, kept.document, saved.document);
+    recalled = true;
     if ('merged' in result) return void store.dispatch(opened({ saved, unsaved: result.merged, history }));
     store.dispatch(opened({ saved: kept.base, unsaved: kept.document }));
     store.dispatch(overtaken(saved));
@@ -113,9 +117,10 @@ export function startSaving(store: AppStore): void {
     busy = true;
     store.dispatch(savingBegan());
     try {
-      const label = labelOf(past.slice(past.findIndex((change) => change === lastSent) + 1));
+      const label = recalled ? 'Work of an earlier visit' : labelOf(past.slice(past.findIndex((change) => change === lastSent) + 1));
       const answer = await api.patch(id, saved.revision, operations, label, keepalive);
       lastSent = past[past.length - 1];
+      recalled = false;
       store.dispatch(savingDone(answer));
       others.postMessage({ id, revision: answer.revision });
     } catch (error) {

@@ -32,8 +32,6 @@ export interface Run {
   units: number;
   /** Share of the party's full health that is left. */
   partyLeft: number;
-  /** Steps that units have lived, all together. */
-  work: number;
 }
 
 /** Sees each step once it is worked out; changes nothing. */
@@ -106,7 +104,6 @@ function finish(fight: Fight, seed: number): Run {
     sides: fight.side,
     units: fight.count,
     partyLeft: partyLeft(fight),
-    work: fight.work,
   };
 }
 

@@ -30,7 +30,6 @@ function hitsOnParty(hits: [number, number][]): Stream {
       sides: Uint8Array.of(0, 1),
       waves: Int32Array.of(-1, 0),
       units: 2,
-      work: 0,
       partyLeft: 1,
     } satisfies Run,
   };

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
-import { InvalidDocument } from './problem';
+import { type InvalidDocument } from './problem';
 import { FORMAT_VERSION } from './project';
 import { UPGRADES, type Upgrade, upgraded } from './upgrades';
 import { parseProject } from './validate';

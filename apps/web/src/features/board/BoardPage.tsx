@@ -27,6 +27,7 @@ import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { bandAbout, movedEdge } from '../../fields/bandAbout';
 import { type Until, api } from '../../store/api';
+import { runCells } from '../../store/batches';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useCells } from '../../store/useCells';
@@ -124,9 +125,11 @@ function Board({ project }: { project: Project }) {
     return { until: { column, statistic, narrower: howMany.narrower / 100, cap: howMany.cap, ...edges } };
   };
   const run = (keys: readonly string[], runs?: number) =>
-    void api.runCells(
-      project.id,
-      keys.map((cell) => ({ cell, runs: runs ?? howMany[cellOf(cell).kind], ...(runs === undefined && untilOf(cell)) })),
+    dispatch(
+      runCells(
+        project.id,
+        keys.map((cell) => ({ cell, runs: runs ?? howMany[cellOf(cell).kind], ...(runs === undefined && untilOf(cell)) })),
+      ),
     );
   const changeBrief = (name: string, how: (bands: Band[]) => Band[], mark?: string) =>
     dispatch(
@@ -239,6 +242,7 @@ function Board({ project }: { project: Project }) {
             missing={read ? lacking.length : 0}
             all={every.length}
             onRun={(which) => run(which === 'all' ? every : lacking)}
+            lacking={read ? lacking.map((cell) => ({ cell, runs: howMany[cellOf(cell).kind] })) : []}
             unsaved={saving !== 'saved'}
           />
         </div>

@@ -24,15 +24,45 @@ interface Props {
   missing: number;
   all: number;
   onRun: (which: 'missing' | 'all') => void;
+  /** What “missing” would run. */
+  lacking: readonly { cell: string; runs: number }[];
   /** The document is not saved: what would be run is not what is seen. */
   unsaved: boolean;
 }
 
+/** s from which it is told beforehand how long it may take. */
+const WORTH_TELLING = 5;
+/** ms after the last change before the server is asked. */
+const QUIET_MS = 500;
+
+/** s that the server expects to need; undefined while that is not known. */
+function useEstimate(project: string, cells: readonly { cell: string; runs: number }[], idle: boolean): number | undefined {
+  const [found, setFound] = useState<{ key: string; seconds: number }>();
+  const key = JSON.stringify(cells);
+  useEffect(() => {
+    const asked = JSON.parse(key) as { cell: string; runs: number }[];
+    if (idle || !asked.length) return;
+    let over = false;
+    const timer = setTimeout(() => {
+      api.estimateCells(project, asked).then(
+        (seconds) => !over && setFound({ key, seconds }),
+        () => undefined, // what can't be run says so where it is asked for
+      );
+    }, QUIET_MS);
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
+  }, [project, key, idle]);
+  return found?.key === key ? found.seconds : undefined;
+}
+
 /** Runs the board, says how far it is, and stops it. */
-export function RunBar({ project, howMany, onHowMany, missing, all, onRun, unsaved }: Props) {
+export function RunBar({ project, howMany, onHowMany, missing, all, onRun, lacking, unsaved }: Props) {
   const batches = useAppSelector((state) => state.batches);
   const busy = batches.since !== null;
   const [now, setNow] = useState(0);
+  const seconds = useEstimate(project, lacking, unsaved || busy);
   useEffect(() => {
     if (!busy) return;
     const timer = setInterval(() => setNow(Date.now()), 1000);
@@ -77,7 +107,15 @@ export function RunBar({ project, howMany, onHowMany, missing, all, onRun, unsav
         width={260}
         align="end"
         trigger={
-          <button type="button" className="link">
+          <button type="button" className="link relative">
+            {seconds !== undefined && seconds >= WORTH_TELLING && (
+              <span
+                className="absolute bottom-full left-0 whitespace-nowrap pb-1 text-label text-ink-3"
+                title="What the runs that lack may come to, at the pace of this server"
+              >
+                takes about {clockTime(seconds)}
+              </span>
+            )}
             {howMany.duel} / {howMany.encounter} runs a cell{howMany.until ? ', on until clear' : ''} …
           </button>
         }

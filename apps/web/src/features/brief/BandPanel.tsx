@@ -21,8 +21,9 @@ import { Choose } from '../../fields/Choose';
 import { bandAbout, movedEdge } from '../../fields/bandAbout';
 import { NumberField } from '../../fields/NumberField';
 import { TextField } from '../../fields/TextField';
-import { type CellRead, api } from '../../store/api';
-import { useAppSelector } from '../../store/store';
+import type { CellRead } from '../../store/api';
+import { runCells } from '../../store/batches';
+import { useAppDispatch, useAppSelector } from '../../store/store';
 import { Histogram } from '../../visuals/Histogram';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { guarded } from '../../parts/guarded';
@@ -40,6 +41,7 @@ const RUNS = { duel: 400, encounter: 200 };
 
 /** One goal: every cell it speaks of with its verdict, the runs of one of them with the band to be dragged, and bands to begin with. */
 export const BandPanel = guarded('The goal', function BandPanel({ project, band, goals, read, onChange }: Props) {
+  const dispatch = useAppDispatch();
   const theme = useTheme();
   const saving = useAppSelector((state) => state.document.saving);
   const [chosen, setChosen] = useState<string>();
@@ -108,9 +110,11 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
           className="btn btn-primary mt-2 self-start"
           disabled={saving !== 'saved'}
           onClick={() =>
-            void api.runCells(
-              project.id,
-              distinct(lacking).map((cell) => ({ cell: cellKey(cell), runs: RUNS[cell.kind] })),
+            dispatch(
+              runCells(
+                project.id,
+                distinct(lacking).map((cell) => ({ cell: cellKey(cell), runs: RUNS[cell.kind] })),
+              ),
             )
           }
         >

@@ -12,7 +12,8 @@ import {
 import { useMemo, useState } from 'react';
 import { NumberField } from '../../fields/NumberField';
 import { api } from '../../store/api';
-import { useAppSelector } from '../../store/store';
+import { runCells } from '../../store/batches';
+import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useCells } from '../../store/useCells';
 import { Part } from './Part';
 
@@ -24,6 +25,7 @@ interface Props {
 
 /** The same fight in numbers that a readout has no time for: run by the server, kept, and told with its intervals. */
 export function BatchPart({ project, cell, measures }: Props) {
+  const dispatch = useAppDispatch();
   const [runs, setRuns] = useState(1000);
   const saving = useAppSelector((state) => state.document.saving);
   const key = cellKey(cell);
@@ -96,7 +98,7 @@ export function BatchPart({ project, cell, measures }: Props) {
             type="button"
             className="btn"
             disabled={saving !== 'saved' || (found?.runs ?? 0) >= runs}
-            onClick={() => void api.runCells(project, [{ cell: key, runs }])}
+            onClick={() => dispatch(runCells(project, [{ cell: key, runs }]))}
           >
             Run as a batch
           </button>

@@ -2,7 +2,8 @@ import { type Cause, type Encounter, type Project, type Suspect, type Window, ce
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../store/api';
-import { useAppSelector } from '../../store/store';
+import { runCells } from '../../store/batches';
+import { useAppDispatch, useAppSelector } from '../../store/store';
 import type { Strip } from './strips';
 
 /** Runs without each: enough to tell a tenth of a peak from chance. */
@@ -17,6 +18,7 @@ interface Props {
 
 /** What causes a stretch of pressure: everything is left out in turn and run on the same seeds, the greatest relief first. */
 export function CauseOf({ project, encounter, strip, window: { from, to } }: Props) {
+  const dispatch = useAppDispatch();
   const saving = useAppSelector((state) => state.document.saving);
   const revision = useAppSelector((state) => state.document.saved?.revision);
   const changes = useAppSelector((state) => state.batches.changes);
@@ -90,7 +92,7 @@ export function CauseOf({ project, encounter, strip, window: { from, to } }: Pro
           type="button"
           className="btn mt-1"
           disabled={saving !== 'saved' || busy || !found}
-          onClick={() => void api.runCells(project.id, cellsWithout(strip, lacking))}
+          onClick={() => dispatch(runCells(project.id, cellsWithout(strip, lacking)))}
         >
           {busy ? 'Running …' : `Run without each of ${lacking.length}`}
         </button>

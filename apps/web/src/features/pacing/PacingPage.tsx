@@ -18,7 +18,7 @@ import { Link, Navigate, useLocation, useParams } from 'react-router';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
-import { api } from '../../store/api';
+import { runCells } from '../../store/batches';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useCells } from '../../store/useCells';
@@ -189,9 +189,11 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
               className="btn btn-primary"
               disabled={saving !== 'saved' || busy}
               onClick={() =>
-                void api.runCells(
-                  project.id,
-                  lacking.map((cell) => ({ cell, runs: RUNS })),
+                dispatch(
+                  runCells(
+                    project.id,
+                    lacking.map((cell) => ({ cell, runs: RUNS })),
+                  ),
                 )
               }
             >
