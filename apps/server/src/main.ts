@@ -20,6 +20,9 @@ import { InFlight, stopOn } from './stopping';
 /** ms for which a connection without a request is kept. */
 const KEEP_ALIVE_MS = 65_000;
 
+/** ms between two looks for what was deleted too long ago. */
+const FORGET_MS = 6 * 3600 * 1000;
+
 async function main(): Promise<void> {
   const own = settings();
   const { host, port, bodyLimit } = own;
@@ -59,7 +62,10 @@ async function main(): Promise<void> {
   app.use((error: unknown, request: Request, response: Response, _next: NextFunction) => problems.answer(error, request, response));
   app.useGlobalFilters(problems);
   describeApi(app);
-  await loadDemo(app.get(ProjectsService));
+  const projects = app.get(ProjectsService);
+  await projects.forget();
+  setInterval(() => void projects.forget().catch(() => undefined), FORGET_MS).unref();
+  await loadDemo(projects);
   await app.listen(port, host);
   // Node's five seconds close connections under clients that are about to use them again.
   app.getHttpServer().keepAliveTimeout = KEEP_ALIVE_MS;

@@ -64,6 +64,9 @@ const patch = (id: string, revision: number, operations: unknown, label = '') =>
     'Content-Type': 'application/json-patch+json',
   });
 
+/** Bytes of what a history is kept in. */
+const ROOM = `select pg_total_relation_size('revision') + pg_total_relation_size('object_version') as before`;
+
 describe('projects', () => {
   test('an empty database holds the demo, in the words and the order of the file', async () => {
     const { body, etag } = await call('GET', '/api/projects/verdance');
@@ -200,6 +203,28 @@ describe('projects', () => {
     expect((await call('DELETE', `/api/projects/${id}`, undefined, match(1))).status).toBe(204);
     expect((await call('GET', `/api/projects/${id}`)).status).toBe(404);
     expect((await call('GET', `/api/projects/${id}/revisions`)).status).toBe(404);
+  });
+
+  test('many edits take little room, and are listed by pages', async () => {
+    const id = await newProject();
+    const [{ before }] = (await server.sql(ROOM)) as { before: string }[];
+    const edits = 120;
+    for (let i = 1; i <= edits; i++) {
+      const unit = demo().units[i % 9].id;
+      const change = [{ op: 'replace', path: `/units/${unit}/health/max`, value: 10 + i }];
+      expect((await call('PATCH', `/api/projects/${id}`, change, match(i))).status).toBe(200);
+    }
+    const [{ before: after }] = (await server.sql(ROOM)) as { before: string }[];
+    expect((Number(after) - Number(before)) / edits).toBeLessThan(5000);
+    const numbers: number[] = [];
+    for (let older: number | undefined = 1e6; older;) {
+      const { body } = await call('GET', `/api/projects/${id}/revisions?before=${older}&limit=50`);
+      expect(body.revisions.length).toBeLessThanOrEqual(50);
+      numbers.push(...body.revisions.map(({ number }: { number: number }) => number));
+      older = body.older;
+    }
+    expect(numbers).toEqual(Array.from({ length: edits + 1 }, (_, i) => edits + 1 - i));
+    expect((await call('GET', `/api/projects/${id}/revisions/60`)).body.units[59 % 9].health.max).toBe(69);
   });
 
   test('a body past the limit is a 413 that says the limit', async () => {

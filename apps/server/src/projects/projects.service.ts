@@ -140,6 +140,11 @@ export class ProjectsService {
     this.workers.stopProject(id);
   }
 
+  /** Nothing was ever made here, or nothing is left of it. */
+  async isEmpty(): Promise<boolean> {
+    return (await this.fork().count(ProjectRecord)) === 0;
+  }
+
   /** Deleted projects that can be brought back still. */
   async deleted(): Promise<{ id: string; name: string; deletedAt: Date; until: Date }[]> {
     const records = await this.fork().find(ProjectRecord, { deletedAt: { $ne: null } }, { orderBy: { deletedAt: 'desc' } });
