@@ -2,6 +2,7 @@ import type { PatchOperation, Project } from '@insidia/core';
 import { type EntityManager, LockMode, MikroORM, UniqueConstraintViolationException } from '@mikro-orm/postgresql';
 import { Inject, Injectable } from '@nestjs/common';
 import { ProjectRecord, RevisionRecord } from '../database/entities';
+import { written } from '../database/trouble';
 import { exists, idIsFixed, notFound, staleWrite } from '../problem';
 import { Workers } from '../work/workers';
 import { documentAt, writeRevision } from './store';
@@ -105,14 +106,14 @@ export class ProjectsService {
     });
   }
 
-  private change(
+  private async change(
     id: string,
     revision: number,
     said: Said,
     yours: unknown,
     make: (em: EntityManager) => Change | Promise<Change>,
   ): Promise<Versioned> {
-    return this.fork().transactional(async (em) => {
+    const saved = await this.fork().transactional(async (em) => {
       const record = await em.findOne(ProjectRecord, { id, deletedAt: null }, { lockMode: LockMode.PESSIMISTIC_WRITE });
       if (!record) throw notFound('project', id);
       const before = (await documentAt(em, id, record.revision)) as Project;
@@ -126,6 +127,8 @@ export class ProjectsService {
       writeRevision(em, record, before, document, patch, said);
       return { revision: record.revision, document };
     });
+    written();
+    return saved;
   }
 
   async remove(id: string, revision: number): Promise<void> {
