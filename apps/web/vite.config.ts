@@ -13,5 +13,8 @@ export default defineConfig({
     // Else the bundler puts its own helpers beside it, and the first view fetches the whole of it for them.
     rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'csv', test: /papaparse/ }] } } },
   },
-  server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4600}` } },
+  server: {
+    // Host stays what the page is served as: only its own page may change anything.
+    proxy: { '/api': { target: `http://127.0.0.1:${process.env.API_PORT ?? 4600}`, changeOrigin: false } },
+  },
 });

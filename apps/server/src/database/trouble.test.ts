@@ -16,6 +16,7 @@ test.each<[string, unknown, unknown[] | undefined]>([
   ['no connection', coded('ECONNREFUSED'), [503, 'database-away']],
   ['too many connections', coded('53300'), [503, 'database-away']],
   ['a connection that broke', new Error('Connection terminated unexpectedly'), [503, 'database-away']],
+  ['a transaction whose connection broke', new Error('Transaction query already complete, run with DEBUG=knex:tx'), [503, 'database-away']],
   ['a pool without any', new Error('Knex: Timeout acquiring a connection. The pool is probably full.'), [503, 'database-away']],
   ['a cause within', Object.assign(new Error('driver'), { previous: coded('57P02') }), [503, 'database-away']],
   ['a broken rule of the database', coded('23505'), undefined],

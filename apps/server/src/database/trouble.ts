@@ -6,7 +6,7 @@ const FULL = /^53100$/;
 const STOPPED = /^57014$/;
 const AWAY = /^(08\w{3}|57P0[1-5]|53300|53200|58\w{3}|XX00\w|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|EHOSTUNREACH)$/;
 const AWAY_WORDS =
-  /connection terminated|connection ended|not queryable|timeout acquiring a connection|timeout exceeded when trying to connect|unable to acquire a connection/i;
+  /connection terminated|connection ended|not queryable|transaction query already complete|timeout acquiring a connection|timeout exceeded when trying to connect|unable to acquire a connection/i;
 
 /** s for which a full disk is told after it was last met, unless something was written since. */
 const TOLD_MS = 60_000;

@@ -37,6 +37,6 @@ describe('how far batches are', () => {
   test('the clock never runs backwards, and another project begins anew', () => {
     const state = progressed(undefined, 5000, ['a', 0, 100]);
     expect(howFar(state, 4000).elapsed).toBe(0);
-    expect(batchesReducer(state, batchesForgotten())).toEqual({ cells: {}, since: null, changes: 0 });
+    expect(batchesReducer(state, batchesForgotten())).toEqual({ cells: {}, since: null, refused: null, changes: 0 });
   });
 });
