@@ -181,8 +181,12 @@ export class Shards {
   /** A shard that can't be run: its batch wants no more of it. */
   async fail({ batch, number }: ShardName, why: string): Promise<void> {
     const seeds = `seeds ${1 + number * SHARD_RUNS} to ${(number + 1) * SHARD_RUNS} could not be run: ${why}`;
-    await this.query(`update batch set until = null, trouble = ? where id = ?`, [seeds.slice(0, LONGEST_TROUBLE), batch]);
-    await this.query(`delete from shard where batch = ? and number >= ? and done_at is null`, [batch, number]);
+    // One statement: whoever is told why finds nothing waiting any more.
+    await this.query(
+      `with told as (update batch set until = null, trouble = ? where id = ?)
+       delete from shard where batch = ? and number >= ? and done_at is null`,
+      [seeds.slice(0, LONGEST_TROUBLE), batch, batch, number],
+    );
   }
 
   /** Shards done and wanted, by batch; of all batches that a project's cells have been run as. */
