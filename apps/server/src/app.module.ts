@@ -8,7 +8,7 @@ import { BatchesModule } from './batches/batches.module';
 import { DatabaseModule } from './database/database.module';
 import { HealthModule } from './health/health.module';
 import { ProjectsModule } from './projects/projects.module';
-import { WorkModule } from './work/work.module';
+import { ThreadsModule } from './threads/threads.module';
 import { SimulationsModule } from './simulations/simulations.module';
 
 const page = join(__dirname, '../../web/dist');
@@ -18,7 +18,7 @@ const page = join(__dirname, '../../web/dist');
     LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }),
     DatabaseModule,
     AccessModule,
-    WorkModule,
+    ThreadsModule,
     ProjectsModule,
     SimulationsModule,
     BatchesModule,

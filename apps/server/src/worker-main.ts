@@ -4,11 +4,11 @@ import { Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { LoggerModule, Logger } from 'nestjs-pino';
 import { ShardsModule } from './batches/batches.module';
-import { WorkModule } from './work/work.module';
+import { ThreadsModule } from './threads/threads.module';
 import { DatabaseModule } from './database/database.module';
 
 @Module({
-  imports: [LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }), DatabaseModule, WorkModule, ShardsModule],
+  imports: [LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }), DatabaseModule, ThreadsModule, ShardsModule],
 })
 class WorkerModule {}
 

@@ -17,7 +17,7 @@ import {
 } from '@insidia/core';
 import { Inject, Injectable } from '@nestjs/common';
 import { badRequest, tooMuchWork } from '../problem';
-import { Workers } from '../work/workers';
+import { Workers } from '../threads/workers';
 import { ProjectsService } from '../projects/projects.service';
 import { jsonNumbers } from './packing';
 import { ShardQueue } from './queue';

@@ -8,9 +8,9 @@ import PgBoss from 'pg-boss';
 import { Piscina } from 'piscina';
 import { documentAt } from '../projects/store';
 import { settings } from '../settings';
-import { paced } from '../work/pace';
-import type { ShardResult, ShardTask } from '../work/tasks';
-import { Workers } from '../work/workers';
+import { paced } from '../threads/pace';
+import type { ShardResult, ShardTask } from '../threads/tasks';
+import { Workers } from '../threads/workers';
 import { SHARD_RUNS, type ShardName, Shards } from './shards';
 
 /** What is soon over has a queue of its own, and a thread that takes nothing else. */
@@ -32,7 +32,7 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
   private readonly boss = new PgBoss({ connectionString: settings().databaseUrl, max: 3, schedule: false });
   private readonly threads = settings().threads;
   private readonly pool = new Piscina<ShardTask, ShardResult>({
-    filename: join(__dirname, '../work/tasks.js'),
+    filename: join(__dirname, '../threads/tasks.js'),
     minThreads: 0,
     maxThreads: this.threads + 1,
     idleTimeout: 30_000,

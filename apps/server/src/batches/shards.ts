@@ -5,7 +5,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { bytesOf, floatsOf, pack } from './packing';
 import type { Until } from './request';
-import type { ShardResult } from '../work/tasks';
+import type { ShardResult } from '../threads/tasks';
 
 /** Seeds of one shard: small enough to lose, large enough to be worth a trip. */
 export const SHARD_RUNS = 50;

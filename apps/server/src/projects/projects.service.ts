@@ -4,7 +4,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { ProjectRecord, RevisionRecord } from '../database/entities';
 import { written } from '../database/trouble';
 import { exists, idIsFixed, notFound, staleWrite } from '../problem';
-import { Workers } from '../work/workers';
+import { Workers } from '../threads/workers';
 import { documentAt, writeRevision } from './store';
 
 export interface Versioned {

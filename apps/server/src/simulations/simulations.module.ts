@@ -7,7 +7,7 @@ import { badRequest, notFound, tooMuchWork } from '../problem';
 import { requests } from '../requests';
 import { ProjectsModule } from '../projects/projects.module';
 import { ProjectsService } from '../projects/projects.service';
-import { Stopped, Workers } from '../work/workers';
+import { Stopped, Workers } from '../threads/workers';
 import { SimulationRequest } from './request';
 
 /** Steps of units that one request may ask for and wait: a quarter of an hour or so. More than that is a batch. */

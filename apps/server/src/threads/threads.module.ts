@@ -3,4 +3,4 @@ import { Workers } from './workers';
 
 @Global()
 @Module({ providers: [Workers], exports: [Workers] })
-export class WorkModule {}
+export class ThreadsModule {}
