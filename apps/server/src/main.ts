@@ -14,7 +14,7 @@ import { checkAddress, checkBody, withoutControls } from './body';
 import { loadDemo } from './demo';
 import { ProblemFilter } from './problem.filter';
 import { ProjectsService } from './projects/projects.service';
-import { settings } from './settings';
+import { checkReach, settings } from './settings';
 import { InFlight, stopOn } from './stopping';
 
 /** ms for which a connection without a request is kept. */
@@ -25,6 +25,7 @@ const FORGET_MS = 6 * 3600 * 1000;
 
 async function main(): Promise<void> {
   const own = settings();
+  checkReach(own);
   const { host, port, bodyLimit } = own;
   const app = await NestFactory.create<NestExpressApplication>(AppModule, { logger: false, bodyParser: false, abortOnError: false });
   const inFlight = new InFlight();

@@ -28,8 +28,12 @@ export function settings(env: NodeJS.ProcessEnv = process.env): Settings {
     throw new Error(`THREADS must be a whole number from 1 to 64: it is ${env.THREADS}`);
   const host = env.HOST || '127.0.0.1';
   const password = env.INSIDIA_PASSWORD || undefined;
-  if (!isLoopback(host) && !password)
-    throw new Error(`HOST is ${host}, where others can reach it: set INSIDIA_PASSWORD too, or leave HOST at 127.0.0.1`);
   const hosts = (env.INSIDIA_HOSTS ?? '').split(/[\s,]+/).filter(Boolean);
   return { host, hosts, password, port, databaseUrl, bodyLimit: 8 * 1024 * 1024, threads };
+}
+
+/** @throws Error where others could reach what has no password */
+export function checkReach({ host, password }: Settings): void {
+  if (!isLoopback(host) && !password)
+    throw new Error(`HOST is ${host}, where others can reach it: set INSIDIA_PASSWORD too, or leave HOST at 127.0.0.1`);
 }

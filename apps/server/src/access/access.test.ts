@@ -182,6 +182,11 @@ describe('a password', () => {
     expect(body.revisions.map(({ author }: { author?: string }) => author)).toEqual(['Ada', undefined]);
   });
 
+  test('a cookie that is none is nobody’s', async () => {
+    for (const cookie of ['insidia-session=j:{}', 'insidia-session=j:[1]', 'insidia-session=%', 'insidia-session', 'insidia-session=a.b'])
+      expect((await ask(server, 'GET', '/api/session', { Cookie: cookie })).status).toBe(401);
+  });
+
   test('it leads nowhere else afterwards, and says nothing back unescaped', async () => {
     for (const next of ['https://evil.example', '//evil.example', '/\\evil.example', 'javascript:alert(1)', '/a\r\nSet-Cookie: x'])
       expect((await form({ name: 'Ada', password: 'leaf mould', next })).headers.location).toBe('/');

@@ -53,7 +53,7 @@ function locked(app: NestExpressApplication, sessions: Sessions): void {
   app.use(cookieParser());
   app.use((request: Request, response: Response, next: NextFunction) => {
     const bearer = /^Bearer (\S+)$/i.exec(request.headers.authorization ?? '')?.[1];
-    const session = sessions.read(bearer ?? (request.cookies as Record<string, string>)[COOKIE]);
+    const session = sessions.read(bearer ?? (request.cookies as Record<string, unknown>)[COOKIE]);
     if (session) sessionOf.set(request, session);
     if (session || OPEN.includes(request.path)) return next();
     if (wantsPage(request)) return response.redirect(303, `/sign-in?next=${encodeURIComponent(request.originalUrl)}`);

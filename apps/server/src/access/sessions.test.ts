@@ -15,7 +15,7 @@ describe('sessions', () => {
     const token = sessions.begin('Ada');
     const [body, signature] = token.split('.');
     const other = Buffer.from(JSON.stringify({ id: 'x', name: 'Root', until: 9e15 })).toString('base64url');
-    for (const wrong of [undefined, '', 'x', body, `${other}.${signature}`, `${token}x`, new Sessions('greenhouses').begin('Ada')])
+    for (const wrong of [undefined, {}, '', 'x', body, `${other}.${signature}`, `${token}x`, new Sessions('greenhouses').begin('Ada')])
       expect(sessions.read(wrong)).toBeUndefined();
   });
 

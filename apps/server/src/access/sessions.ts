@@ -44,8 +44,8 @@ export class Sessions {
   }
 
   /** The session of such a text; undefined where it was not signed here, is over, or was ended. */
-  read(token: string | undefined, now = Date.now()): Session | undefined {
-    const text = token === undefined ? false : unsign(token, this.key.toString('hex'));
+  read(token: unknown, now = Date.now()): Session | undefined {
+    const text = typeof token !== 'string' ? false : unsign(token, this.key.toString('hex'));
     if (text === false) return undefined;
     const session = JSON.parse(Buffer.from(text, 'base64url').toString()) as Session;
     return this.goesOn(session, now) ? session : undefined;

@@ -50,6 +50,7 @@ class SimulationsController {
     // Whoever asked and has gone holds no thread.
     const gone = new AbortController();
     response.once('close', () => gone.abort());
+    if (from.socket.destroyed) gone.abort();
     try {
       const summary = await this.workers.simulate({ document, options, seed, runs }, { work, client, project: id, signal: gone.signal });
       return { revision, ...withoutInfinity(summary) };

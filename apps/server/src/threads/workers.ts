@@ -19,7 +19,7 @@ type Task = {
 
 /** Steps of units up to which fights count as soon over: some seconds. */
 export const QUICK_WORK = 10_000_000;
-/** What one client may have waiting or running of each kind. */
+/** Fights that one client may have waiting or running, quick ones and others. */
 export const MOST_AT_ONCE = 24;
 
 /** Why something was stopped before its end: whoever asked has gone, or what it is about. */
@@ -37,7 +37,10 @@ class Lane {
   private readonly running = new Set<Waiting>();
   private readonly pool: Piscina;
 
-  constructor(private readonly threads: number) {
+  constructor(
+    private readonly threads: number,
+    private readonly most = Infinity,
+  ) {
     this.pool = new Piscina({ filename: join(__dirname, 'tasks.js'), minThreads: 0, maxThreads: threads, idleTimeout: 30_000 });
   }
 
@@ -48,7 +51,7 @@ class Lane {
     { client, project, signal }: { client: string; project?: string; signal?: AbortSignal },
   ): Promise<ReturnType<Tasks[K]>> {
     const own = [...this.running].filter((one) => one.client === client).length + this.turns.waiting(client);
-    if (own >= MOST_AT_ONCE) throw tooManyAtOnce(`${own} requests of yours wait or run already, which is all that may: wait for one`);
+    if (own >= this.most) throw tooManyAtOnce(`${own} requests of yours wait or run already, which is all that may: wait for one`);
     return new Promise((done, fail) => {
       const waiting: Waiting = {
         client,
@@ -99,9 +102,10 @@ class Lane {
 @Injectable()
 export class Workers implements OnApplicationShutdown {
   private readonly threads = settings().threads;
+  /** Never refused: a save may have to wait, not more. */
   private readonly checks = new Lane(2);
-  private readonly quick = new Lane(Math.max(2, this.threads));
-  private readonly slow = new Lane(Math.max(2, this.threads));
+  private readonly quick = new Lane(Math.max(2, this.threads), MOST_AT_ONCE);
+  private readonly slow = new Lane(Math.max(2, this.threads), MOST_AT_ONCE);
 
   /** @throws InvalidDocument */
   async parse(input: unknown, client: string): Promise<Project> {

@@ -38,7 +38,8 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
   }
   if (response.ok) return response;
   if (response.status === 401) throw new Away(SIGNED_OUT);
-  if (response.status >= 500) throw new Away(`the server answers with an error (${response.status})`);
+  // Too much at once is over in a moment, like a server that is away.
+  if (response.status >= 500 || response.status === 429) throw new Away(`the server answers with an error (${response.status})`);
   const problem = (await response.json().catch(() => ({}))) as { detail?: string; current?: Saved; title?: string };
   if (response.status === 409 && problem.current) throw new Stale(problem.current);
   throw new Refused(response.status, problem.detail ?? problem.title ?? `the server answers ${response.status}`);
