@@ -18,8 +18,11 @@ const project = (name, folder, more = {}) => ({
   ...more,
 });
 
-/** These run what is built, so it is built before them. */
-const world = { globalSetup: own('scripts/jest/world.mjs'), globalTeardown: own('scripts/jest/world-end.mjs') };
+/**
+ * What a project stands on. Each has a file of its own: Jest runs a set-up once a file, for whichever project comes first.
+ * @param needs built: the build of the sources; database: and a PostgreSQL; browser: and an Insidia and a Chromium
+ */
+const standing = (needs) => ({ globalSetup: own(`scripts/jest/stand-${needs}.mjs`), globalTeardown: own('scripts/jest/world-end.mjs') });
 
 export default {
   // On a machine that does ten other things a test takes ten times as long. What waits fails by a time-out of its own.
@@ -27,8 +30,8 @@ export default {
   projects: [
     project('core', 'packages/core/src', { setupFiles: ['<rootDir>/testing/property-seed.ts'] }),
     project('web', 'apps/web/src'),
-    project('cli', 'apps/cli/src', world),
-    project('server', 'apps/server/src', world),
-    project('e2e', 'e2e', world),
+    project('cli', 'apps/cli/src', standing('built')),
+    project('server', 'apps/server/src', standing('database')),
+    project('e2e', 'e2e', standing('browser')),
   ],
 };

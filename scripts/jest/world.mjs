@@ -14,23 +14,28 @@ import { build, installModules } from '../system.mjs';
 /** How to take down what stands, in reverse order. */
 const standing = (globalThis.insidiaWorld ??= []);
 
-/** For a project of tests: its name says what it needs. */
-export default async function setUp(_, { displayName }) {
-  const name = displayName?.name ?? displayName;
+export function standBuilt() {
+  if (process.env.INSIDIA_TEST_BUILT) return;
   installModules();
-  if (!process.env.INSIDIA_TEST_BUILT) build();
+  build();
   process.env.INSIDIA_TEST_BUILT = 'yes';
-  if (name === 'cli') return;
-  if (!process.env.INSIDIA_TEST_DATABASE) {
-    const home = mkdtempSync(join(tmpdir(), 'insidia-db-'));
-    const database = await startPostgres(home, { fast: true });
-    process.env.INSIDIA_TEST_DATABASE = database.url;
-    standing.push(async () => {
-      await database.stop();
-      rmSync(home, { recursive: true, force: true });
-    });
-  }
-  if (name !== 'e2e' || process.env.INSIDIA_TEST_ADDRESS) return;
+}
+
+export async function standDatabase() {
+  standBuilt();
+  if (process.env.INSIDIA_TEST_DATABASE) return;
+  const home = mkdtempSync(join(tmpdir(), 'insidia-db-'));
+  const database = await startPostgres(home, { fast: true });
+  process.env.INSIDIA_TEST_DATABASE = database.url;
+  standing.push(async () => {
+    await database.stop();
+    rmSync(home, { recursive: true, force: true });
+  });
+}
+
+export async function standBrowser() {
+  await standDatabase();
+  if (process.env.INSIDIA_TEST_ADDRESS) return;
   ensureBrowser();
   const url = await createDatabase(process.env.INSIDIA_TEST_DATABASE, 'e2e');
   const instance = await startInstance({ env: { DATABASE_URL: url } });

@@ -1,0 +1,1 @@
+export { standBrowser as default } from './world.mjs';

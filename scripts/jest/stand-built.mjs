@@ -1,0 +1,1 @@
+export { standBuilt as default } from './world.mjs';

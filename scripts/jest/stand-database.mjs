@@ -1,0 +1,1 @@
+export { standDatabase as default } from './world.mjs';
