@@ -2,14 +2,17 @@ import {
   type Chain,
   type Constructor,
   type Project,
+  type RefersTo,
   type Warning,
   fieldLabel,
   pointerSteps,
   quantityAt,
   setAt,
   stepInto,
+  usesOf,
   valueAt,
-  withFittingBrief,
+  withFittingReferences,
+  without,
   shown,
 } from '@insidia/core';
 import { useCallback, useMemo } from 'react';
@@ -26,6 +29,10 @@ export interface ObjectEditor<C extends Collection> extends FieldEditor {
   base: Item<C>;
   /** Changes it; the name says what was done. */
   change: (name: string, how: (item: Item<C>) => void, mark?: string) => void;
+  /** Takes something out of it that others may speak of, and what goes with that. */
+  remove: (kind: RefersTo, id: string, name: string) => void;
+  /** What must be changed before that: "Evening Shift › Second: Which". */
+  holding: (kind: RefersTo, id: string) => string[];
 }
 
 const NONE: readonly Warning[] = [];
@@ -50,7 +57,7 @@ export function useObjectEditor<C extends Collection>(
         how(copy);
         return copy;
       });
-      dispatch(changed({ document: withFittingBrief({ ...project, [collection]: next }), name, mark }));
+      dispatch(changed({ document: withFittingReferences({ ...project, [collection]: next }), name, mark }));
     },
     [dispatch, project, collection, id],
   );
@@ -78,8 +85,14 @@ export function useObjectEditor<C extends Collection>(
       set: (path, value, what) => change(`${named(path)}: ${what}`, (item) => setAt(item, path, value)),
       reset: () => undefined,
       change,
+      remove: (kind, part, what) =>
+        dispatch(changed({ document: without(project, { kind, id: part, in: id }), name: `${base.name}: ${what} removed` })),
+      holding: (kind, part) =>
+        usesOf(project, { kind, id: part, in: id })
+          .filter(({ goes }) => !goes)
+          .map(({ where }) => where),
     };
-  }, [project, collection, root, id, warnings, chains, change]);
+  }, [dispatch, project, collection, root, id, warnings, chains, change]);
 }
 
 /** "Evening Shift Third delay": the object, the named thing within it, the field. */

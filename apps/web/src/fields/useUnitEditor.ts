@@ -7,11 +7,13 @@ import {
   type Warning,
   asBase,
   baseFor,
+  dropPart,
   editUnit,
   effectiveUnit,
   ownValues,
   setAt,
   valueAt,
+  without,
   writtenUnit,
 } from '@insidia/core';
 import { useCallback, useMemo } from 'react';
@@ -37,6 +39,8 @@ export interface UnitEditor extends FieldEditor {
   writeEffective: (path: string, value: number, mark?: string) => void;
   /** Changes the unit as it is written; the name says what was done. */
   change: (name: string, how: (unit: Unit) => void, mark?: string) => void;
+  /** Takes out an attack or a state, and whatever spoke of it. */
+  remove: (kind: 'attack' | 'state', id: string, name: string) => void;
   apply: (edit: Edit, mark?: string) => void;
 }
 
@@ -79,6 +83,11 @@ export function useUnitEditor(project: Project, unitId: string, view: View, warn
       writeEffective: (path, value, mark) => write(path, tier ? value : baseFor(value, chain(path)), mark),
       set: (path, value, what) => change(`${nameOfPlace(base, path)}: ${what}`, (unit) => setAt(unit, path, value)),
       change,
+      remove: (kind, id, what) => {
+        const name = `${base.name}: ${what} removed`;
+        if (variant) change(name, (unit) => dropPart(unit, kind, id));
+        else apply({ document: without(project, { kind, id, in: unitId }), name });
+      },
       reset: (path) => {
         if (tier) return hasOwnTweak(project, tier, unitId, path) ? () => apply(resetThroughTier(project, tier, unitId, path)) : undefined;
         if (!variant || !own.some((each) => each.path === path || each.path.startsWith(`${path}/`))) return undefined;

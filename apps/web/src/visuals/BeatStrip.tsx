@@ -1,15 +1,4 @@
-import {
-  type Attack,
-  type PaperAnswers,
-  type Unit,
-  Unit as UnitClass,
-  fieldWords,
-  fixed,
-  shown,
-  linear,
-  roundUp,
-  ticks,
-} from '@insidia/core';
+import { ANSWERS, type Attack, type PaperAnswers, type Unit, fixed, shown, linear, roundUp, ticks } from '@insidia/core';
 import { DragEdge } from './DragEdge';
 import { type BeatLayout, layoutBeat, overTimeTicks } from './beat';
 import { useWidth } from './useWidth';
@@ -302,12 +291,12 @@ function ReactionMark({
   const words = !answers?.answers.length
     ? ''
     : fitting.length
-      ? `: time to ${fitting.map(({ kind }) => ANSWER_WORDS[kind]).join(', ')}`
+      ? `: time to ${fitting.map(({ kind }) => ANSWERS[kind].bare).join(', ')}`
       : ': no answer fits';
   const title = answers?.answers
     .map(
       ({ kind, fits, needs, why }) =>
-        `${ANSWER_NAMES(kind)}: ${fits ? `fits, needs ${fixed(needs, 2)} s` : (why ?? `needs ${fixed(needs, 2)} s`)}`,
+        `${ANSWERS[kind].verb}: ${fits ? `fits, needs ${fixed(needs, 2)} s` : (why ?? `needs ${fixed(needs, 2)} s`)}`,
     )
     .join('\n');
   const wide = 6.1 * `${name} reacts at 0.34 ± 0.08 s, ${verdict}${words}`.length;
@@ -335,10 +324,6 @@ function ReactionMark({
     </g>
   );
 }
-
-const ANSWER_WORDS = { stepOut: 'step out', dodge: 'dodge', block: 'block', breakLine: 'break the line', interrupt: 'interrupt' };
-const ANSWER_NAMES = (kind: string) =>
-  fieldWords(UnitClass, ['player', 'answers', '0', 'kind']).find(({ id }) => id === kind)?.name ?? kind;
 
 function NextStart({ beat, x }: { beat: BeatLayout; x: (v: number) => number }) {
   const at = x(beat.nextStart);

@@ -1,6 +1,7 @@
 /** On paper: which of a player's answers fit in the time that an attack leaves. The engine's own figures, at one distance. */
 import { CLEARANCE_SHARE } from '../engine/tuning';
-import type { AnswerKind, Attack } from '../model/attack';
+import type { AnswerKind } from '../model/answer-kind';
+import type { Attack } from '../model/attack';
 import type { Unit } from '../model/unit';
 
 export interface PaperAnswer {

@@ -3,10 +3,10 @@
  * that speaks of each cell, and what its runs say.
  */
 import type { Verdict } from '../measures/enough';
-import { GOAL_MEASURES, type GoalSubject, columnOf } from '../measures/goals';
+import { GOAL_MEASURES, type GoalSubject, columnOf, type BandMeasure, type Statistic } from '../measures/goals';
 import type { Sample } from '../measures/sample';
 import { type Estimate, estimate } from '../measures/verdict';
-import type { Band, BandMeasure, Statistic } from '../model/brief';
+import type { Band } from '../model/brief';
 import type { Project } from '../model/project';
 import { type UnitHead, unitHeads } from '../model/variants';
 import { type Cell, type Goal, type JudgedGoal, cellKey, goalsOf, judgeGoals } from './cells';

@@ -3,7 +3,7 @@
  * the player would try, where an answer can still work in the time left. Whether it does is decided by the fight itself;
  * for every hit that lands all the same it is on record which answer was tried and why it failed.
  */
-import { ANSWERS } from '../model/attack';
+import { ANSWER_KINDS } from '../model/answer-kind';
 import { interrupt, startAttack } from './attack';
 import { PURPOSE } from './chance';
 import { hurdleOf, tryAgainAt } from './choice';
@@ -18,11 +18,11 @@ import { dropTask } from './tasks';
 import { microsecondsUp } from './time';
 import { CLEARANCE_SHARE, SECOND } from './tuning';
 
-const STEP_OUT = ANSWERS.indexOf('stepOut');
-const DODGE = ANSWERS.indexOf('dodge');
-const BLOCK = ANSWERS.indexOf('block');
-const BREAK_LINE = ANSWERS.indexOf('breakLine');
-const INTERRUPT = ANSWERS.indexOf('interrupt');
+const STEP_OUT = ANSWER_KINDS.indexOf('stepOut');
+const DODGE = ANSWER_KINDS.indexOf('dodge');
+const BLOCK = ANSWER_KINDS.indexOf('block');
+const BREAK_LINE = ANSWER_KINDS.indexOf('breakLine');
+const INTERRUPT = ANSWER_KINDS.indexOf('interrupt');
 
 /** An attack has begun: from its cue on it can be read. */
 export function announce(fight: Fight, unit: number, attack: CompiledAttack): void {

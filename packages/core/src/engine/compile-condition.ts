@@ -1,4 +1,4 @@
-import { type Condition, SUBJECTS, SUBJECT_NAMES, type SubjectInfo, TARGET_DOES } from '../model/condition';
+import { type Condition, SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 import type { CompiledCondition, Names } from './tables';
 import { microseconds } from './time';
 
@@ -19,32 +19,27 @@ export interface ConditionScope {
 
 /** @throws nothing: what a valid document says can always be compiled; a name that means nothing here is never true */
 export function compileCondition(condition: Condition, scope: ConditionScope): CompiledCondition {
-  const info: SubjectInfo = SUBJECTS[condition.subject];
+  const info = subjectOf(condition.subject);
   return {
     subject: SUBJECT_NAMES.indexOf(condition.subject),
     above: condition.is === 'above',
     yes: condition.is !== 'no',
     value: info.unit === 's' && info.asked === 'number' ? microseconds(condition.value ?? 0) : (condition.value ?? 0),
-    of: condition.of === undefined ? -1 : numberOf(info.of, condition.of, scope),
+    of: condition.of === undefined ? -1 : NUMBERS[info.of ?? 'unit'](condition.of, scope),
     within: info.within === 's' ? microseconds(condition.within ?? 0) : (condition.within ?? 0),
     node: info.asked === 'chance' ? scope.nodes.count++ : 0,
     parts: (condition.parts ?? []).map((part) => compileCondition(part, scope)),
   };
 }
 
-function numberOf(what: SubjectInfo['of'], name: string, { names, attacks }: ConditionScope): number {
-  switch (what) {
-    case 'attack':
-      return attacks.indexOf(name);
-    case 'role':
-      return numberIn(names.roles, name);
-    case 'doing':
-      return (TARGET_DOES as readonly string[]).indexOf(name);
-    case 'wave':
-      return names.waves.indexOf(name);
-    case 'flag':
-      return numberIn(names.flags, name);
-    default:
-      return numberIn(names.types, name);
-  }
-}
+type Named = NonNullable<SubjectInfo['of']>;
+
+/** The number of what a condition names: −1 for an attack, a wave or a doing that is not there. */
+const NUMBERS: Record<Named, (name: string, scope: ConditionScope) => number> = {
+  attack: (name, { attacks }) => attacks.indexOf(name),
+  role: (name, { names }) => numberIn(names.roles, name),
+  doing: (name) => (TARGET_DOES as readonly string[]).indexOf(name),
+  wave: (name, { names }) => names.waves.indexOf(name),
+  flag: (name, { names }) => numberIn(names.flags, name),
+  unit: (name, { names }) => numberIn(names.types, name),
+};

@@ -1,9 +1,11 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
-import { ANSWERS, DELIVERIES, type Attack } from '../model/attack';
+import { ANSWER_KINDS } from '../model/answer-kind';
+import { DELIVERY_NAMES } from '../model/delivery';
+import { type Attack } from '../model/attack';
 import { FOES, SELF } from './tables';
 import type { Player } from '../model/player';
-import { DOES, type State } from '../model/state';
-import { CRITERIA, type Targeting, type Unit } from '../model/unit';
+import { DOES_NAMES, type State } from '../model/state';
+import { CRITERIA_NAMES, type Targeting, type Unit } from '../model/unit';
 import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
 import { cosine, sine } from './rotation';
 import type { CompiledAttack, CompiledPlayer, CompiledPriority, CompiledState, CompiledTargeting, CompiledUnit, Names } from './tables';
@@ -101,7 +103,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     pauseMin: unit.choice.pause.min,
     pauseMax: unit.choice.pause.max,
     attacks,
-    contacts: attacks.flatMap(({ delivery }, i) => (DELIVERIES[delivery] === 'contact' ? [i] : [])),
+    contacts: attacks.flatMap(({ delivery }, i) => (DELIVERY_NAMES[delivery] === 'contact' ? [i] : [])),
     choice,
     states,
     startsIn: unit.startsIn === undefined ? 0 : stateNumber(unit.startsIn),
@@ -193,7 +195,7 @@ function compileChoice(unit: Unit, attacks: CompiledAttack[], scope: ConditionSc
 
 function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitContext): CompiledTargeting {
   const criteria = targeting.criteria.map(({ by, weight, of }) => ({
-    by: CRITERIA.indexOf(by),
+    by: CRITERIA_NAMES.indexOf(by),
     weight,
     of: of === undefined ? -1 : by === 'role' ? numberIn(names.roles, of) : numberIn(names.types, of),
   }));
@@ -205,11 +207,11 @@ function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitConte
     !(only && only.roles.length + only.units.length && !speaksOf(only, type)) && !(never && speaksOf(never, type));
   return {
     criteria,
-    nearestOnly: criteria.every(({ by }) => CRITERIA[by] === 'nearest'),
+    nearestOnly: criteria.every(({ by }) => CRITERIA_NAMES[by] === 'nearest'),
     reconsider: microseconds(targeting.reconsider),
     commitment: targeting.commitment,
     allowed: filtered ? names.types.map(may) : null,
-    tracksHarm: criteria.some(({ by }) => CRITERIA[by] === 'mostDamageToMe'),
+    tracksHarm: criteria.some(({ by }) => CRITERIA_NAMES[by] === 'mostDamageToMe'),
   };
 }
 
@@ -227,7 +229,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
   return {
     id: attack.id,
     name: attack.name,
-    delivery: DELIVERIES.indexOf(attack.delivery),
+    delivery: DELIVERY_NAMES.indexOf(attack.delivery),
     targets: ['foes', 'friends', 'fallen'].indexOf(attack.targets),
     rangeMin: Math.min(range.min, range.max),
     rangeMax: range.max,
@@ -299,7 +301,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     areaRadius: area?.radius ?? 0,
     areaCosine: halfCosine(area?.angle ?? 360),
     areaDelay: microseconds(area?.delay ?? 0),
-    answers: ANSWERS.reduce((bits, answer, i) => (attack.answers.includes(answer) ? bits | (1 << i) : bits), 0),
+    answers: ANSWER_KINDS.reduce((bits, answer, i) => (attack.answers.includes(answer) ? bits | (1 << i) : bits), 0),
     next: attack.next ? scope.attacks.indexOf(attack.next.attack) : -1,
     nextWindow: microseconds(attack.next?.window ?? 0),
     pool: attack.slot ? names.pools.indexOf(attack.slot.pool) : -1,
@@ -321,7 +323,7 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
   return {
     id: state.id,
     name: state.name,
-    does: DOES.indexOf(state.does),
+    does: DOES_NAMES.indexOf(state.does),
     speed,
     near: approach ? 0 : (state.near ?? 0),
     far: approach || goes ? (state.stopAt ?? APPROACH_SHARE * longest) : (state.far ?? unit.body.radius * 4),
@@ -366,7 +368,7 @@ function compilePlayer(player: Player, unit: Unit): CompiledPlayer {
     reactionSpread: attention.spread,
     mistakes: attention.mistakes,
     answers: player.answers.map(({ kind, window, distance, cooldown, reduces }) => ({
-      kind: ANSWERS.indexOf(kind),
+      kind: ANSWER_KINDS.indexOf(kind),
       window: microseconds(window),
       distance,
       cooldown: microseconds(cooldown),

@@ -1,5 +1,5 @@
 /** Conditions: what each subject asks of the fight at this instant. A comparison with something that is not there is false. */
-import { SUBJECT_NAMES, type Subject, TARGET_DOES } from '../model/condition';
+import { SUBJECT_NAMES, type Subject, TARGET_DOES, type TargetDoes } from '../model/condition';
 import { PURPOSE, draw } from './chance';
 import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { lineToTarget, seesUnit } from './senses';
@@ -30,46 +30,78 @@ function targetGap(fight: Fight, unit: number): number {
 }
 
 function holdsAny(fight: Fight, unit: number, condition: CompiledCondition): boolean {
-  const subject: Subject = SUBJECT_NAMES[condition.subject];
-  const { parts } = condition;
-  switch (subject) {
-    case 'all':
-      return parts.every((part) => holds(fight, unit, part));
-    case 'any':
-      return parts.some((part) => holds(fight, unit, part));
-    case 'not':
-      return !holds(fight, unit, parts[0]);
-    case 'sees':
-    case 'line':
-    case 'attackReady':
-    case 'targetRole':
-    case 'targetDoes':
-    case 'waveStarted':
-    case 'flag':
-      return isSo(fight, unit, subject, condition) === condition.yes;
-    case 'chance':
-      return chanceOf(fight, unit, condition.node) < condition.value;
-    default: {
-      // A comparison with NaN is false either way.
-      return compares(quantity(fight, unit, subject, condition), condition.above, condition.value);
-    }
-  }
+  const reader: Reader = READERS[SUBJECT_NAMES[condition.subject]];
+  if (reader.number) return compares(reader.number(fight, unit, condition), condition.above, condition.value);
+  if (reader.isSo) return reader.isSo(fight, unit, condition) === condition.yes;
+  return reader.holds(fight, unit, condition);
+}
+
+type Read<T> = (fight: Fight, unit: number, condition: CompiledCondition) => T;
+
+/** A number to compare, NaN where there is nothing to compare: a comparison with NaN is false either way; a yes or no; or the answer itself. */
+type Reader =
+  | { number: Read<number>; isSo?: undefined }
+  | { number?: undefined; isSo: Read<boolean> }
+  | { number?: undefined; isSo?: undefined; holds: Read<boolean> };
+
+/** What is asked of the target: of nobody, nothing can be told. */
+const ofTarget =
+  (read: (fight: Fight, unit: number, target: number, condition: CompiledCondition) => number): Read<number> =>
+  (fight, unit, condition) =>
+    fight.target[unit] === NOBODY ? NaN : read(fight, unit, fight.target[unit], condition);
+const targetIs =
+  (test: (fight: Fight, unit: number, target: number, condition: CompiledCondition) => boolean): Read<boolean> =>
+  (fight, unit, condition) =>
+    fight.target[unit] !== NOBODY && test(fight, unit, fight.target[unit], condition);
+
+const foesOf = (fight: Fight, unit: number) => fight.living[PARTY + ENEMY - fight.side[unit]];
+const friendsOf = (fight: Fight, unit: number) => fight.living[fight.side[unit]];
+
+const READERS = {
+  distance: { number: ofTarget((fight, unit) => targetGap(fight, unit)) },
+  homeDistance: { number: (fight, unit) => fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]) },
+  nearestFoe: { number: (fight, unit) => nearestGap(fight, unit, foesOf(fight, unit)) },
+  nearestFriend: { number: (fight, unit) => nearestGap(fight, unit, friendsOf(fight, unit)) },
+  healthShare: { number: (fight, unit) => fight.healthNow(unit) / fight.kinds[unit].maxHealth },
+  shieldShare: { number: (fight, unit) => (fight.kinds[unit].shield > 0 ? fight.shieldNow(unit) / fight.kinds[unit].shield : NaN) },
+  energy: { number: (fight, unit) => fight.energyNow(unit) },
+  charges: { number: (fight, unit, { of }) => fight.chargesNow(unit, of) },
+  targetHealthShare: { number: ofTarget((fight, _, target) => fight.healthNow(target) / fight.kinds[target].maxHealth) },
+  timeInState: { number: (fight, unit) => fight.now - fight.stateSince[unit] },
+  sinceHit: { number: (fight, unit) => fight.now - fight.hurtAt[unit] },
+  sinceAttack: { number: (fight, unit) => fight.now - fight.attackedAt[unit] },
+  damageTaken: { number: (fight, unit, { within }) => damageSince(fight, unit, fight.now - within) },
+  friends: { number: (fight, unit, { within }) => countWithin(fight, unit, friendsOf(fight, unit), within) },
+  fallen: { number: (fight, unit, { within }) => fallenWithin(fight, unit, within) },
+  foes: { number: (fight, unit, { within }) => countWithin(fight, unit, foesOf(fight, unit), within) },
+  sees: { isSo: targetIs(seesUnit) },
+  line: { isSo: targetIs(lineToTarget) },
+  attackReady: { isSo: (fight, unit, { of }) => isReady(fight, unit, of) },
+  targetRole: { isSo: targetIs((fight, _, target, { of }) => fight.kinds[target].role === of) },
+  targetDoes: { isSo: targetIs((fight, _, target, { of }) => DOES[TARGET_DOES[of]](fight, target)) },
+  chance: { holds: (fight, unit, { node, value }) => chanceOf(fight, unit, node) < value },
+  clock: { number: (fight) => fight.now },
+  enemiesAlive: { number: (fight) => fight.living[ENEMY].length },
+  partyAlive: { number: (fight) => fight.standing },
+  killed: { number: (fight, _, { of }) => fight.killed[of] ?? NaN },
+  kindHealthShare: { number: (fight, _, { of }) => lowestShareOf(fight, of) },
+  waveShare: { number: (fight, _, { of }) => waveShare(fight, of) },
+  waveStarted: { isSo: (fight, _, { of }) => fight.waves[of]?.started ?? false },
+  flag: { isSo: (fight, _, { of }) => fight.flags[of] ?? false },
+  all: { holds: (fight, unit, { parts }) => parts.every((part) => holds(fight, unit, part)) },
+  any: { holds: (fight, unit, { parts }) => parts.some((part) => holds(fight, unit, part)) },
+  not: { holds: (fight, unit, { parts }) => !holds(fight, unit, parts[0]) },
+} satisfies Record<Subject, Reader>;
+
+/** What is compared; NaN where there is nothing to compare. */
+export function quantity(fight: Fight, unit: number, condition: CompiledCondition): number {
+  const reader: Reader = READERS[SUBJECT_NAMES[condition.subject]];
+  return reader.number ? reader.number(fight, unit, condition) : NaN;
 }
 
 /** Drawn once on entering a state: the same however often it is asked. */
 function chanceOf(fight: Fight, unit: number, node: number): number {
   return draw(fight.seed, fight.key[unit], PURPOSE.condition, fight.stateEntries[unit] * CHANCES + (node % CHANCES));
-}
-
-function isSo(fight: Fight, unit: number, subject: Subject, { of }: CompiledCondition): boolean {
-  if (subject === 'flag') return fight.flags[of] ?? false;
-  if (subject === 'waveStarted') return fight.waves[of]?.started ?? false;
-  if (subject === 'attackReady') return isReady(fight, unit, of);
-  const target = fight.target[unit];
-  if (target === NOBODY) return false;
-  if (subject === 'targetRole') return fight.kinds[target].role === of;
-  if (subject === 'targetDoes') return isDoing(fight, target, TARGET_DOES[of]);
-  return subject === 'sees' ? seesUnit(fight, unit, target) : lineToTarget(fight, unit, target);
 }
 
 function isReady(fight: Fight, unit: number, attack: number): boolean {
@@ -78,76 +110,18 @@ function isReady(fight: Fight, unit: number, attack: number): boolean {
   return fight.nextReady[unit] <= fight.now;
 }
 
-function isDoing(fight: Fight, unit: number, doing: (typeof TARGET_DOES)[number]): boolean {
-  switch (doing) {
-    case 'attacking':
-      return fight.phase[unit] !== PHASE.idle;
-    case 'staggered':
-      return fight.now < fight.staggeredUntil[unit];
-    case 'reloading':
-      return fight.task[unit] === TASK.reload;
-    case 'mending':
-      return fight.task[unit] === TASK.dose || fight.task[unit] === TASK.rescue;
-    case 'evading':
-      return fight.urge[unit] === URGE.evade;
-    default:
-      return fight.phase[unit] === PHASE.idle && fight.task[unit] === TASK.none && fight.now >= fight.staggeredUntil[unit];
-  }
-}
+const DOES: Record<TargetDoes, (fight: Fight, unit: number) => boolean> = {
+  idle: (fight, unit) => fight.phase[unit] === PHASE.idle && fight.task[unit] === TASK.none && fight.now >= fight.staggeredUntil[unit],
+  attacking: (fight, unit) => fight.phase[unit] !== PHASE.idle,
+  staggered: (fight, unit) => fight.now < fight.staggeredUntil[unit],
+  reloading: (fight, unit) => fight.task[unit] === TASK.reload,
+  mending: (fight, unit) => fight.task[unit] === TASK.dose || fight.task[unit] === TASK.rescue,
+  evading: (fight, unit) => fight.urge[unit] === URGE.evade,
+};
 
-/** NaN where there is nothing to compare. */
-export function quantity(fight: Fight, unit: number, subject: Subject, { of, within }: CompiledCondition): number {
-  const { now } = fight;
-  switch (subject) {
-    case 'clock':
-      return now;
-    case 'enemiesAlive':
-      return fight.living[ENEMY].length;
-    case 'partyAlive':
-      return fight.standing;
-    case 'killed':
-      return fight.killed[of] ?? NaN;
-    case 'kindHealthShare':
-      return lowestShareOf(fight, of);
-    case 'waveShare': {
-      const wave = fight.waves[of];
-      return wave?.started ? 1 - wave.defeated / Math.max(1, wave.planned) : NaN;
-    }
-    case 'healthShare':
-      return fight.healthNow(unit) / fight.kinds[unit].maxHealth;
-    case 'shieldShare':
-      return fight.kinds[unit].shield > 0 ? fight.shieldNow(unit) / fight.kinds[unit].shield : NaN;
-    case 'energy':
-      return fight.energyNow(unit);
-    case 'charges':
-      return fight.chargesNow(unit, of);
-    case 'timeInState':
-      return now - fight.stateSince[unit];
-    case 'sinceHit':
-      return now - fight.hurtAt[unit];
-    case 'sinceAttack':
-      return now - fight.attackedAt[unit];
-    case 'homeDistance':
-      return fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]);
-    case 'nearestFoe':
-      return nearestGap(fight, unit, fight.living[PARTY + ENEMY - fight.side[unit]]);
-    case 'nearestFriend':
-      return nearestGap(fight, unit, fight.living[fight.side[unit]]);
-    case 'damageTaken':
-      return damageSince(fight, unit, now - within);
-    case 'friends':
-      return countWithin(fight, unit, fight.living[fight.side[unit]], within);
-    case 'foes':
-      return countWithin(fight, unit, fight.living[PARTY + ENEMY - fight.side[unit]], within);
-    case 'fallen':
-      return fallenWithin(fight, unit, within);
-    default: {
-      const target = fight.target[unit];
-      if (target === NOBODY) return NaN;
-      if (subject === 'targetHealthShare') return fight.healthNow(target) / fight.kinds[target].maxHealth;
-      return targetGap(fight, unit);
-    }
-  }
+function waveShare(fight: Fight, number: number): number {
+  const wave = fight.waves[number];
+  return wave?.started ? 1 - wave.defeated / Math.max(1, wave.planned) : NaN;
 }
 
 function lowestShareOf(fight: Fight, type: number): number {

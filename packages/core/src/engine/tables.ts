@@ -206,7 +206,7 @@ export interface CompiledState {
 }
 
 export interface CompiledCriterion {
-  /** Place in CRITERIA. */
+  /** Place in CRITERIA_NAMES. */
   by: number;
   weight: number;
   /** type or role */

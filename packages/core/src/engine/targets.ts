@@ -1,5 +1,5 @@
 /** Whom a unit is after: nearest and nothing else by the short way, weighed criteria by the long one. */
-import { CRITERIA } from '../model/unit';
+import { CRITERIA_NAMES } from '../model/unit';
 import { takeBearings } from './bearings';
 import { PURPOSE } from './chance';
 import { type Fight, NOBODY } from './fight';
@@ -122,7 +122,7 @@ function score(fight: Fight, unit: number, { criteria }: CompiledTargeting): voi
 
 /** Fills `values` for the candidates; whether more is better. */
 function valuesOf(fight: Fight, unit: number, { by, of }: CompiledCriterion): boolean {
-  const name = CRITERIA[by];
+  const name = CRITERIA_NAMES[by];
   for (let c = 0; c < candidates.length; c++) {
     const foe = candidates[c];
     const kind = fight.kinds[foe];

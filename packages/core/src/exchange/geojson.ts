@@ -4,7 +4,7 @@
  */
 import { Arena, type Corner } from '../model/arena';
 import { blank } from '../model/blank';
-import { idFor } from '../model/unit-parts';
+import { idFor } from '../model/new-ids';
 
 export const PLANE = 'plane; metres from the middle of the arena, x to the east, y to the north';
 

@@ -2,8 +2,10 @@
  * The measures that a brief may speak of and a board may show, each by one key; their values are those of the catalogue.
  * Of an enemy they are measured in a duel, or in an encounter it takes part in; of an encounter over the whole of it.
  */
-import type { BandMeasure, Statistic } from '../model/brief';
 import { ENCOUNTER_MEASURES, TYPE_MEASURES, WAVE_MEASURES, type WaveMeasure } from './catalogue';
+
+export const STATISTICS = ['median', 'mean', 'p10', 'p90', 'share'] as const;
+export type Statistic = (typeof STATISTICS)[number];
 
 /** Of what a measure is. */
 export type GoalSubject = 'enemy' | 'encounter' | 'wave';
@@ -39,7 +41,7 @@ const PERCENT: Told = { percent: true };
 const MEAN: Told = { usual: 'mean' };
 
 /** In the order in which they are offered. */
-export const GOAL_MEASURES: Record<BandMeasure, GoalMeasure> = {
+const GOALS = {
   timeToKill: of(timeToKill, ENEMY),
   timeToFirstStrike: of(timeToFirstStrike, ENEMY),
   timeToDown: of({ label: 'time-to-down', unit: 's', about: 'first damage to down, of the first member to go down' }, EITHER),
@@ -74,7 +76,13 @@ export const GOAL_MEASURES: Record<BandMeasure, GoalMeasure> = {
   rest: of(WAVE_MEASURES.rest, WAVE),
   wavePeak: of({ ...WAVE_MEASURES.peakShare, label: 'wave’s peak pressure' }, WAVE, PERCENT),
   waveDose: of({ ...WAVE_MEASURES.dose, label: 'wave’s pressure dose' }, WAVE, MEAN),
-};
+} satisfies Record<string, GoalMeasure>;
+
+export type BandMeasure = keyof typeof GOALS;
+export const GOAL_MEASURES: Readonly<Record<BandMeasure, GoalMeasure>> = GOALS;
+export const BAND_MEASURES = Object.keys(GOALS) as BandMeasure[];
+/** What each is called. */
+export const GOAL_WORDS = Object.fromEntries(BAND_MEASURES.map((id) => [id, GOALS[id].label])) as Record<BandMeasure, string>;
 
 /** The catalogue's name of a wave's measure. */
 const WAVE_KEYS: Partial<Record<BandMeasure, WaveMeasure>> = {

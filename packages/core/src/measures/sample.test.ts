@@ -1,9 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
-import { BAND_MEASURES } from '../model/brief';
 import { demoProject } from '../testing/demo';
 import { Batch } from './batch';
-import { GOAL_MEASURES, columnOf } from './goals';
+import { GOAL_MEASURES, columnOf, BAND_MEASURES } from './goals';
 import { joinSamples, sampleOf } from './sample';
 
 const compiled = compile(demoProject(), { encounter: 'cellar-beat', tier: 'bloom', skill: 'regular' });

@@ -1,33 +1,46 @@
+import { ANSWER_KINDS, type AnswerKind, answersAs } from './answer-kind';
 import { Condition } from './condition';
-import { Group, Identifier, ListOf, Name, OneOf, Optional, Quantity, SomeOf, Text, YesNo } from './field';
+import { DELIVERY_WORDS, type Delivery, type DeliveryTraits, deliveriesWith } from './delivery';
+import {
+  About,
+  Group,
+  Identifier,
+  ListOf,
+  Name,
+  OneOf,
+  Optional,
+  Quantity,
+  type Reference,
+  Refers,
+  RefersByName,
+  type Said,
+  SomeOf,
+  YesNo,
+} from './field';
 import { LIMITS } from './limits';
 import { NumberTweak } from './tweak';
 
-/** How an attack reaches whom it is meant for. */
-export const DELIVERIES = ['melee', 'hitscan', 'projectile', 'area', 'contact', 'self', 'support', 'summon'] as const;
-export type Delivery = (typeof DELIVERIES)[number];
-/** What a player can do about an attack once it is announced. */
-export const ANSWERS = ['stepOut', 'dodge', 'block', 'breakLine', 'interrupt'] as const;
-export type AnswerKind = (typeof ANSWERS)[number];
+const ATTACK: Reference = { to: ['attack'] };
+const DAMAGE_TYPE: Reference = { to: ['damageType'], loose: true };
 
 const metres = (label: string, about: string, max = 200) => Quantity({ label, unit: 'm', min: 0, max, about });
 const seconds = (label: string, about: string, max = 600) => Quantity({ label, unit: 's', min: 0, max, about });
 const share = (label: string, about: string) => Quantity({ label, unit: '', min: 0, max: 1, about });
 const points = (label: string, about: string) => Quantity({ label, unit: 'hp', min: 0, max: 1e6, about });
 
-/** Between two distances, edge to edge. */
+@About('Between two distances, edge to edge.')
 export class Range {
   @metres('Range from', 'nearest distance, between the edges of the bodies, at which the attack is begun') min = 0;
   @metres('Range to', 'farthest distance, between the edges of the bodies, at which the attack is begun and still reaches') max = 1;
 }
 
-/** Between two durations; each use draws uniformly. */
+@About('Between two durations; each use draws uniformly.')
 export class Delay {
   @seconds('At least', 'shortest wait') min = 0;
   @seconds('At most', 'longest wait') max = 0;
 }
 
-/** When an attack does what, from the start of its wind-up. */
+@About('When an attack does what, from the start of its wind-up.')
 export class Beat {
   @seconds('Wind-up', 'from the start of the attack to its first hit', 60) windup = 0;
   @seconds('Active', 'how long it can hurt; without a repeat it hits once, at the start', 60) active = 0;
@@ -36,94 +49,111 @@ export class Beat {
   every?: number;
   @seconds('Recovery', 'after the active part, before anything else can be begun', 60) recovery = 0;
   @seconds('Cooldown', 'until this attack may be used again') cooldown = 1;
-  @OneOf(['start', 'end']) cooldownFrom: 'start' | 'end' = 'start';
-  @Group(() => Delay) initialDelay: Delay = new Delay();
-  @OneOf(['no', 'slow', 'free']) moving: 'no' | 'slow' | 'free' = 'no';
-  /** Turns with its target until the wind-up ends, or keeps the direction it had at its start. */
-  @OneOf(['turns', 'fixed']) tracking: 'turns' | 'fixed' = 'turns';
+  @OneOf({ start: 'its start', end: 'its end' }, { label: 'Cooldown from', about: 'from which of the attack the cooldown counts' })
+  cooldownFrom: 'start' | 'end' = 'start';
+  @Group(() => Delay, { label: 'First use', about: 'not before this, from its spawn' }) initialDelay: Delay = new Delay();
+  @OneOf({ no: 'stands', slow: 'slowly', free: 'freely' }, { label: 'Moving', about: 'how it moves while it attacks' }) moving:
+    'no' | 'slow' | 'free' = 'no';
+  @OneOf(
+    { turns: 'turns', fixed: 'fixed' },
+    { label: 'Aim', about: 'turns with its target until the wind-up ends, or keeps the direction it had at its start' },
+  )
+  tracking: 'turns' | 'fixed' = 'turns';
   @Optional() @seconds('Cue', 'how long after the start of the wind-up it can be read; absent: at once', 60) cue?: number;
 }
 
+@About('What it takes from whoever is struck.')
 export class Damage {
   @points('Damage', 'of one hit, before armour') amount = 0;
   @points('Spread', 'each hit is drawn uniformly from amount ± spread, at least 0') spread = 0;
-  /** What resistances speak of; absent: none of them counts. */
-  @Optional() @Text(40) type?: string;
+  @Optional()
+  @RefersByName(DAMAGE_TYPE, 40, { label: 'Kind', about: 'what resistances speak of; absent: none of them counts' })
+  type?: string;
   @share('Crit chance', 'share of hits that are critical') critChance = 0;
   @Quantity({ label: 'Crit factor', unit: '×', min: 1, max: 100, about: 'a critical hit is multiplied by this' }) critMultiplier = 2;
 }
 
-/** Ticks of damage after a hit: at every, 2 × every … up to and including `for`. */
+@About('Ticks of damage after a hit: at every, 2 × every … up to and including `for`.')
 export class OverTime {
   @points('Tick damage', 'of one tick, before armour') amount = 0;
   @Quantity({ label: 'Tick every', unit: 's', min: 0.01, max: 60, about: 'time between ticks' }) every = 1;
   @seconds('Lasts', 'ticks fall up to and including this long after the hit') for = 4;
-  /** A second hit while it runs: moves the end and keeps the phase, adds another, or does nothing. */
-  @OneOf(['refresh', 'stack', 'ignore']) stacking: 'refresh' | 'stack' | 'ignore' = 'refresh';
-  @Optional() @Text(40) type?: string;
+  @OneOf(
+    { refresh: 'moves the end', stack: 'adds another', ignore: 'does nothing' },
+    { label: 'Again while it runs', about: 'what a second hit does: moves the end and keeps the phase, adds another, or nothing' },
+  )
+  stacking: 'refresh' | 'stack' | 'ignore' = 'refresh';
+  @Optional() @RefersByName(DAMAGE_TYPE, 40, { label: 'Kind', about: 'what resistances speak of' }) type?: string;
 }
 
-/** An amount and a share of full health, added together. */
+@About('An amount and a share of full health, added together.')
 export class Healing {
   @points('Heals', 'health given at each hit') amount = 0;
   @share('Heals share', 'share of full health given besides') share = 0;
 }
 
-/** A shield lent for a time; a larger one takes the place of a smaller. */
+@About('A shield lent for a time; a larger one takes the place of a smaller.')
 export class LentShield {
   @points('Shield given', 'absorbs damage before the unit’s own shield') amount = 0;
   @seconds('For', 'how long it lasts') for = 5;
 }
 
+@About('Moves more slowly for a time.')
 export class Slow {
   @share('Slowed by', 'share of speed taken away; the strongest slow counts') share = 0.3;
   @seconds('For', 'how long it lasts') for = 2;
 }
 
+@About('Something that lasts.')
 export class Lasting {
   @seconds('For', 'how long it lasts') for = 1;
 }
 
+@About('Is pushed away.')
 export class Knockback {
   @metres('Knocked back', 'away from where the hit came from, stopped by walls', 50) distance = 1;
 }
 
-/** Tweaks on whoever is struck or helped, for a time; the same boost again moves its end. */
+@About('Tweaks on whoever is struck or helped, for a time; the same boost again moves its end.')
 export class Boost {
-  @ListOf(() => NumberTweak, 16) tweaks: NumberTweak[] = [];
+  @ListOf(() => NumberTweak, 16, { label: 'Tweaks' }) tweaks: NumberTweak[] = [];
   @seconds('For', 'how long it lasts; 0: to the end') for = 5;
 }
 
+@About('Loses energy.')
 export class Drain {
   @Quantity({ label: 'Drains', unit: '', min: 0, max: 1e6, about: 'energy taken away' }) amount = 1;
 }
 
+@About('Hits on it do more for a time.')
 export class Mark {
   @Quantity({ label: 'Marked', unit: '×', min: 0, max: 100, about: 'hits on a marked unit are multiplied by this' }) multiplier = 1.25;
   @seconds('For', 'how long it lasts') for = 5;
 }
 
-/** What a hit does to a foe, or what help does for a friend. */
+@About('What a hit does to a foe, or what help does for a friend.')
 export class Effects {
-  @Optional() @Group(() => Damage) damage?: Damage;
-  @Optional() @Group(() => OverTime) overTime?: OverTime;
-  @Optional() @Group(() => Healing) heal?: Healing;
-  @Optional() @Group(() => LentShield) shield?: LentShield;
-  @Optional() @Group(() => Slow) slow?: Slow;
-  @Optional() @Group(() => Lasting) stagger?: Lasting;
-  @Optional() @Group(() => Knockback) knockback?: Knockback;
-  @Optional() @Group(() => Boost) boost?: Boost;
-  /** Brings a fallen friend back with this much health. */
-  @Optional() @Group(() => Healing) revive?: Healing;
-  @Optional() @Group(() => Drain) drain?: Drain;
-  /** The struck unit turns on whoever struck it. */
-  @Optional() @Group(() => Lasting) taunt?: Lasting;
-  @Optional() @Group(() => Mark) mark?: Mark;
+  @Optional() @Group(() => Damage, { label: 'Damage' }) damage?: Damage;
+  @Optional() @Group(() => OverTime, { label: 'Damage over time' }) overTime?: OverTime;
+  @Optional() @Group(() => Healing, { label: 'Heal' }) heal?: Healing;
+  @Optional() @Group(() => LentShield, { label: 'Shield' }) shield?: LentShield;
+  @Optional() @Group(() => Slow, { label: 'Slow' }) slow?: Slow;
+  @Optional() @Group(() => Lasting, { label: 'Stagger' }) stagger?: Lasting;
+  @Optional() @Group(() => Knockback, { label: 'Knockback' }) knockback?: Knockback;
+  @Optional() @Group(() => Boost, { label: 'Boost' }) boost?: Boost;
+  @Optional() @Group(() => Healing, { label: 'Revive', about: 'brings a fallen friend back with this much health' }) revive?: Healing;
+  @Optional() @Group(() => Drain, { label: 'Drain' }) drain?: Drain;
+  @Optional() @Group(() => Lasting, { label: 'Taunt', about: 'the struck unit turns on whoever struck it' }) taunt?: Lasting;
+  @Optional() @Group(() => Mark, { label: 'Mark' }) mark?: Mark;
 }
 
+@About('Whom a hit strikes, and how often.')
 export class Hits {
-  /** In one use: each target once, or at every hit of the active part. */
-  @OneOf(['once', 'every']) perTarget: 'once' | 'every' = 'once';
+  @OneOf(
+    { once: 'once a use', every: 'every hit' },
+    { label: 'Each target', about: 'in one use: each target once, or at every hit of the active part' },
+  )
+  perTarget: 'once' | 'every' = 'once';
   @Optional()
   @Quantity({
     label: 'Targets',
@@ -134,17 +164,17 @@ export class Hits {
     about: 'how many a single hit may strike; absent: one, or all in an area',
   })
   limit?: number;
-  /** Strikes friends too, and friends are in the way of its shots. */
-  @YesNo() friendlyFire = false;
+  @YesNo({ label: 'Hurts friends', about: 'strikes friends too, and friends are in the way of its shots' }) friendlyFire = false;
 }
 
-/** Where a shot leaves: metres ahead of and to the left of the body's centre; shots of a volley use them in turn. */
+@About('Where a shot leaves: metres ahead of and to the left of the body’s centre; shots of a volley use them in turn.')
 export class Muzzle {
   @Identifier() id: string;
   @Quantity({ label: 'Ahead', unit: 'm', min: -20, max: 20, about: 'ahead of the centre' }) ahead = 0;
   @Quantity({ label: 'Left', unit: 'm', min: -20, max: 20, about: 'to the left of the centre' }) left = 0;
 }
 
+@About('A shot that flies.')
 export class Projectile {
   @Quantity({ label: 'Speed', unit: 'm/s', min: 0.1, max: 1000, about: 'of the shot' }) speed = 20;
   @metres('Shot radius', 'a shot meets a body at this distance from its edge', 5) radius = 0.05;
@@ -155,88 +185,122 @@ export class Projectile {
   @Quantity({ label: 'Spread', unit: '°', min: 0, max: 180, about: 'each shot leaves within half of this to either side of the aim' })
   spread = 0;
   @share('Lead', 'share of the target’s motion that the aim allows for') lead = 0;
-  @ListOf(() => Muzzle, LIMITS.muzzles) muzzles: Muzzle[] = [];
+  @ListOf(() => Muzzle, LIMITS.muzzles, { label: 'Muzzles', about: 'none: from its centre' }) muzzles: Muzzle[] = [];
   @Quantity({ label: 'Pierces', unit: '', min: 0, max: 100, whole: true, about: 'bodies a shot passes through after striking them' })
   pierces = 0;
   @Quantity({ label: 'Homing', unit: '°/s', min: 0, max: 3600, about: 'how fast a shot turns towards its target; 0: not at all' })
   homing = 0;
 }
 
+@About('A circle or a cone that is struck.')
 export class Area {
-  /** About itself, about its target, or at a point marked at the end of the wind-up (with fixed tracking: at its start). */
-  @OneOf(['self', 'target', 'mark']) about: 'self' | 'target' | 'mark' = 'self';
+  @OneOf(
+    { self: 'itself', target: 'its target', mark: 'a marked point' },
+    {
+      label: 'About',
+      about: 'about itself, about its target, or at a point marked at the end of the wind-up (with fixed tracking: at its start)',
+    },
+  )
+  about: 'self' | 'target' | 'mark' = 'self';
   @Quantity({ label: 'Area radius', unit: 'm', min: 0.05, max: 200, about: 'strikes bodies whose edge is within this of the centre' })
   radius = 2;
   @Quantity({ label: 'Area angle', unit: '°', min: 1, max: 360, about: 'of a cone in the direction faced; 360: a circle' }) angle = 360;
   @seconds('Bursts after', 'between mark and burst', 60) delay = 0;
 }
 
+@About('Units that appear beside it.')
 export class Summoning {
-  /** The unit that appears. */
-  @Identifier() unit: string;
+  @Refers({ to: ['unit'], gone: 'blocks' }, { label: 'Unit', about: 'the unit that appears' }) unit: string;
   @Quantity({ label: 'Summons', unit: '', min: 1, max: 50, whole: true, about: 'how many appear at each hit' }) count = 1;
   @Quantity({ label: 'At most', unit: '', min: 1, max: 100, whole: true, about: 'how many of its summoned may live at one time' })
   cap: number;
   @metres('Around', 'they appear within this distance of its edge', 50) around = 2;
 }
 
-/** Chance that a hit that meets its target counts: linear from touching to full range. */
+@About('Chance that a hit that meets its target counts: linear from touching to full range.')
 export class Aim {
   @share('Accuracy near', 'chance to hit when the bodies touch') near = 1;
   @share('Accuracy far', 'chance to hit at full range; linear between') far = 1;
   @share('Weak points', 'share of hits that meet a weak point that is exposed') weakPointShare = 0;
 }
 
+@About('Uses that come back one after another.')
 export class Charges {
   @Quantity({ label: 'Charges', unit: '', min: 1, max: 100, whole: true, about: 'uses it can hold' }) count = 1;
   @Quantity({ label: 'Recharge', unit: 's', min: 0.01, max: 600, about: 'time until one use comes back, one after another' }) reload = 5;
 }
 
+@About('What breaks it off.')
 export class Interruptible {
-  /** By a stagger, in wind-up or while active. */
-  @YesNo() stagger = true;
+  @YesNo({ label: 'By a stagger', about: 'in wind-up or while active' }) stagger = true;
   @Optional() @points('Broken by', 'a single hit of at least this much breaks it off; absent: none does') hit?: number;
 }
 
+@About('An attack that comes right after it.')
 export class FollowUp {
-  /** An attack of the same unit. */
-  @Identifier() attack: string;
+  @Refers(ATTACK, { label: 'Attack', about: 'an attack of the same unit' }) attack: string;
   @seconds('Follows within', 'after the recovery; in this time it comes before any other choice and without a pause', 60) window = 0.5;
 }
 
+@About('What it needs of a pool of attack slots.')
 export class SlotUse {
-  /** A pool of the encounter; where the encounter has none of that name, nothing is needed. */
-  @Identifier() pool: string;
+  @Refers(
+    { to: ['slots'], loose: true },
+    {
+      label: 'Pool',
+      about: 'a pool of the encounter; where the encounter has none of that name, nothing is needed',
+    },
+  )
+  pool: string;
   @Quantity({ label: 'Takes', unit: '', min: 1, max: 100, whole: true, about: 'how much of the pool it takes' }) takes = 1;
 }
 
+/** A group that one delivery has, and needs, and no other. */
+const partOf = (part: DeliveryTraits['part'], label: string): Said => ({
+  label,
+  when: { delivery: deliveriesWith((traits) => traits.part === part) },
+  needed: true,
+  only: true,
+});
+
+@About('One thing a unit can do to others, or for them.')
 export class Attack {
   @Identifier() id: string;
   @Name() name: string;
-  @OneOf(DELIVERIES) delivery: Delivery;
-  @Group(() => Range) range: Range = new Range();
-  /** Begun only with a clear line from its muzzle to the target. */
-  @YesNo() needsLine = true;
+  @OneOf(DELIVERY_WORDS, { label: 'Delivery', about: 'how it reaches whom it is meant for' }) delivery: Delivery;
+  @Group(() => Range, { label: 'Range' }) range: Range = new Range();
+  @YesNo({ label: 'Needs a line', about: 'begun only with a clear line from its muzzle to the target' }) needsLine = true;
   @Quantity({ label: 'Facing', unit: '°', min: 0, max: 180, about: 'begun only when the target is within this angle of straight ahead' })
   facing = 180;
-  @Quantity({ label: 'Arc', unit: '°', min: 1, max: 360, about: 'a melee hit strikes within this angle, half to either side' }) arc = 90;
-  /** Whom support is for: friends that are hurt, or fallen ones. */
-  @OneOf(['foes', 'friends', 'fallen']) targets: 'foes' | 'friends' | 'fallen' = 'foes';
-  @Optional() @Group(() => Condition) condition?: Condition;
-  @Group(() => Beat) beat: Beat = new Beat();
+  @Quantity({
+    label: 'Arc',
+    unit: '°',
+    min: 1,
+    max: 360,
+    about: 'a melee hit strikes within this angle, half to either side',
+    when: { delivery: ['melee'] },
+  })
+  arc = 90;
+  @OneOf(
+    { foes: 'foes', friends: 'hurt friends', fallen: 'fallen friends' },
+    { label: 'For', about: 'whom support is for: friends that are hurt, or fallen ones; all else is for foes' },
+  )
+  targets: 'foes' | 'friends' | 'fallen' = 'foes';
+  @Optional() @Group(() => Condition, { label: 'If', about: 'begun only while this holds' }) condition?: Condition;
+  @Group(() => Beat, { label: 'Beat' }) beat: Beat = new Beat();
   @Optional()
   @Quantity({ label: 'Energy cost', unit: '', min: 0, max: 1e6, about: 'spent when the wind-up starts; absent: nothing' })
   energy?: number;
-  @Optional() @Group(() => Charges) charges?: Charges;
-  @Group(() => Interruptible) interruptible: Interruptible = new Interruptible();
-  @Group(() => Effects) effects: Effects = new Effects();
-  @Group(() => Hits) hits: Hits = new Hits();
-  @Optional() @Group(() => Projectile) projectile?: Projectile;
-  @Optional() @Group(() => Area) area?: Area;
-  @Group(() => Aim) aim: Aim = new Aim();
-  /** Which of a player's answers work against it. */
-  @SomeOf(ANSWERS) answers: AnswerKind[] = [...ANSWERS];
-  @Optional() @Group(() => FollowUp) next?: FollowUp;
-  @Optional() @Group(() => SlotUse) slot?: SlotUse;
-  @Optional() @Group(() => Summoning) summon?: Summoning;
+  @Optional() @Group(() => Charges, { label: 'Charges' }) charges?: Charges;
+  @Group(() => Interruptible, { label: 'Broken off' }) interruptible: Interruptible = new Interruptible();
+  @Group(() => Effects, { label: 'Effects' }) effects: Effects = new Effects();
+  @Group(() => Hits, { label: 'Hits' }) hits: Hits = new Hits();
+  @Optional() @Group(() => Projectile, partOf('projectile', 'Shot')) projectile?: Projectile;
+  @Optional() @Group(() => Area, partOf('area', 'Area')) area?: Area;
+  @Group(() => Aim, { label: 'Aim' }) aim: Aim = new Aim();
+  @SomeOf(answersAs('noun'), { label: 'Answered by', about: 'which of a player’s answers work against it' })
+  answers: AnswerKind[] = [...ANSWER_KINDS];
+  @Optional() @Group(() => FollowUp, { label: 'Follow-up' }) next?: FollowUp;
+  @Optional() @Group(() => SlotUse, { label: 'Attack slot' }) slot?: SlotUse;
+  @Optional() @Group(() => Summoning, partOf('summon', 'Summons')) summon?: Summoning;
 }

@@ -1,6 +1,7 @@
 /** New parts of a document as their classes' defaults have them. */
 import { type Constructor, fieldAt } from './field';
-import type { Attack, Delivery } from './attack';
+import type { Delivery } from './delivery';
+import type { Attack } from './attack';
 import { Area, Attack as AttackClass, Projectile, Summoning } from './attack';
 import type { Does } from './state';
 import { Patrol, PatrolPoint, State } from './state';

@@ -1,9 +1,9 @@
 /**
- * Conditions: trees of comparisons, built by choosing. Each subject says what kind of answer it has, what it needs beside
- * it, and how it reads aloud.
+ * Conditions: trees of comparisons, built by choosing. Each subject is one entry: how it is asked, what it needs beside it,
+ * what a new comparison begins with, how it reads aloud. What it comes to in a fight is one entry in the engine's readers.
  */
+import { About, ListOf, OneOf, Optional, Quantity, type RefersTo, RefersByName } from './field';
 import { LIMITS } from './limits';
-import { ListOf, OneOf, Optional, Quantity, Text } from './field';
 
 /** How a subject is asked: a number to compare, a yes or no, a chance drawn once, or other conditions. */
 export type Asked = 'number' | 'yesNo' | 'chance' | 'group';
@@ -13,19 +13,29 @@ export interface SubjectInfo {
   /** Reads on with "is below 3 m", "is so". */
   label: string;
   unit: string;
-  /** What `of` names. */
-  of?: 'attack' | 'role' | 'doing' | 'wave' | 'flag' | 'unit';
+  /** What `of` names: something of the document, or what a target may be found doing. */
+  of?: Extract<RefersTo, 'attack' | 'role' | 'wave' | 'flag' | 'unit'> | 'doing';
   /** `of` may be left out: then any. */
   ofOptional?: true;
-  /** What `within` limits: metres or seconds. */
+  /** What `within` limits: metres around, or seconds back. */
   within?: 'm' | 's';
   /** Speaks of the encounter as a whole, so an encounter's events and waves may ask it. */
   encounter?: true;
+  /** The most it can be; absent: no limit. */
+  most?: number;
+  /** What a new comparison is with. */
+  start: number;
+  /** Where it does not read as label, which, reach, "is below" and value: the whole sentence. */
+  sentence?: (condition: Condition) => string;
 }
 
-const metres = (label: string): SubjectInfo => ({ asked: 'number', label, unit: 'm' });
-const seconds = (label: string): SubjectInfo => ({ asked: 'number', label, unit: 's' });
-const share = (label: string): SubjectInfo => ({ asked: 'number', label, unit: '' });
+const metres = (label: string) => ({ asked: 'number', label, unit: 'm', start: 5 }) as const;
+const seconds = (label: string) => ({ asked: 'number', label, unit: 's', start: 1 }) as const;
+const share = (label: string) => ({ asked: 'number', label, unit: '', most: 1, start: 0.5 }) as const;
+const count = (label: string, start = 1) => ({ asked: 'number', label, unit: '', start }) as const;
+const isSo = (label: string) => ({ asked: 'yesNo', label, unit: '', start: 1 }) as const;
+const joined = (label: string, sentence: (condition: Condition) => string) =>
+  ({ asked: 'group', label, unit: '', encounter: true, start: 1, sentence }) as const;
 
 export const SUBJECTS = {
   distance: metres('the distance to its target'),
@@ -34,69 +44,139 @@ export const SUBJECTS = {
   nearestFriend: metres('the distance to the nearest friend'),
   healthShare: share('its share of health'),
   shieldShare: share('its share of shield'),
-  energy: share('its energy'),
-  charges: { ...share('the charges left of'), of: 'attack' },
+  energy: count('its energy', 20),
+  charges: { ...count('the charges left of'), of: 'attack' },
   targetHealthShare: share('its target’s share of health'),
   timeInState: seconds('the time in this state'),
   sinceHit: seconds('the time since it was last hurt'),
   sinceAttack: seconds('the time since it last began an attack'),
-  damageTaken: { asked: 'number', label: 'the damage taken', unit: 'hp', within: 's' },
-  friends: { ...share('the number of friends'), within: 'm' },
-  fallen: { ...share('the number of fallen friends'), within: 'm' },
-  foes: { ...share('the number of foes'), within: 'm' },
-  sees: { asked: 'yesNo', label: 'it sees its target', unit: '' },
-  line: { asked: 'yesNo', label: 'the line to its target is clear', unit: '' },
-  attackReady: { asked: 'yesNo', label: 'off cooldown', unit: '', of: 'attack', ofOptional: true },
-  targetRole: { asked: 'yesNo', label: 'its target’s role is', unit: '', of: 'role' },
-  targetDoes: { asked: 'yesNo', label: 'its target is', unit: '', of: 'doing' },
-  chance: { asked: 'chance', label: 'a chance drawn on entering the state', unit: '' },
+  damageTaken: { asked: 'number', label: 'the damage taken', unit: 'hp', within: 's', start: 20 },
+  friends: { ...count('the number of friends'), within: 'm' },
+  fallen: { ...count('the number of fallen friends'), within: 'm' },
+  foes: { ...count('the number of foes'), within: 'm' },
+  sees: isSo('it sees its target'),
+  line: isSo('the line to its target is clear'),
+  attackReady: {
+    ...isSo('off cooldown'),
+    of: 'attack',
+    ofOptional: true,
+    sentence: ({ of, is }) => `${of ?? 'some attack'} is ${is === 'no' ? 'not ' : ''}off cooldown`,
+  },
+  targetRole: { ...isSo('its target’s role is'), of: 'role' },
+  targetDoes: { ...isSo('its target is'), of: 'doing' },
+  chance: {
+    asked: 'chance',
+    label: 'a chance drawn on entering the state',
+    unit: '',
+    most: 1,
+    start: 0.5,
+    sentence: ({ value }) => `a chance drawn on entering the state comes true (${value ?? 0})`,
+  },
   clock: { ...seconds('the clock'), encounter: true },
-  enemiesAlive: { ...share('the number of living enemies'), encounter: true },
-  partyAlive: { ...share('the number of party members standing'), encounter: true },
-  killed: { ...share('the number killed of'), of: 'unit', encounter: true },
+  enemiesAlive: { ...count('the number of living enemies'), encounter: true },
+  partyAlive: { ...count('the number of party members standing'), encounter: true },
+  killed: { ...count('the number killed of'), of: 'unit', encounter: true },
   kindHealthShare: { ...share('the lowest share of health of'), of: 'unit', encounter: true },
   waveShare: { ...share('the share not yet defeated of'), of: 'wave', encounter: true },
-  waveStarted: { asked: 'yesNo', label: 'has started:', unit: '', of: 'wave', encounter: true },
-  flag: { asked: 'yesNo', label: 'is raised: the flag', unit: '', of: 'flag', encounter: true },
-  all: { asked: 'group', label: 'all of', unit: '', encounter: true },
-  any: { asked: 'group', label: 'any of', unit: '', encounter: true },
-  not: { asked: 'group', label: 'not', unit: '', encounter: true },
+  waveStarted: { ...isSo('has started:'), of: 'wave', encounter: true },
+  flag: { ...isSo('is raised: the flag'), of: 'flag', encounter: true },
+  all: joined('all of', ({ parts = [] }) => parts.map(bracketed).join(' and ') || 'nothing'),
+  any: joined('any of', ({ parts = [] }) => parts.map(bracketed).join(' or ') || 'nothing'),
+  not: joined('not', ({ parts = [] }) => `not (${parts.map(conditionSentence).join(' and ')})`),
 } as const satisfies Record<string, SubjectInfo>;
 
 export type Subject = keyof typeof SUBJECTS;
 export const SUBJECT_NAMES = Object.keys(SUBJECTS) as Subject[];
+/** What is known of a subject. */
+export const subjectOf = (subject: Subject): SubjectInfo => SUBJECTS[subject];
+const SUBJECT_LABELS = Object.fromEntries(SUBJECT_NAMES.map((name) => [name, SUBJECTS[name].label]));
+
 /** What a target may be found doing. */
 export const TARGET_DOES = ['idle', 'attacking', 'staggered', 'reloading', 'mending', 'evading'] as const;
+export type TargetDoes = (typeof TARGET_DOES)[number];
 
-/** A comparison, or several joined; true or false at the instant it is asked. */
+/** Subjects that ask one of these ways, or name something. */
+const subjectsThat = (test: (info: SubjectInfo) => unknown) => SUBJECT_NAMES.filter((name) => test(SUBJECTS[name]));
+
+/** What `of` refers to, by subject; what a target does is no part of the document. */
+const REFERRED = Object.fromEntries(
+  SUBJECT_NAMES.flatMap((name) => {
+    const { of }: SubjectInfo = SUBJECTS[name];
+    return of === undefined || of === 'doing' ? [] : [[name, of] as const];
+  }),
+);
+
+@About('A comparison, or several joined; true or false at the instant it is asked.')
 export class Condition {
-  @OneOf(SUBJECT_NAMES) subject: Subject;
-  @Optional() @OneOf(['below', 'above', 'yes', 'no']) is?: 'below' | 'above' | 'yes' | 'no';
+  @OneOf(SUBJECT_LABELS, { label: 'What' }) subject: Subject;
   @Optional()
-  @Quantity({ label: 'Value', unit: '', min: 0, max: 1e6, about: 'metres, seconds, a share or a number, by what is compared' })
+  @OneOf(
+    { below: 'below', above: 'above', yes: 'yes', no: 'no' },
+    {
+      label: 'Is',
+      about: 'below or above a number; yes or no',
+      when: { subject: subjectsThat(({ asked }) => asked === 'number' || asked === 'yesNo') },
+    },
+  )
+  is?: 'below' | 'above' | 'yes' | 'no';
+  @Optional()
+  @Quantity({
+    label: 'Value',
+    unit: '',
+    min: 0,
+    max: 1e6,
+    about: 'metres, seconds, a share or a number, by what is compared',
+    when: { subject: subjectsThat(({ asked }) => asked === 'number' || asked === 'chance') },
+    needed: true,
+    only: true,
+  })
   value?: number;
-  /** An attack, a role, a wave, a flag or a unit, by what is compared. */
-  @Optional() @Text(80) of?: string;
+  // The document is not lost with a unit that is asked about; a condition about an attack is nothing without it.
   @Optional()
-  @Quantity({ label: 'Within', unit: '', min: 0, max: 1000, about: 'metres around it, or seconds back, by what is compared' })
+  @RefersByName({ to: { by: 'subject', kinds: REFERRED }, gone: (holder) => (goneWith(holder as Condition) ? 'takes' : 'blocks') }, 80, {
+    label: 'Which',
+    about: 'an attack, a role, a wave, a flag or a unit, by what is compared',
+    when: { subject: subjectsThat(({ of }) => of) },
+    only: true,
+  })
+  of?: string;
+  @Optional()
+  @Quantity({
+    label: 'Within',
+    unit: '',
+    min: 0,
+    max: 1000,
+    about: 'metres around it, or seconds back, by what is compared',
+    when: { subject: subjectsThat(({ within }) => within) },
+    needed: true,
+    only: true,
+  })
   within?: number;
-  /** What `all`, `any` and `not` speak of. */
-  @Optional() @ListOf(() => Condition, LIMITS.conditions) parts?: Condition[];
+  @Optional()
+  @ListOf(() => Condition, LIMITS.conditions, {
+    label: 'Parts',
+    about: 'what “all”, “any” and “not” speak of',
+    when: { subject: subjectsThat(({ asked }) => asked === 'group') },
+    needed: true,
+    only: true,
+    emptied: 'takes',
+  })
+  parts?: Condition[];
 }
+
+const goneWith = ({ subject }: Condition) => subjectOf(subject).of === 'attack';
 
 /** "its share of health is below 0.5 and not (its target is staggered)". */
 export function conditionSentence(condition: Condition): string {
-  const info: SubjectInfo = SUBJECTS[condition.subject];
-  const { is, value, of, within, parts = [] } = condition;
-  if (info.asked === 'group') {
-    if (condition.subject === 'not') return `not (${parts.map(conditionSentence).join(' and ')})`;
-    const joined = parts.map((part) => (part.parts && part.subject !== 'not' ? `(${conditionSentence(part)})` : conditionSentence(part)));
-    return joined.join(condition.subject === 'all' ? ' and ' : ' or ') || 'nothing';
-  }
+  const info = subjectOf(condition.subject);
+  if (info.sentence) return info.sentence(condition);
+  const { is, value, of, within } = condition;
   const named = of === undefined ? '' : ` ${of}`;
   const reach = within === undefined ? '' : info.within === 's' ? ` in the last ${within} s` : ` within ${within} m`;
-  if (info.asked === 'chance') return `${info.label} comes true (${value ?? 0})`;
   if (info.asked === 'number') return `${info.label}${named}${reach} is ${is} ${value}${info.unit && ` ${info.unit}`}`;
-  if (condition.subject === 'attackReady') return `${of ?? 'some attack'} is ${is === 'no' ? 'not ' : ''}off cooldown`;
   return `${is === 'no' ? 'not: ' : ''}${info.label}${named}`;
+}
+
+function bracketed(part: Condition): string {
+  return part.parts && part.subject !== 'not' ? `(${conditionSentence(part)})` : conditionSentence(part);
 }

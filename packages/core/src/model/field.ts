@@ -1,6 +1,7 @@
 /**
- * What the document's classes say about one field: its rule (enforced by class-validator) and its label, unit and
- * limits (read by forms, by effective values and by the published schema). Said once, here, next to the field.
+ * What the document's classes say about one field: its rule (enforced by class-validator), what it is called and means, what
+ * its words are called, what it refers to, when it applies. Said once, here, next to the field; forms, histories, references,
+ * deletion, the published schema and the reference in the docs read it.
  */
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
@@ -25,8 +26,70 @@ import {
   registerDecorator,
 } from 'class-validator';
 
+/** What an id can be the id of, or a name the name of. */
+export type RefersTo =
+  | 'unit'
+  | 'attack'
+  | 'state'
+  | 'arena'
+  | 'spawnPoint'
+  | 'point'
+  | 'encounter'
+  | 'wave'
+  | 'slots'
+  | 'tier'
+  | 'skill'
+  | 'style'
+  | 'role'
+  | 'flag'
+  | 'ground'
+  | 'damageType';
+
+/** Fields of the same object, and the values that one of which each must have. */
+export type When = Readonly<Record<string, readonly string[]>>;
+
+/** What a field refers to, and what becomes of it where that is taken out of the document. */
+export interface Reference {
+  /** One kind, one of several; or by what another field of the object says. */
+  to: readonly RefersTo[] | { by: string; kinds: Readonly<Record<string, RefersTo>> };
+  /** May speak of what is not there: then it speaks of nobody. */
+  loose?: true;
+  /**
+   * clears: the field, or the entry of the list, is taken out. takes: so is what holds the field. blocks: what it refers to
+   * cannot be taken out before it is changed. Else optional fields and lists clear, and others take.
+   * @param holder what holds the field, and the steps that lead there
+   */
+  gone?: Gone | ((holder: object, at: readonly string[]) => Gone);
+}
+
+export type Gone = 'clears' | 'takes' | 'blocks';
+
+/** What is said of any field. */
+export interface Said {
+  /** What people read beside the value. */
+  label?: string;
+  /** One sentence for tooltips, the schema and the docs. */
+  about?: string;
+  /** It has something to say only where other fields of its object say so. */
+  when?: When;
+  /** Where it has something to say it must be given. */
+  needed?: true;
+  /** Where it has nothing to say it must not be given. */
+  only?: true;
+}
+
+/** What is said of a list. */
+export interface SaidOfList extends Said {
+  /** Its items are what ids of this kind speak of. */
+  defines?: RefersTo;
+  /** What an item without a name is called. */
+  called?: (item: object) => string;
+  /** With the last item that a deletion takes out of it goes what holds the list; or the first stays, without what it spoke of. */
+  emptied?: 'takes' | 'stays';
+}
+
 /** One number of the document, as a form or an effective value needs to know it. */
-export interface QuantityInfo {
+export interface QuantityInfo extends Said {
   label: string;
   /** Written behind the number: m, s, hp, °, m/s, ×; empty for a bare count. */
   unit: string;
@@ -43,8 +106,8 @@ export type Constructor = new () => object;
 /** What kind of value a field holds, as a form needs to know it. */
 export type FieldKind =
   | { kind: 'number'; info: QuantityInfo }
-  | { kind: 'word'; words: readonly string[] }
-  | { kind: 'someOf'; words: readonly string[] }
+  /** Words of the format, and what each is called. */
+  | { kind: 'word' | 'someOf'; words: readonly string[]; called: Called }
   | { kind: 'words' }
   | { kind: 'yesNo' }
   | { kind: 'text' | 'name'; limit: number }
@@ -52,8 +115,13 @@ export type FieldKind =
   | { kind: 'group'; type: () => Constructor }
   | { kind: 'list'; type: () => Constructor; limit: number };
 
+/** The words of a field, each with what people read. */
+export type Called = Readonly<Record<string, string>>;
+
 /** What is known of a class beyond its validation rules, by property. */
 export interface ClassFields {
+  said: Map<string, SaidOfList>;
+  references: Map<string, Reference>;
   /** Every field, in the order in which the class declares them. */
   kinds: Map<string, FieldKind>;
   /** Fields that may be absent. */
@@ -72,7 +140,16 @@ const registry = new Map<object, ClassFields>();
 function fieldsOf(prototype: object): ClassFields {
   let fields = registry.get(prototype);
   if (!fields) {
-    fields = { kinds: new Map(), optional: new Set(), quantities: new Map(), groups: new Map(), lists: new Map(), checks: new Map() };
+    fields = {
+      said: new Map(),
+      references: new Map(),
+      kinds: new Map(),
+      optional: new Set(),
+      quantities: new Map(),
+      groups: new Map(),
+      lists: new Map(),
+      checks: new Map(),
+    };
     registry.set(prototype, fields);
   }
   return fields;
@@ -87,6 +164,8 @@ export function classFields(type: Constructor): ClassFields | undefined {
     const fields = registry.get(prototype);
     if (!fields) continue;
     found = {
+      said: new Map([...fields.said, ...(found?.said ?? [])]),
+      references: new Map([...fields.references, ...(found?.references ?? [])]),
       kinds: new Map([...fields.kinds, ...(found?.kinds ?? [])]),
       optional: new Set([...fields.optional, ...(found?.optional ?? [])]),
       quantities: new Map([...fields.quantities, ...(found?.quantities ?? [])]),
@@ -101,9 +180,29 @@ export function classFields(type: Constructor): ClassFields | undefined {
 
 const merged = new Map<Constructor, ClassFields>();
 
-/** Notes what kind of value a field holds. */
-function note(kind: FieldKind): PropertyDecorator {
-  return (target, key) => void fieldsOf(target).kinds.set(String(key), kind);
+/** Notes what kind of value a field holds, and what is said of it. */
+function note(kind: FieldKind, said: SaidOfList = {}): PropertyDecorator {
+  return (target, key) => {
+    const fields = fieldsOf(target);
+    fields.kinds.set(String(key), kind);
+    fields.said.set(String(key), said);
+  };
+}
+
+const classes = new Map<Constructor, string>();
+
+/** What a class is, in a sentence. */
+export function About(sentence: string): ClassDecorator {
+  return (type) => void classes.set(type as never, sentence);
+}
+
+/** What a class is; that of its parent where it says nothing itself. */
+export function classAbout(type: Constructor): string | undefined {
+  for (let at = type; at?.prototype; at = Object.getPrototypeOf(at) as Constructor) {
+    const about = classes.get(at);
+    if (about) return about;
+  }
+  return undefined;
 }
 
 /** Notes what the rules beside it ask, in a form that costs nothing; only these see most documents. */
@@ -135,7 +234,7 @@ export function Quantity(info: QuantityInfo): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).quantities.set(String(key), info);
     all(
-      note({ kind: 'number', info }),
+      note({ kind: 'number', info }, info),
       passes((value) => isNumber(value) && value >= info.min && value <= info.max && (!info.whole || Number.isInteger(value))),
       info.whole ? IsInt() : IsNumber({ allowNaN: false, allowInfinity: false }),
       Min(info.min),
@@ -145,19 +244,19 @@ export function Quantity(info: QuantityInfo): PropertyDecorator {
 }
 
 /** A nested object of the model. */
-export function Group(type: () => Constructor): PropertyDecorator {
+export function Group(type: () => Constructor, said?: Said): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).groups.set(String(key), type);
-    all(note({ kind: 'group', type }), Type(type), IsGroup(), ValidateNested())(target, key);
+    all(note({ kind: 'group', type }, said), Type(type), IsGroup(), ValidateNested())(target, key);
   };
 }
 
 /** A list of objects of the model. */
-export function ListOf(type: () => Constructor, limit: number): PropertyDecorator {
+export function ListOf(type: () => Constructor, limit: number, said?: SaidOfList): PropertyDecorator {
   return (target, key) => {
     fieldsOf(target).lists.set(String(key), type);
     all(
-      note({ kind: 'list', type, limit }),
+      note({ kind: 'list', type, limit }, said),
       Type(type),
       IsArray(),
       ArrayMaxSize(limit),
@@ -168,21 +267,22 @@ export function ListOf(type: () => Constructor, limit: number): PropertyDecorato
 }
 
 /** One word out of a stated set; words that are part of the format but not built yet are refused by name. */
-export function OneOf(words: readonly string[], planned: readonly string[] = []): PropertyDecorator {
+export function OneOf(called: Called, said?: Said, planned: readonly string[] = []): PropertyDecorator {
+  const words = Object.keys(called);
   return (target, key) => {
     if (planned.length) NotBuiltWord(planned)(target, key);
     all(
-      note({ kind: 'word', words }),
+      note({ kind: 'word', words, called }, said),
       passes((value) => words.includes(value as string)),
-      IsIn([...words]),
+      IsIn(words),
     )(target, key);
   };
 }
 
 /** Yes or no. */
-export function YesNo(): PropertyDecorator {
+export function YesNo(said?: Said): PropertyDecorator {
   return all(
-    note({ kind: 'yesNo' }),
+    note({ kind: 'yesNo' }, said),
     passes((value) => typeof value === 'boolean'),
     IsBoolean(),
   );
@@ -191,9 +291,9 @@ export function YesNo(): PropertyDecorator {
 const IDENTIFIER = /^[a-z0-9]+(-[a-z0-9]+)*$/;
 
 /** A stable identifier: what references and pointers use. */
-export function Identifier(): PropertyDecorator {
+export function Identifier(said: Said = { label: 'id', about: 'what references and pointers use' }): PropertyDecorator {
   return all(
-    note({ kind: 'id' }),
+    note({ kind: 'id' }, said),
     passes((value) => isText(value, 60) && IDENTIFIER.test(value as string)),
     IsString(),
     Matches(IDENTIFIER, { message: 'must be lower-case letters, digits and single hyphens' }),
@@ -201,10 +301,29 @@ export function Identifier(): PropertyDecorator {
   );
 }
 
+/** The id of something that is defined elsewhere. */
+export function Refers(reference: Reference, said: Said): PropertyDecorator {
+  return all(refersTo(reference), Identifier(said));
+}
+
+/** The name of something that others may be named too: a role, a kind of ground; or an id where any text may stand. */
+export function RefersByName(reference: Reference, limit: number, said: Said): PropertyDecorator {
+  return all(refersTo(reference), Text(limit, said));
+}
+
+/** Ids or names of what is defined elsewhere. */
+export function RefersToSome(reference: Reference, limit: number, said: Said, least: 0 | 1 = 0): PropertyDecorator {
+  return all(refersTo(reference), least ? Places(limit, said) : Words(limit, said));
+}
+
+function refersTo(reference: Reference): PropertyDecorator {
+  return (target, key) => void fieldsOf(target).references.set(String(key), reference);
+}
+
 /** What people see. */
-export function Name(): PropertyDecorator {
+export function Name(said: Said = { label: 'Name', about: 'what people see' }): PropertyDecorator {
   return all(
-    note({ kind: 'name', limit: 80 }),
+    note({ kind: 'name', limit: 80 }, said),
     passes((value) => isText(value, 80, 1)),
     IsString(),
     MinLength(1),
@@ -213,9 +332,9 @@ export function Name(): PropertyDecorator {
 }
 
 /** Free text up to a limit. */
-export function Text(limit: number): PropertyDecorator {
+export function Text(limit: number, said?: Said): PropertyDecorator {
   return all(
-    note({ kind: 'text', limit }),
+    note({ kind: 'text', limit }, said),
     passes((value) => isText(value, limit)),
     IsString(),
     MaxLength(limit),
@@ -223,9 +342,9 @@ export function Text(limit: number): PropertyDecorator {
 }
 
 /** A list of words: roles, ids. */
-export function Words(limit: number): PropertyDecorator {
+function Words(limit: number, said: Said): PropertyDecorator {
   return all(
-    note({ kind: 'words' }),
+    note({ kind: 'words' }, said),
     passes((value) => isList(value, limit, (word) => isText(word, 80, 1))),
     IsArray(),
     ArrayMaxSize(limit),
@@ -236,14 +355,25 @@ export function Words(limit: number): PropertyDecorator {
 }
 
 /** A list of words out of a stated set. */
-export function SomeOf(words: readonly string[]): PropertyDecorator {
+export function SomeOf(called: Called, said?: Said): PropertyDecorator {
+  const words = Object.keys(called);
   return all(
-    note({ kind: 'someOf', words }),
+    note({ kind: 'someOf', words, called }, said),
     passes((value) => isList(value, words.length, (word) => words.includes(word as string))),
     IsArray(),
     ArrayMaxSize(words.length),
-    IsIn([...words], { each: true }),
+    IsIn(words, { each: true }),
   );
+}
+
+/** For what no form edits by itself. */
+function say(said: Said = {}): PropertyDecorator {
+  return (target, key) => void fieldsOf(target).said.set(String(key), said);
+}
+
+/** Words that people read as they are. */
+export function asTheyAre<W extends string>(words: readonly W[]): Readonly<Record<W, W>> {
+  return Object.fromEntries(words.map((word) => [word, word])) as Record<W, W>;
 }
 
 /** One value and no other. */
@@ -255,13 +385,14 @@ export function Exactly(only: string | number): PropertyDecorator {
 }
 
 /** Any finite number: what it is a number of is said elsewhere. */
-export function AnyNumber(): PropertyDecorator {
-  return all(passes(isNumber), IsNumber({ allowNaN: false, allowInfinity: false }));
+export function AnyNumber(said?: Said): PropertyDecorator {
+  return all(say(said), passes(isNumber), IsNumber({ allowNaN: false, allowInfinity: false }));
 }
 
 /** Anything at all: what it is for says what it must be. */
-export function Anything(): PropertyDecorator {
+export function Anything(said?: Said): PropertyDecorator {
   return all(
+    say(said),
     passes(() => true),
     Allow(),
   );
@@ -270,8 +401,9 @@ export function Anything(): PropertyDecorator {
 const POINTER = /^(\/[^/]+)+$/;
 
 /** A JSON Pointer (RFC 6901) into a unit or an encounter. */
-export function Pointer(example: string): PropertyDecorator {
+export function Pointer(example: string, said?: Said): PropertyDecorator {
   return all(
+    say(said),
     passes((value) => typeof value === 'string' && POINTER.test(value)),
     IsString(),
     Matches(POINTER, { message: `must be a JSON Pointer such as ${example}` }),
@@ -279,8 +411,9 @@ export function Pointer(example: string): PropertyDecorator {
 }
 
 /** Ids of what is defined elsewhere, at least one. */
-export function Places(limit: number): PropertyDecorator {
+function Places(limit: number, said: Said): PropertyDecorator {
   return all(
+    note({ kind: 'words' }, said),
     passes((value) => isList(value, limit, (id) => typeof id === 'string') && (value as unknown[]).length >= 1),
     IsArray(),
     ArrayMinSize(1),

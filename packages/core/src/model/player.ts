@@ -1,12 +1,13 @@
-import { ANSWERS, type AnswerKind, Healing } from './attack';
-import { Group, Identifier, ListOf, OneOf, Optional, Quantity, Words } from './field';
+import { type AnswerKind, answersAs } from './answer-kind';
+import { Healing } from './attack';
+import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, RefersToSome, type Said } from './field';
 import { LIMITS } from './limits';
 
-const metres = (label: string, about: string, max = 200) => Quantity({ label, unit: 'm', min: 0, max, about });
-const seconds = (label: string, about: string, max = 600) => Quantity({ label, unit: 's', min: 0, max, about });
-const share = (label: string, about: string) => Quantity({ label, unit: '', min: 0, max: 1, about });
+const metres = (label: string, about: string, max = 200, said: Said = {}) => Quantity({ label, unit: 'm', min: 0, max, about, ...said });
+const seconds = (label: string, about: string, max = 600, said: Said = {}) => Quantity({ label, unit: 's', min: 0, max, about, ...said });
+const share = (label: string, about: string, said: Said = {}) => Quantity({ label, unit: '', min: 0, max: 1, about, ...said });
 
-/** What the player sees of what is coming, and how soon. */
+@About('What the player sees of what is coming, and how soon.')
 export class Attention {
   @Quantity({ label: 'View', unit: '°', min: 1, max: 360, about: 'threats outside this angle go unseen' }) angle = 360;
   @Quantity({ label: 'Follows', unit: '', min: 0, max: 50, whole: true, about: 'announced attacks it can keep in mind at one time' })
@@ -16,37 +17,40 @@ export class Attention {
   @share('Mistakes', 'share of seen attacks to which it gives no answer all the same') mistakes = 0;
 }
 
-/** One thing it can do about an announced attack. */
+@About('One thing it can do about an announced attack.')
 export class Answer {
   @Identifier() id: string;
-  @OneOf(ANSWERS) kind: AnswerKind;
-  @seconds('Window', 'how long a dodge or a block protects', 10) window = 0.3;
-  @metres('Distance', 'how far a dodge carries it', 50) distance = 0;
+  @OneOf(answersAs('verb'), { label: 'Answer' }) kind: AnswerKind;
+  @seconds('Window', 'how long a dodge or a block protects', 10, { when: { kind: ['dodge', 'block'] } }) window = 0.3;
+  @metres('Distance', 'how far a dodge carries it', 50, { when: { kind: ['dodge'] } }) distance = 0;
   @seconds('Cooldown', 'until it can be given again') cooldown = 0;
-  @share('Takes off', 'share of damage that a block takes away') reduces = 1;
+  @share('Takes off', 'share of damage that a block takes away', { when: { kind: ['block'] } }) reduces = 1;
 }
 
+@About('Rounds that are used up and reloaded.')
 export class Magazine {
-  /** The attacks that use it up, one round a use. */
-  @Words(LIMITS.attacks) attacks: string[] = [];
+  @RefersToSome({ to: ['attack'] }, LIMITS.attacks, { label: 'Loads', about: 'the attacks that use it up, one round a use' })
+  attacks: string[] = [];
   @Quantity({ label: 'Rounds', unit: '', min: 1, max: 1000, whole: true, about: 'uses until it must reload' }) rounds = 12;
   @Quantity({ label: 'Reload', unit: 's', min: 0.01, max: 60, about: 'how long reloading takes' }) reload = 1.5;
 }
 
+@About('What it mends itself with.')
 export class HealingItem {
   @Quantity({ label: 'Doses', unit: '', min: 0, max: 100, whole: true, about: 'how often it can be used in a fight' }) count = 1;
   @share('Used below', 'share of health below which it is used') below = 0.4;
   @seconds('Use time', 'how long using it takes', 60) takes = 1;
-  @Group(() => Healing) heal: Healing = new Healing();
+  @Group(() => Healing, { label: 'Heals' }) heal: Healing = new Healing();
 }
 
+@About('When it gets out of the line of fire.')
 export class TakesCover {
   @share('Cover below', 'share of health below which it looks for cover') below = 0.3;
   @Quantity({ label: 'Stays', unit: 's', min: 0.1, max: 60, about: 'how long it stays there before it fights on' }) stays = 3;
   @metres('Looks around', 'how far away cover may be') radius = 10;
 }
 
-/** What happens at 0 health: without this a member dies at once. */
+@About('What happens at 0 health: without this a member dies at once.')
 export class Downed {
   @seconds('Bleeds out in', 'time in which a friend can still help') bleedOut = 20;
   @seconds('Rescue takes', 'time a friend needs beside it', 60) rescue = 3;
@@ -55,16 +59,20 @@ export class Downed {
   @Quantity({ label: 'Lives', unit: '', min: 0, max: 100, whole: true, about: 'how often it can be rescued' }) lives = 1;
 }
 
+@About('When it helps a friend who is down.')
 export class Rescues {
   @metres('Rescues within', 'how far it goes to help a friend who is down') within = 15;
   @metres('Only if clear', 'no foe may be nearer to itself than this when it sets out') safe = 2;
 }
 
-/** The simulated player behind a party member: what it sees, what it can do about it, how it husbands itself. */
+@About('The simulated player behind a party member: what it sees, what it can do about it, how it husbands itself.')
 export class Player {
-  @Group(() => Attention) attention: Attention = new Attention();
-  /** Tried in this order where they can still work in the time left. */
-  @ListOf(() => Answer, LIMITS.answers) answers: Answer[] = [];
+  @Group(() => Attention, { label: 'Attention' }) attention: Attention = new Attention();
+  @ListOf(() => Answer, LIMITS.answers, {
+    label: 'Answers',
+    about: 'tried in this order where they can still work in the time left',
+  })
+  answers: Answer[] = [];
   @Quantity({
     label: 'Aim error',
     unit: '°',
@@ -73,12 +81,12 @@ export class Player {
     about: 'shots stray within this to either side: small and far bodies are missed',
   })
   aimError = 0;
-  @Optional() @Group(() => Magazine) magazine?: Magazine;
-  @Optional() @Group(() => HealingItem) healing?: HealingItem;
-  @Optional() @Group(() => TakesCover) cover?: TakesCover;
+  @Optional() @Group(() => Magazine, { label: 'Magazine' }) magazine?: Magazine;
+  @Optional() @Group(() => HealingItem, { label: 'Healing item' }) healing?: HealingItem;
+  @Optional() @Group(() => TakesCover, { label: 'Takes cover' }) cover?: TakesCover;
   @Optional()
   @metres('Runs within', 'runs when a foe is nearer than this and walks otherwise; absent: as its state says')
   runsWithin?: number;
-  @Optional() @Group(() => Downed) down?: Downed;
-  @Optional() @Group(() => Rescues) rescues?: Rescues;
+  @Optional() @Group(() => Downed, { label: 'Goes down' }) down?: Downed;
+  @Optional() @Group(() => Rescues, { label: 'Rescues' }) rescues?: Rescues;
 }

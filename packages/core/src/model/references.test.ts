@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
 import type { Project } from './project';
-import { usesOf, withoutUnit } from './references';
+import { usesOf, without } from './references';
 import type { Tweak } from './tweak';
 import type { Priority } from './unit';
 import { parseProject } from './validate';
@@ -95,7 +95,7 @@ const places: [string, (project: Project) => void, boolean][] = [
 describe('where a unit is used', () => {
   test('nothing speaks of a new one', () => {
     const project = withVisitor();
-    expect([spoken(project, ID), usesOf(project, ID)]).toEqual([[], []]);
+    expect([spoken(project, ID), usesOf(project, { kind: 'unit', id: ID })]).toEqual([[], []]);
   });
 
   test.each(places)('%s: is found, and deleting the unit leaves no name without a unit', (_, speak, goes) => {
@@ -103,10 +103,10 @@ describe('where a unit is used', () => {
     speak(project);
     expect(() => parseProject(JSON.parse(JSON.stringify(project)))).not.toThrow();
     expect(spoken(project, ID)).not.toEqual([]);
-    const uses = usesOf(project, ID);
+    const uses = usesOf(project, { kind: 'unit', id: ID });
     expect(uses.map((use) => use.goes)).toEqual([goes]);
     if (!goes) return;
-    const left = withoutUnit(project, ID);
+    const left = without(project, { kind: 'unit', id: ID });
     expect(spoken(left, ID)).toEqual([]);
     expect(() => parseProject(JSON.parse(JSON.stringify(left)))).not.toThrow();
   });
@@ -114,10 +114,10 @@ describe('where a unit is used', () => {
   test('of every unit of the demo: each place that speaks of it is found or goes', () => {
     const project = demoProject();
     for (const { id } of [...project.units, ...project.variants]) {
-      const uses = usesOf(project, id);
+      const uses = usesOf(project, { kind: 'unit', id });
       expect([id, uses.length > 0]).toEqual([id, spoken(project, id).length > 0]);
       const kept = uses.some(({ goes }) => !goes);
-      if (!kept) expect([id, spoken(withoutUnit(project, id), id)]).toEqual([id, []]);
+      if (!kept) expect([id, spoken(without(project, { kind: 'unit', id }), id)]).toEqual([id, []]);
     }
   });
 });

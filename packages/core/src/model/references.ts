@@ -1,72 +1,194 @@
-/** Where a unit is used, and what taking it out of a project takes with it. */
-import { withFittingBrief } from './brief-relations';
-import type { Condition } from './condition';
-import type { WaveGroup } from './encounter';
-import type { Project } from './project';
-import type { Tweak } from './tweak';
-import type { Priority, TargetFilter, Targeting, Unit } from './unit';
-import { independent } from './variant-edit';
+/**
+ * What speaks of what in a document, as its fields say it: where something is used, what goes or changes when it is taken
+ * out, a document in which it has another id, a part made to fit where it is put.
+ */
+import type { Encounter } from './encounter';
+import { type Constructor, type Gone, type RefersTo, type Reference, classFields, fieldAt } from './field';
+import { isDictionary, pointerOf, pointerSteps } from './pointer';
+import { type Collection, COLLECTIONS, Project } from './project';
+import { NumberTweak, Tweak } from './tweak';
+import { Unit } from './unit';
+import { Variant } from './variant';
+import { independent, withFittingVariants } from './variant-edit';
+import { lineage } from './variants';
+import { type Context, type Plain, applies, contextOf, eachObject, idsIn, itemStep, kindsOf, resolves } from './walk';
+import { fieldLabel, placeWords } from './words';
 
-/** One place that speaks of a unit. */
+/** Something that has an id: of which kind, and in which unit, encounter or arena it stands where it stands in one. */
+export interface Target {
+  kind: RefersTo;
+  id: string;
+  in?: string;
+}
+
+/** One place that speaks of something. */
 export interface Use {
-  /** "Evening Shift, wave Second: Clippers" */
+  /** "Evening Shift › Second: Enemy" */
   where: string;
-  /** Goes with the unit when that is deleted; otherwise it must be changed first. */
+  /** Goes or changes with it when that is deleted; otherwise it must be changed first. */
   goes: boolean;
 }
 
-/** Every place that speaks of a unit, in the order of the document. */
-export function usesOf(project: Project, id: string): Use[] {
-  const uses: Use[] = [];
-  const use = (where: string, goes = true) => uses.push({ where, goes });
-  for (const variant of project.variants) if (variant.basedOn === id) use(`${variant.name} is based on it and becomes independent`);
-  for (const variant of project.variants) {
-    if (variant.id !== id && variant.changes.some(({ value }) => mentions(value, id)))
-      use(`${variant.name}: a change of its own names it`, false);
-  }
-  for (const unit of project.units) {
-    if (unit.id === id) continue;
-    for (const attack of unit.attacks) if (attack.summon?.unit === id) use(`${unit.name}, ${attack.name}: summons it`, false);
-    for (const state of unit.states) if (state.does === 'follow' && state.to === id) use(`${unit.name}, ${state.name}: follows it`, false);
-    if (conditionsOf(unit).some((condition) => asks(condition, id))) use(`${unit.name}: a condition asks about it`, false);
-    for (const { criteria, only, never } of targetingsOf(unit)) {
-      if (criteria.some(({ by, of }) => by === 'unit' && of === id)) use(`${unit.name}: targeting looks for it`, false);
-      // Taken off a list of one, "only it" would become "anybody".
-      if (only?.units.includes(id)) use(`${unit.name}: targets it only`, only.units.length + only.roles.length > 1);
-      if (never?.units.includes(id)) use(`${unit.name}: never targets it`);
-    }
-  }
-  for (const encounter of project.encounters) {
-    for (const wave of encounter.waves) {
-      for (const group of wave.groups) {
-        if (group.enemy === id) use(`${encounter.name}, wave ${wave.name}: ${countWords(group)}`);
-        if (group.pool.some(({ enemy }) => enemy === id)) use(`${encounter.name}, wave ${wave.name}: in a pool`);
-        if (group.target === id) use(`${encounter.name}, wave ${wave.name}: is its forced target`);
-      }
-      if (wave.when && asks(wave.when, id)) use(`${encounter.name}, wave ${wave.name}: its start asks about it`, false);
-    }
-    for (const event of encounter.events) {
-      if (asks(event.when, id)) use(`${encounter.name}, event ${event.name}: asks about it`, false);
-      const count = tweaksOf(
-        event.then.flatMap(({ tweaks }) => tweaks),
-        id,
+/** A list of a project, or of each item of one of its lists. */
+interface Defining {
+  owner?: Collection;
+  list: string;
+}
+
+/** The lists that define what ids of each kind speak of. */
+const LISTS: Partial<Record<RefersTo, Defining[]>> = {};
+for (const collection of COLLECTIONS) {
+  const { said, lists } = classFields(Project)!;
+  const { defines: kind } = said.get(collection)!;
+  if (kind) (LISTS[kind] ??= []).push({ list: collection });
+  for (const [field, { defines }] of classFields(lists.get(collection)!())!.said)
+    if (defines) (LISTS[defines] ??= []).push({ owner: collection, list: field });
+}
+
+/** Kinds whose ids are defined by something in the document: what can be taken out, or have another id. */
+export const DEFINED = Object.keys(LISTS) as RefersTo[];
+
+/** Everything in a document that ids can speak of. */
+export function targetsOf(project: Project): Target[] {
+  return DEFINED.flatMap((kind) =>
+    LISTS[kind]!.flatMap(({ owner, list }) =>
+      owner === undefined
+        ? itemsIn(project, list).map(({ id }) => ({ kind, id }))
+        : project[owner].flatMap((one) => itemsIn(one, list).map(({ id }) => ({ kind, id, in: one.id }))),
+    ),
+  );
+}
+
+const itemsIn = (owner: object, list: string) => (owner as Record<string, { id: string }[]>)[list];
+
+/** Whether an id of a kind, where it stands, is that of the target. */
+function speaksOf(target: Target, kinds: readonly RefersTo[], id: string, context: Context): boolean {
+  return id === target.id && kinds.includes(target.kind) && ownerIn(target, context);
+}
+
+/** Whether the target's owner is the one that ids of its kind look into from there. Where none is known, another may be meant. */
+function ownerIn({ kind, in: owner }: Target, { unit, encounter, arena }: Context): boolean {
+  if (owner === undefined) return true;
+  const { owner: collection } = LISTS[kind]![0];
+  return (collection === 'units' ? unit : collection === 'encounters' ? encounter : arena)?.id === owner;
+}
+
+/** Whether an id is to be taken out of a field, and what follows. */
+type Dead = (kinds: readonly RefersTo[], id: string, context: Context) => boolean;
+
+/** A place that spoke of it. */
+interface Found {
+  type: Constructor;
+  at: readonly string[];
+  ids: readonly string[];
+  gone: Gone;
+}
+
+/** What is left of an object; it has to go itself where `takes`. */
+interface Left {
+  value: Plain;
+  takes: boolean;
+}
+
+/**
+ * An object and all below it without what speaks of the dead. What blocks stays as it is.
+ * @param found is told each place that spoke of them
+ * @returns the same object where nothing did
+ */
+function pruned(type: Constructor, object: Plain, at: readonly string[], outer: Context, dead: Dead, found: (place: Found) => void): Left {
+  const context = contextOf(type, object, outer);
+  const { references, optional, said, groups, lists } = classFields(type)!;
+  let value = object;
+  let takes = false;
+  const set = (field: string, next: unknown) => {
+    if (value === object) value = { ...object };
+    if (next === undefined) delete value[field];
+    else value[field] = next;
+  };
+  /** A field that may be absent is left out; with one that may not, its object goes. */
+  const leaveOut = (field: string) => {
+    const { when, needed } = said.get(field)!;
+    if (optional.has(field) && !(needed && applies(when, object))) set(field, undefined);
+    else takes = true;
+  };
+  for (const [field, reference] of references) {
+    const held = object[field];
+    const kinds = kindsOf(reference, object);
+    const killed = idsIn(held).filter((id) => dead(kinds, id, context));
+    if (!killed.length) continue;
+    const gone = goneOf(reference, object, at, Array.isArray(held) || optional.has(field) ? 'clears' : 'takes');
+    found({ type, at: [...at, field], ids: killed, gone });
+    if (gone === 'blocks') continue;
+    if (gone === 'takes') takes = true;
+    else if (Array.isArray(held))
+      set(
+        field,
+        (held as string[]).filter((id) => !killed.includes(id)),
       );
-      if (count) use(`${encounter.name}, event ${event.name}: ${counted(count, 'tweak')}`);
-    }
-    for (const { members, tweaks } of encounter.bySize) {
-      const count = tweaksOf(tweaks, id);
-      if (count) use(`${encounter.name}, a party of ${members}: ${counted(count, 'tweak')}`);
-    }
-    if ([...encounter.party, ...encounter.allies].some(({ unit }) => unit === id)) use(`${encounter.name}: in the party`);
-    if (encounter.alive?.perType.some(({ unit }) => unit === id)) use(`${encounter.name}: has a cap of its own`);
+    else leaveOut(field);
   }
-  for (const list of [...project.tiers, ...project.skills, ...project.styles]) {
-    const count = tweaksOf(list.tweaks, id);
-    if (count) use(`${list.name}: ${counted(count, 'tweak')}`);
+  for (const [field, group] of groups) {
+    const inner = object[field];
+    if (!isDictionary(inner)) continue;
+    const left = pruned(group(), inner, [...at, field], context, dead, found);
+    if (left.takes) leaveOut(field);
+    else if (left.value !== inner) set(field, left.value);
   }
-  const goals = project.brief?.bands.filter(({ scope, of }) => scope === 'unit' && of === id).length ?? 0;
-  if (goals) use(`the brief: ${counted(goals, 'goal')}`);
-  return uses;
+  for (const [field, item] of lists) {
+    const items = object[field];
+    if (!Array.isArray(items) || !items.length) continue;
+    const places: Found[] = [];
+    const all = (items as Plain[]).map((one, i) =>
+      pruned(item(), one, [...at, field, itemStep(one, i)], context, dead, (place) => places.push(place)),
+    );
+    const { emptied, needed } = said.get(field)!;
+    // A list that must hold something keeps what it has.
+    const held = needed && all.every((left) => left.takes);
+    for (const place of places) found(held ? { ...place, gone: 'blocks' } : place);
+    if (held) continue;
+    if (all.every(({ takes: goes, value: left }, i) => !goes && left === items[i])) continue;
+    let kept = all.filter((left) => !left.takes).map((left) => left.value);
+    if (!kept.length && emptied === 'stays') kept = [all[0].value];
+    if (!kept.length && emptied === 'takes') takes = true;
+    set(field, kept);
+  }
+  return { value, takes };
+}
+
+function goneOf({ gone }: Reference, object: object, at: readonly string[], usual: Gone): Gone {
+  return (typeof gone === 'function' ? gone(object, at) : gone) ?? usual;
+}
+
+/** Every place that speaks of it, in the order of the document. */
+export function usesOf(project: Project, target: Target): Use[] {
+  const uses = new Map<string, Use & { count: number }>();
+  const use = (where: string, goes: boolean) => {
+    const key = `${where} ${goes}`;
+    const known = uses.get(key);
+    if (known) known.count++;
+    else uses.set(key, { where, goes, count: 1 });
+  };
+  if (target.kind === 'unit') {
+    for (const variant of project.variants) {
+      if (variant.basedOn === target.id) use(`${variant.name}: is based on it and becomes independent`, true);
+      if (variant.id !== target.id && variant.changes.some(({ value }) => mentions(value, target.id)))
+        use(`${variant.name}: a change of its own names it`, false);
+    }
+  }
+  const rest = withoutItem(project, target);
+  pruned(
+    Project,
+    rest as unknown as Plain,
+    [],
+    { project: rest },
+    (kinds, id, context) => speaksOf(target, kinds, id, context),
+    ({ at, gone, type }) => {
+      // A tweak is spoken of by the list it stands in.
+      if (type !== Variant) use(placeWords(rest, type === Tweak ? at.slice(0, -2) : at), gone !== 'blocks');
+    },
+  );
+  for (const at of tweaksOn(project, target)) use(placeWords(project, at.slice(0, -1)), true);
+  return [...uses.values()].map(({ where, goes, count }) => ({ where: count > 1 ? `${where} (${count})` : where, goes }));
 }
 
 /** Ids are used once in a project: whatever text equals one speaks of it. */
@@ -75,100 +197,224 @@ function mentions(value: unknown, id: string): boolean {
   return Object.values(value).some((one) => mentions(one, id));
 }
 
-const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
-
-function tweaksOf(tweaks: readonly Tweak[], id: string): number {
-  return tweaks.filter(({ scope, of }) => scope === 'unit' && of === id).length;
-}
-
-function countWords({ count: { min, max } }: WaveGroup): string {
-  return min === max ? String(min) : `${min}–${max}`;
-}
-
-function asks(condition: Condition, id: string): boolean {
-  if ((condition.subject === 'killed' || condition.subject === 'kindHealthShare') && condition.of === id) return true;
-  return condition.parts?.some((part) => asks(part, id)) ?? false;
-}
-
-function targetingsOf(unit: Unit) {
-  return [unit.targeting, ...unit.choice.priorities.flatMap(({ entries }) => entries.flatMap(({ targeting }) => targeting ?? []))];
-}
-
-function conditionsOf(unit: Unit): Condition[] {
-  return [
-    ...unit.attacks.flatMap(({ condition }) => condition ?? []),
-    ...unit.states.flatMap(({ leaves }) => leaves.map(({ when }) => when)),
-    ...unit.choice.priorities.flatMap(({ condition, entries }) =>
-      [condition ?? [], ...entries.map((entry) => entry.condition ?? [])].flat(),
-    ),
-  ];
+/** A project in which the list that defined it does not. */
+function withoutItem(project: Project, { kind, id, in: owner }: Target): Project {
+  const without = <T extends object>(of: T, list: string): T => ({ ...of, [list]: itemsIn(of, list).filter((one) => one.id !== id) });
+  let rest = project;
+  for (const { owner: collection, list } of LISTS[kind]!) {
+    rest =
+      collection === undefined
+        ? without(rest, list)
+        : { ...rest, [collection]: (rest[collection] as { id: string }[]).map((one) => (one.id === owner ? without(one, list) : one)) };
+  }
+  return rest;
 }
 
 /**
- * A project without a unit: variants of it become independent, groups, pool entries, party places, caps, tweaks and goals of
- * the brief that speak of it go too. What else speaks of it (`usesOf`, not `goes`) is left, and refused by validation.
+ * A project without it, and without what speaks of it and goes with it: variants of a unit become independent. What must be
+ * changed first (`usesOf`, not `goes`) is left, and refused by validation.
  */
-export function withoutUnit(project: Project, id: string): Project {
-  const freed = project.variants
-    .filter(({ basedOn }) => basedOn === id)
-    .map((variant) => independent(project, variant.id, { id: variant.id, name: variant.name }));
-  const notIt = ({ unit }: { unit: string }) => unit !== id;
-  const withoutTweaks = <T extends { tweaks: { scope: string; of?: string }[] }>(list: T): T => ({
-    ...list,
-    tweaks: list.tweaks.filter(({ scope, of }) => !(scope === 'unit' && of === id)),
-  });
-  return withFittingBrief({
-    ...project,
-    units: [...project.units.filter((unit) => unit.id !== id).map((unit) => withoutTarget(unit, id)), ...freed],
-    variants: project.variants.filter((variant) => variant.id !== id && variant.basedOn !== id),
-    tiers: project.tiers.map(withoutTweaks),
-    skills: project.skills.map(withoutTweaks),
-    styles: project.styles.map(withoutTweaks),
-    accepted: (project.accepted ?? []).filter(({ path }) => !path.startsWith(`/units/${id}/`)),
-    encounters: project.encounters.map((encounter) => ({
-      ...encounter,
-      party: encounter.party.filter(notIt),
-      allies: encounter.allies.filter(notIt),
-      bySize: encounter.bySize.map(withoutTweaks),
-      events: encounter.events.map((event) => ({
-        ...event,
-        // What changed nobody else has nothing left to do.
-        then: event.then.map(withoutTweaks).filter(({ tweaks }, i) => tweaks.length > 0 || event.then[i].tweaks.length === 0),
-      })),
-      ...(encounter.alive && { alive: { ...encounter.alive, perType: encounter.alive.perType.filter(notIt) } }),
-      waves: encounter.waves.map((wave) => ({ ...wave, groups: wave.groups.flatMap((group) => withoutEnemy(group, id)) })),
-    })),
-  });
+export function without(project: Project, target: Target): Project {
+  const freed =
+    target.kind === 'unit'
+      ? project.variants
+          .filter(({ basedOn }) => basedOn === target.id)
+          .map((variant) => independent(project, variant.id, { id: variant.id, name: variant.name }))
+      : [];
+  const rest = withoutItem(withoutTweaks(project, target), target);
+  const known = {
+    ...rest,
+    units: [...rest.units, ...freed],
+    variants: rest.variants.filter(({ id }) => !freed.some((one) => one.id === id)),
+    accepted: (rest.accepted ?? []).filter(({ path }) => !leadsInto(path, placeOf(project, target))),
+  };
+  const dead: Dead = (kinds, id, context) => speaksOf(target, kinds, id, context);
+  const { value } = pruned(Project, known as unknown as Plain, [], { project: known }, dead, () => {});
+  return withFirstWaves(withFittingVariants(value as unknown as Project));
 }
 
-/** A unit whose targeting speaks of another no more, where that was one of several or one it left alone. */
-function withoutTarget(unit: Unit, id: string): Unit {
-  const cleared = (targeting: Targeting): Targeting => {
-    const { only, never } = targeting;
-    const less = (filter: TargetFilter) => ({ ...filter, units: filter.units.filter((one) => one !== id) });
-    return {
-      ...targeting,
-      ...(only && only.units.length + only.roles.length > 1 && { only: less(only) }),
-      ...(never && { never: less(never) }),
-    };
-  };
-  const entries = (all: Priority['entries']) =>
-    all.map((entry) => (entry.targeting ? { ...entry, targeting: cleared(entry.targeting) } : entry));
-  return {
-    ...unit,
-    targeting: cleared(unit.targeting),
-    choice: {
-      ...unit.choice,
-      priorities: unit.choice.priorities.map((priority) => ({ ...priority, entries: entries(priority.entries) })),
-    },
-  };
+/** The first wave of an encounter waits for none: one that has become the first comes at once. */
+function withFirstWaves(project: Project): Project {
+  const waits = ({ waves: [first] }: Encounter) =>
+    first && first.after === undefined && (first.start === 'with' || first.start === 'defeated');
+  if (!project.encounters.some(waits)) return project;
+  const encounters = project.encounters.map((encounter) =>
+    waits(encounter)
+      ? { ...encounter, waves: encounter.waves.map((wave, i) => (i ? wave : { ...wave, start: 'atOnce' as const })) }
+      : encounter,
+  );
+  return { ...project, encounters };
 }
 
-function withoutEnemy(group: WaveGroup, id: string): WaveGroup[] {
-  if (group.enemy === id) return [];
-  const pool = group.pool.filter(({ enemy }) => enemy !== id);
-  if (group.pool.length && !pool.length && group.enemy === undefined) return [];
-  const kept: WaveGroup = { ...group, pool };
-  if (kept.target === id) delete kept.target;
-  return [kept];
+/** The pointer to it in its document. */
+function placeOf(project: Project, { kind, id, in: owner }: Target): string {
+  const lists = LISTS[kind]!;
+  const { owner: collection, list } = lists.find(
+    (one) => one.owner !== undefined || itemsIn(project, one.list).some((item) => item.id === id),
+  )!;
+  return collection === undefined ? pointerOf(list, id) : pointerOf(collection, owner!, list, id);
+}
+
+const leadsInto = (path: string, place: string) => path === place || path.startsWith(`${place}/`);
+
+/** The steps to tweaks on numbers of the target, where it is known whose number each changes. */
+function tweaksOn(project: Project, target: Target): string[][] {
+  const found: string[][] = [];
+  if (target.in === undefined) return found;
+  const { list } = LISTS[target.kind]![0];
+  const inner = pointerOf(list, target.id);
+  eachObject(Project, project, [], { project }, (type, object, at, context) => {
+    if (type !== NumberTweak && type !== Tweak) return;
+    const { path } = object as unknown as NumberTweak;
+    if (leadsInto(path, inner) && ownersOf(project, type, object, at, context, target).includes(target.in!)) found.push([...at]);
+  });
+  return found;
+}
+
+/** Of which units or encounters a tweak changes a number. Where it speaks of many, of the target's owner if only that has such a part. */
+function ownersOf(project: Project, type: Constructor, object: Plain, at: readonly string[], context: Context, target: Target): string[] {
+  const { scope, of } = object as unknown as Tweak;
+  if (type === Tweak && scope === 'unit' && of !== undefined) return originalOf(project, of);
+  if (type === Tweak && scope === 'encounter' && context.encounter) return [context.encounter.id];
+  if (type === NumberTweak && at[0] === 'variants') return originalOf(project, at[1]);
+  if (type === NumberTweak && context.unit) return [context.unit.id];
+  const { owner, list } = LISTS[target.kind]![0];
+  if ((scope === 'encounter') !== (owner === 'encounters')) return [];
+  const owners = project[owner!].filter((one) => itemsIn(one, list).some(({ id }) => id === target.id));
+  return owners.length === 1 ? [owners[0].id] : [];
+}
+
+/** A unit and what it is based on, at any remove. */
+function originalOf(project: Project, id: string): string[] {
+  try {
+    const { original, variants } = lineage(project, id);
+    return [original.id, ...variants.map((one) => one.id)];
+  } catch {
+    return [id];
+  }
+}
+
+function withoutTweaks(project: Project, target: Target): Project {
+  const gone = tweaksOn(project, target);
+  if (!gone.length) return project;
+  const copy = structuredClone(project);
+  for (const at of gone.reverse()) {
+    const list = at.slice(0, -1).reduce<unknown>(into, copy) as unknown[];
+    list.splice(Number(at[at.length - 1]), 1);
+  }
+  return copy;
+}
+
+const into = (value: unknown, step: string): unknown =>
+  Array.isArray(value) ? value[value.findIndex((one, i) => itemStep(one, i) === step)] : (value as Plain)[step];
+
+/** Takes a part out of a unit, with everything in it that refers to it. Changes the unit. */
+export function dropPart(unit: Unit, kind: 'attack' | 'state', id: string): void {
+  const { list } = LISTS[kind]![0];
+  const rest = { ...unit, [list]: itemsIn(unit, list).filter((one) => one.id !== id) };
+  const dead: Dead = (kinds, named) => kinds.includes(kind) && named === id;
+  replace(unit, pruned(Unit, rest as unknown as Plain, [], { project: new Project() }, dead, () => {}).value);
+}
+
+function replace(object: object, next: object): void {
+  for (const key of Object.keys(object)) delete (object as Plain)[key];
+  Object.assign(object, next);
+}
+
+/** A project whose encounters, arenas, settings and brief speak of nothing that is not there: what was cut out by hand. */
+export function withFittingReferences(project: Project): Project {
+  const apart = { ...project, units: [], variants: [] };
+  const { value } = pruned(Project, apart as unknown as Plain, [], { project }, missing, () => {});
+  if ((value as object) === apart) return project;
+  return { ...(value as unknown as Project), units: project.units, variants: project.variants };
+}
+
+const missing: Dead = (kinds, id, context) => !resolves(kinds, id, context);
+
+/**
+ * A part of a unit as it fits into another: what it refers to and that one does not have is left out.
+ * @param type its class
+ * @returns what fits, and what was lost: "follow-up attack bite-two"
+ */
+export function fitted<T extends object>(type: Constructor, part: T, unit: Unit): { part: T; lost: string[] } {
+  const own = (kind: RefersTo) => kind === 'attack' || kind === 'state';
+  const dead: Dead = (kinds, id, context) => kinds.some(own) && missing(kinds, id, context);
+  const lost: string[] = [];
+  const { value } = pruned(type, part as unknown as Plain, [], { project: new Project(), unit }, dead, ({ at, ids }) => {
+    const labels = at
+      .map((_, i) => fieldLabel(type, at.slice(0, i + 1)).toLowerCase())
+      .filter((_, i) => fieldAt(type, at.slice(0, i))?.kind !== 'list');
+    for (const id of ids) lost.push([...labels.slice(-2), id].join(' '));
+  });
+  return { part: value as unknown as T, lost };
+}
+
+/** A project in which it has another id, and everything that spoke of it speaks of it still. */
+export function renamed(project: Project, target: Target, id: string): Project {
+  const copy = structuredClone(project);
+  const { list } = LISTS[target.kind]![0];
+  const before = pointerOf(list, target.id);
+  eachObject(Project, copy, [], { project: copy }, (type, object, at, context) => {
+    rename(type, object, context, target, id);
+    if (type === NumberTweak || type === Tweak) {
+      const tweak = object as unknown as NumberTweak;
+      if (
+        target.in !== undefined &&
+        leadsInto(tweak.path, before) &&
+        ownersOf(project, type, object, at, context, target).includes(target.in)
+      )
+        tweak.path = pointerOf(list, id) + tweak.path.slice(before.length);
+    }
+    if (type === Variant) renameInChanges(project, object as unknown as Variant, target, id);
+  });
+  const place = placeOf(project, target);
+  const moved = pointerOf(...pointerSteps(place).slice(0, -1), id);
+  for (const one of copy.accepted) if (leadsInto(one.path, place)) one.path = moved + one.path.slice(place.length);
+  for (const { owner, list: name } of LISTS[target.kind]!) {
+    for (const of of owner === undefined ? [copy] : copy[owner].filter((one) => one.id === target.in))
+      for (const item of itemsIn(of, name)) if (item.id === target.id) item.id = id;
+  }
+  return copy;
+}
+
+function rename(type: Constructor, object: Plain, context: Context, target: Target, id: string): void {
+  for (const [field, reference] of classFields(type)!.references) {
+    const kinds = kindsOf(reference, object);
+    const now = (one: string) => (speaksOf(target, kinds, one, context) ? id : one);
+    const value = object[field];
+    if (typeof value === 'string') object[field] = now(value);
+    else if (Array.isArray(value)) object[field] = (value as string[]).map(now);
+  }
+}
+
+/** What a variant changes of its base says where, and with what. */
+function renameInChanges(project: Project, variant: Variant, target: Target, id: string): void {
+  const owned = target.in !== undefined && originalOf(project, variant.id).includes(target.in);
+  const { list } = LISTS[target.kind]![0];
+  for (const change of variant.changes) {
+    const before = pointerOf(list, target.id);
+    if (owned && leadsInto(change.path, before)) change.path = pointerOf(list, id) + change.path.slice(before.length);
+    const steps = pointerSteps(change.path);
+    if (owned && change.before === target.id && steps[0] === list) change.before = id;
+    const unit = { id: target.in } as Unit;
+    const context: Context = owned ? { project, unit } : { project };
+    const kind = fieldAt(Unit, steps);
+    const values = kind?.kind === 'list' && Array.isArray(change.value) ? (change.value as unknown[]) : [change.value];
+    if ((kind?.kind === 'group' || kind?.kind === 'list') && values.every(isDictionary))
+      for (const value of values)
+        eachObject(kind.type(), value, [], context, (type, object, _, within) => rename(type, object, within, target, id));
+    else if (change.value !== undefined) change.value = renamedValue(steps, change.value, context, target, id);
+  }
+}
+
+/** A single field that a change sets: renamed as the class says that holds it. */
+function renamedValue(steps: readonly string[], value: unknown, context: Context, target: Target, id: string): unknown {
+  const parent = fieldAt(Unit, steps.slice(0, -1));
+  if (parent?.kind !== 'group') return value;
+  const field = steps[steps.length - 1];
+  const reference = classFields(parent.type())!.references.get(field);
+  if (!reference) return value;
+  const kinds = 'by' in reference.to ? Object.values(reference.to.kinds) : reference.to;
+  const now = (one: unknown) => (speaksOf(target, kinds, one as string, context) ? id : one);
+  return Array.isArray(value) ? value.map(now) : now(value);
 }

@@ -2,28 +2,27 @@
 import { briefProblems } from './brief-relations';
 import { conditionProblems } from './condition-relations';
 import type { Arena, Corner } from './arena';
-import { Encounter, type Wave, type WaveGroup } from './encounter';
+import { Encounter, type EncounterEvent, type Wave, type WaveGroup } from './encounter';
+import { type Report, fieldProblems } from './field-relations';
 import { LIMITS } from './limits';
 import { plannedUnits } from './planned';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
-import { COLLECTIONS, type Project } from './project';
+import { COLLECTIONS, Project } from './project';
 import type { Tweak } from './tweak';
 import { Unit } from './unit';
-import { type Report, tweakPaths, uniqueIn, unitProblems } from './unit-relations';
-import { hasUnit } from './variants';
+import { partProblems, tweakPaths } from './unit-relations';
 
 export function relationProblems(project: Project): Problem[] {
-  const problems: Problem[] = [];
+  const problems = fieldProblems(Project, project, [], { project });
   const report: Report = (path, rule, value, message) => problems.push({ path, rule, value, message });
-  for (const collection of COLLECTIONS) uniqueIn(project[collection], report, collection);
   uniqueEverywhere(project, report);
-  for (const unit of project.units) problems.push(...unitProblems(project, unit, ['units', unit.id]));
+  for (const unit of project.units) partProblems(unit, ['units', unit.id], report);
   for (const { id, tweaks } of project.variants) tweakPaths(Unit, tweaks, report, 'variants', id, 'tweaks');
   for (const arena of project.arenas) arenaProblems(arena, report);
   for (const encounter of project.encounters) encounterProblems(project, encounter, report);
   for (const list of ['tiers', 'skills', 'styles'] as const) {
-    for (const { id, tweaks } of project[list]) scopedTweaks(project, tweaks, list !== 'tiers', report, list, id, 'tweaks');
+    for (const { id, tweaks } of project[list]) scopedTweaks(tweaks, list !== 'tiers', report, list, id, 'tweaks');
   }
   briefProblems(project, report);
   return problems;
@@ -45,7 +44,7 @@ function uniqueEverywhere(project: Project, report: Report): void {
     if (names.has(name)) report(pointerOf('variants', id, 'name'), 'unique', name, 'must be unique among units and variants');
 }
 
-function scopedTweaks(project: Project, tweaks: Tweak[], partyOnly: boolean, report: Report, ...at: string[]): void {
+function scopedTweaks(tweaks: Tweak[], partyOnly: boolean, report: Report, ...at: string[]): void {
   tweaks.forEach((tweak, i) => {
     const here = pointerOf(...at, i);
     tweakPaths(
@@ -54,9 +53,6 @@ function scopedTweaks(project: Project, tweaks: Tweak[], partyOnly: boolean, rep
       (path, ...rest) => report(path.replace('/0/', `/${i}/`), ...rest),
       ...at,
     );
-    if (tweak.scope === 'unit' && !hasUnit(project, tweak.of ?? ''))
-      report(`${here}/of`, 'reference', tweak.of, 'must be a unit of the project');
-    if (tweak.scope === 'role' && !tweak.of) report(`${here}/of`, 'required', tweak.of, 'must name the role');
     if (partyOnly && (tweak.scope === 'enemies' || tweak.scope === 'role' || tweak.scope === 'encounter'))
       report(`${here}/scope`, 'applies', tweak.scope, 'changes the party: party or one unit');
   });
@@ -64,12 +60,8 @@ function scopedTweaks(project: Project, tweaks: Tweak[], partyOnly: boolean, rep
 
 function arenaProblems(arena: Arena, report: Report): void {
   const at = ['arenas', arena.id];
-  uniqueIn(arena.spawnPoints, report, ...at, 'spawnPoints');
-  uniqueIn(arena.points, report, ...at, 'points');
-  for (const list of ['walls', 'ground', 'zones'] as const) {
-    uniqueIn(arena[list], report, ...at, list);
+  for (const list of ['walls', 'ground', 'zones'] as const)
     for (const { id, corners } of arena[list]) shapeProblems(corners, report, ...at, list, id, 'corners');
-  }
   const cells = (arena.width / arena.grid) * (arena.depth / arena.grid);
   if ((arena.walls.length || arena.ground.length) && cells > LIMITS.gridCells)
     report(
@@ -101,27 +93,13 @@ function shapeProblems(corners: Corner[], report: Report, ...at: string[]): void
 
 function encounterProblems(project: Project, encounter: Encounter, report: Report): void {
   const at = ['encounters', encounter.id];
-  for (const list of ['party', 'allies', 'waves', 'events', 'slots'] as const) uniqueIn(encounter[list], report, ...at, list);
   const arena = project.arenas.find(({ id }) => id === encounter.arena);
-  if (!arena) report(pointerOf(...at, 'arena'), 'reference', encounter.arena, 'must be an arena of the project');
-  if (!encounter.party.length) report(pointerOf(...at, 'party'), 'required', [], 'needs at least one member');
-  for (const list of ['party', 'allies'] as const) {
-    for (const member of encounter[list]) {
-      if (!hasUnit(project, member.unit))
-        report(pointerOf(...at, list, member.id, 'unit'), 'reference', member.unit, 'must be a unit of the project');
-    }
-  }
-  const waves = encounter.waves.map(({ id }) => id);
-  encounter.waves.forEach((wave, number) => waveProblems(project, encounter, arena, wave, number, waves, report));
-  encounter.bySize.forEach(({ tweaks }, i) => scopedTweaks(project, tweaks, false, report, ...at, 'bySize', String(i), 'tweaks'));
-  for (const event of encounter.events) eventProblems(project, encounter, event, waves, report);
+  encounter.waves.forEach((wave, number) => waveProblems(encounter, wave, number, report));
+  encounter.bySize.forEach(({ tweaks }, i) => scopedTweaks(tweaks, false, report, ...at, 'bySize', String(i), 'tweaks'));
+  for (const event of encounter.events) eventProblems(encounter, event, report);
   encounter.ends.defend.forEach((id, i) => {
-    if (!arena?.points.some((point) => point.id === id && point.health !== undefined))
+    if (arena?.points.some((point) => point.id === id && point.health === undefined))
       report(pointerOf(...at, 'ends', 'defend', i), 'reference', id, 'must be a point of the arena that has health');
-  });
-  encounter.alive?.perType.forEach(({ unit }, i) => {
-    if (!hasUnit(project, unit))
-      report(pointerOf(...at, 'alive', 'perType', i, 'unit'), 'reference', unit, 'must be a unit of the project');
   });
 }
 
@@ -155,27 +133,15 @@ function sizeProblems(encounter: Encounter, report: Report, at: string[]): void 
     report(pointerOf(...at, 'alive', 'most'), 'limit', alive.most, `with the party must be at most ${LIMITS.liveUnits}`);
 }
 
-function waveProblems(
-  project: Project,
-  encounter: Encounter,
-  arena: Arena | undefined,
-  wave: Wave,
-  number: number,
-  waves: string[],
-  report: Report,
-): void {
+function waveProblems(encounter: Encounter, wave: Wave, number: number, report: Report): void {
   const at = ['encounters', encounter.id, 'waves', wave.id];
-  uniqueIn(wave.groups, report, ...at, 'groups');
-  if (wave.after !== undefined && (!waves.includes(wave.after) || wave.after === wave.id))
-    report(pointerOf(...at, 'after'), 'reference', wave.after, 'must be another wave of the encounter');
+  if (wave.after === wave.id) report(pointerOf(...at, 'after'), 'reference', wave.after, 'must be another wave of the encounter');
   if ((wave.start === 'with' || wave.start === 'defeated') && wave.after === undefined && number === 0)
     report(pointerOf(...at, 'after'), 'required', undefined, 'must name a wave: there is none before the first');
-  if (wave.start === 'condition' && !wave.when)
-    report(pointerOf(...at, 'when'), 'required', undefined, 'is needed: the condition it waits for');
-  if (wave.when) conditionProblems(project, wave.when, { waves, encounter: true }, [...at, 'when'], report);
+  if (wave.when) conditionProblems(wave.when, true, [...at, 'when'], report);
   if (wave.repeat) tweakPaths(Unit, wave.repeat.tweaks, report, ...at, 'repeat', 'tweaks');
   if (circular(encounter, wave)) report(pointerOf(...at, 'after'), 'circular', wave.after, 'waits for a wave that waits for it');
-  for (const group of wave.groups) groupProblems(project, arena, group, [...at, 'groups', group.id], report);
+  for (const group of wave.groups) groupProblems(group, [...at, 'groups', group.id], report);
 }
 
 /** Whether a wave waits, at however many removes, for itself. */
@@ -192,12 +158,7 @@ function circular({ waves }: Encounter, wave: Wave): boolean {
   return false;
 }
 
-function groupProblems(project: Project, arena: Arena | undefined, group: WaveGroup, here: string[], report: Report): void {
-  const known = (id: string, ...steps: (string | number)[]) => {
-    if (!hasUnit(project, id)) report(pointerOf(...here, ...steps), 'reference', id, 'must be a unit of the project');
-  };
-  if (group.enemy !== undefined) known(group.enemy, 'enemy');
-  group.pool.forEach(({ enemy }, i) => known(enemy, 'pool', i, 'enemy'));
+function groupProblems(group: WaveGroup, here: string[], report: Report): void {
   if ((group.enemy === undefined) === (group.pool.length === 0))
     report(pointerOf(...here, 'enemy'), 'required', group.enemy, 'a group has either one enemy or a pool');
   if (group.pool.length && !group.pool.some(({ weight }) => weight > 0))
@@ -205,23 +166,14 @@ function groupProblems(project: Project, arena: Arena | undefined, group: WaveGr
   if (group.draws === 'budget' && group.budget <= 0)
     report(pointerOf(...here, 'budget'), 'required', group.budget, 'must be above 0 to be spent');
   if (group.elite) tweakPaths(Unit, group.elite.tweaks, report, ...here, 'elite', 'tweaks');
-  group.at.forEach((id, i) => {
-    if (arena && !arena.spawnPoints.some((point) => point.id === id))
-      report(pointerOf(...here, 'at', i), 'reference', id, `must be a spawn point of ${arena.name}`);
-  });
 }
 
-function eventProblems(project: Project, encounter: Encounter, event: Encounter['events'][number], waves: string[], report: Report): void {
+function eventProblems(encounter: Encounter, event: EncounterEvent, report: Report): void {
   const at = ['encounters', encounter.id, 'events', event.id];
-  conditionProblems(project, event.when, { waves, encounter: true }, [...at, 'when'], report);
+  conditionProblems(event.when, true, [...at, 'when'], report);
   event.then.forEach((act, i) => {
     const here = [...at, 'then', String(i)];
-    const needs = act.does === 'raise' || act.does === 'lower' || act.does === 'startWave';
-    if (needs && act.of === undefined)
-      report(pointerOf(...here, 'of'), 'required', undefined, `is needed: the ${act.does === 'startWave' ? 'wave' : 'flag'}`);
-    if (act.does === 'startWave' && act.of !== undefined && !waves.includes(act.of))
-      report(pointerOf(...here, 'of'), 'reference', act.of, 'must be a wave of the encounter');
-    scopedTweaks(project, act.tweaks, false, report, ...here, 'tweaks');
+    scopedTweaks(act.tweaks, false, report, ...here, 'tweaks');
     act.tweaks.forEach((tweak, t) => {
       if (tweak.scope === 'encounter')
         report(pointerOf(...here, 'tweaks', t, 'scope'), 'applies', tweak.scope, 'changes units while the fight runs');

@@ -1,23 +1,54 @@
 import { Condition } from './condition';
-import { Group, Identifier, ListOf, Name, OneOf, Optional, Quantity, Words, YesNo } from './field';
+import {
+  About,
+  Group,
+  Identifier,
+  ListOf,
+  Name,
+  OneOf,
+  Optional,
+  Quantity,
+  type Reference,
+  Refers,
+  RefersToSome,
+  type Said,
+  YesNo,
+} from './field';
 import { LIMITS } from './limits';
 import { NumberTweak } from './tweak';
 
-/** What a unit does in a state. The first four look to its target. */
-export const DOES = ['hold', 'approach', 'band', 'flee', 'strafe', 'wander', 'patrol', 'home', 'search', 'goTo', 'follow'] as const;
-export type Does = (typeof DOES)[number];
+/** What a unit does in a state. The first five look to its target. */
+const DOES = {
+  hold: 'hold',
+  approach: 'approach',
+  band: 'keep a band',
+  flee: 'flee',
+  strafe: 'circle in a band',
+  wander: 'wander about home',
+  patrol: 'walk a beat',
+  home: 'go home',
+  search: 'search',
+  goTo: 'go to a point',
+  follow: 'follow a friend',
+} as const;
+export type Does = keyof typeof DOES;
+export const DOES_NAMES = Object.keys(DOES) as Does[];
 
-const metres = (label: string, about: string, min = 0) => Quantity({ label, unit: 'm', min, max: 200, about });
+const ATTACK: Reference = { to: ['attack'] };
+const FLAG: Reference = { to: ['flag'] };
+const BAND: Said = { when: { does: ['band', 'strafe'] }, needed: true };
+
+const metres = (label: string, about: string, min = 0, said: Said = {}) => Quantity({ label, unit: 'm', min, max: 200, about, ...said });
 const seconds = (label: string, about: string) => Quantity({ label, unit: 's', min: 0, max: 600, about });
 
+@About('A way out of a state.')
 export class Transition {
-  @Group(() => Condition) when: Condition;
-  /** The state it leads to. */
-  @Identifier() to: string;
+  @Group(() => Condition, { label: 'When', about: 'it is taken as soon as this holds' }) when: Condition;
+  @Refers({ to: ['state'] }, { label: 'To', about: 'the state it leads to' }) to: string;
   @seconds('After', 'not before this long in the state') after = 0;
 }
 
-/** A stop of a beat, relative to the unit's home. */
+@About('A stop of a beat, relative to the unit’s home.')
 export class PatrolPoint {
   @Identifier() id: string;
   @metres('East', 'from its home', -200) x = 0;
@@ -28,46 +59,74 @@ export class PatrolPoint {
   facing?: number;
 }
 
+@About('The beat it walks.')
 export class Patrol {
-  @ListOf(() => PatrolPoint, LIMITS.patrolPoints) points: PatrolPoint[] = [];
-  @OneOf(['loop', 'backAndForth']) order: 'loop' | 'backAndForth' = 'loop';
+  @ListOf(() => PatrolPoint, LIMITS.patrolPoints, { label: 'Stops', needed: true }) points: PatrolPoint[] = [];
+  @OneOf({ loop: 'round and round', backAndForth: 'back and forth' }, { label: 'Order', about: 'in which it visits them' })
+  order: 'loop' | 'backAndForth' = 'loop';
   @Quantity({ label: 'Starts at', unit: '', min: 0, max: 31, whole: true, about: 'which point it goes to first, counted from 0' }) startAt =
     0;
 }
 
-/** What happens once on entering a state. */
+@About('What happens once on entering a state.')
 export class OnEnter {
-  @Optional() @Identifier() raise?: string;
-  @Optional() @Identifier() lower?: string;
-  /** Energy full, charges full, every attack off cooldown. */
-  @YesNo() refill = false;
-  /** An attack begun at once, whatever its cooldown, price and range. */
-  @Optional() @Identifier() attack?: string;
+  @Optional() @Refers(FLAG, { label: 'Raises flag', about: 'conditions may ask whether a flag is raised' }) raise?: string;
+  @Optional() @Refers(FLAG, { label: 'Lowers flag' }) lower?: string;
+  @YesNo({ label: 'Refills', about: 'energy full, charges full, every attack off cooldown' }) refill = false;
+  @Optional()
+  @Refers(ATTACK, { label: 'Begins', about: 'an attack begun at once, whatever its cooldown, price and range' })
+  attack?: string;
 }
 
+@About('What a unit does until something leads it to another state.')
 export class State {
   @Identifier() id: string;
   @Name() name: string;
-  @OneOf(DOES) does: Does;
-  @OneOf(['walk', 'run']) pace: 'walk' | 'run' = 'run';
+  @OneOf(DOES, { label: 'Does' }) does: Does;
+  @OneOf({ walk: 'walk', run: 'run' }, { label: 'Pace', about: 'which of its speeds it moves at' }) pace: 'walk' | 'run' = 'run';
   @Quantity({ label: 'Pace factor', unit: '×', min: 0, max: 10, about: 'multiplies walk or run speed in this state' }) paceFactor = 1;
   @Optional()
-  @metres('Stops at', 'approach ends at this distance; absent: 0.9 × the longest reach, and not before the line is clear')
+  @metres('Stops at', 'approach ends at this distance; absent: 0.9 × the longest reach, and not before the line is clear', 0, {
+    when: { does: ['approach'] },
+  })
   stopAt?: number;
-  @Optional() @metres('Keeps from', 'near edge of the distance band it keeps') near?: number;
-  @Optional() @metres('Keeps to', 'far edge of the distance band it keeps') far?: number;
-  @Optional() @metres('Strays', 'how far it wanders or searches from home or from where it last saw its target') radius?: number;
-  @Optional() @Group(() => Patrol) patrol?: Patrol;
-  /** Where it goes: a point of the arena (go to), or a unit or role (follow). */
-  @Optional() @Identifier() to?: string;
-  /** Which attacks may be begun in this state. */
-  @OneOf(['all', 'none', 'some']) attacks: 'all' | 'none' | 'some' = 'all';
-  /** The attacks of "some". */
-  @Optional() @Words(LIMITS.attacks) only?: string[];
-  /** On a patrol, on the way home or to a point: takes no notice of foes, strikes whoever is in reach, or leaves its way to fight. */
-  @OneOf(['ignore', 'clear', 'engage']) onTheWay: 'ignore' | 'clear' | 'engage' = 'engage';
-  @YesNo() invulnerable = false;
-  @ListOf(() => NumberTweak, 16) tweaks: NumberTweak[] = [];
-  @Optional() @Group(() => OnEnter) onEnter?: OnEnter;
-  @ListOf(() => Transition, LIMITS.leaves) leaves: Transition[] = [];
+  @Optional() @metres('Keeps from', 'near edge of the distance band it keeps', 0, BAND) near?: number;
+  @Optional() @metres('Keeps to', 'far edge of the distance band it keeps', 0, BAND) far?: number;
+  @Optional()
+  @metres('Strays', 'how far it wanders or searches from home or from where it last saw its target', 0, {
+    when: { does: ['wander', 'search'] },
+  })
+  radius?: number;
+  @Optional() @Group(() => Patrol, { label: 'Beat', when: { does: ['patrol'] }, needed: true }) patrol?: Patrol;
+  @Optional()
+  @Refers(
+    { to: { by: 'does', kinds: { goTo: 'point', follow: 'unit' } }, loose: true, gone: 'blocks' },
+    {
+      label: 'Towards',
+      about: 'where it goes: a point of the arena, or a unit or role it follows',
+      when: { does: ['goTo', 'follow'] },
+      needed: true,
+    },
+  )
+  to?: string;
+  @OneOf(
+    { all: 'all attacks', none: 'no attack', some: 'some attacks' },
+    { label: 'May begin', about: 'which attacks may be begun in this state' },
+  )
+  attacks: 'all' | 'none' | 'some' = 'all';
+  @Optional()
+  @RefersToSome(ATTACK, LIMITS.attacks, { label: 'Attacks', about: 'that may be begun', when: { attacks: ['some'] }, needed: true })
+  only?: string[];
+  @OneOf(
+    { ignore: 'are ignored', clear: 'are struck in reach', engage: 'are fought' },
+    {
+      label: 'Foes on the way',
+      about: 'on a patrol, on the way home or to a point: takes no notice of foes, strikes whoever is in reach, or leaves its way to fight',
+    },
+  )
+  onTheWay: 'ignore' | 'clear' | 'engage' = 'engage';
+  @YesNo({ label: 'Invulnerable', about: 'nothing hurts it in this state' }) invulnerable = false;
+  @ListOf(() => NumberTweak, 16, { label: 'Tweaks', about: 'on its numbers while it is in this state' }) tweaks: NumberTweak[] = [];
+  @Optional() @Group(() => OnEnter, { label: 'On entering' }) onEnter?: OnEnter;
+  @ListOf(() => Transition, LIMITS.leaves, { label: 'Leaves', about: 'ways out, asked in this order' }) leaves: Transition[] = [];
 }

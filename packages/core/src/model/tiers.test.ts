@@ -1,9 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
 import { inspectAll } from '../analysis/inspection/inspect';
-import { withFittingBrief } from './brief-relations';
-import { usesOf, withoutUnit } from './references';
-import { between, dropSetting, placesOfTweaks } from './tiers';
+import { usesOf, withFittingReferences, without } from './references';
+import { between, placesOfTweaks } from './tiers';
 import type { Tier, Tweak } from './tweak';
 import { parseProject } from './validate';
 
@@ -35,9 +34,8 @@ describe('tiers as a table', () => {
   });
 
   test('a tier is taken out with what the brief says of it; the rest stays valid', () => {
-    const project = demoProject();
-    const before = project.brief!.bands.length;
-    dropSetting(project, 'tiers', 'blight');
+    const before = demoProject().brief!.bands.length;
+    const project = without(demoProject(), { kind: 'tier', id: 'blight' });
     expect(project.brief!.bands.length).toBeLessThan(before);
     expect(project.brief!.bands.every(({ tier: own }) => own !== 'blight')).toBe(true);
     expect(parseProject(project).tiers).toHaveLength(3);
@@ -48,16 +46,16 @@ describe('tiers as a table', () => {
     project.brief!.curves = [{ id: 'curve', encounter: 'evening-shift', tolerance: 0.01, points: [] }];
     project.brief!.bands.push({ id: 'one', measure: 'timeToKill', scope: 'unit', of: 'mulcher', statistic: 'median', low: 1 });
     const evening = ({ of, encounter }: { of?: string; encounter?: string }) => of === 'evening-shift' || encounter === 'evening-shift';
-    const without = withFittingBrief({ ...project, encounters: project.encounters.filter(({ id }) => id !== 'evening-shift') });
-    expect(without.brief!.curves).toEqual([]);
-    expect(without.brief!.bands).toEqual(project.brief!.bands.filter((band) => !evening(band)));
-    expect(() => parseProject(without)).not.toThrow();
+    const left = without(project, { kind: 'encounter', id: 'evening-shift' });
+    expect(left.brief!.curves).toEqual([]);
+    expect(left.brief!.bands).toEqual(project.brief!.bands.filter((band) => !evening(band)));
+    expect(() => parseProject(left)).not.toThrow();
     const waveless = structuredClone(project);
     waveless.encounters.find(({ id }) => id === 'evening-shift')!.waves.splice(1, 1);
-    expect(withFittingBrief(waveless).brief!.bands.some(({ scope }) => scope === 'wave')).toBe(false);
-    expect(usesOf(project, 'mulcher').map(({ where }) => where)).toContain('the brief: 1 goal');
-    expect(withoutUnit(project, 'mulcher').brief!.bands.some(({ id }) => id === 'one')).toBe(false);
-    expect(withFittingBrief(project)).toBe(project);
+    expect(withFittingReferences(waveless).brief!.bands.some(({ scope }) => scope === 'wave')).toBe(false);
+    expect(usesOf(project, { kind: 'unit', id: 'mulcher' }).map(({ where }) => where)).toContain('Brief › time-to-kill: Which');
+    expect(without(project, { kind: 'unit', id: 'mulcher' }).brief!.bands.some(({ id }) => id === 'one')).toBe(false);
+    expect(withFittingReferences(project)).toBe(project);
   });
 });
 

@@ -1,6 +1,4 @@
 /** Tiers, skills and styles as a table: a row for each number that some of them change, a column for each of them. */
-import { withFittingBrief } from './brief-relations';
-import type { Project } from './project';
 import type { Tier, Tweak } from './tweak';
 
 export const SETTING_LISTS = ['tiers', 'skills', 'styles'] as const;
@@ -48,10 +46,4 @@ export function between(first: Tier, second: Tier, share: number): Tweak[] {
       return { ...near, value: Number(value.toPrecision(4)) };
     });
   });
-}
-
-/** Takes a tier, skill or style out, with the goals and curves of the brief that speak of it. Changes the project. */
-export function dropSetting(project: Project, list: SettingList, id: string): void {
-  project[list] = project[list].filter((one) => one.id !== id);
-  Object.assign(project, withFittingBrief(project));
 }

@@ -1,6 +1,22 @@
 import { Attack, Delay } from './attack';
 import { Condition } from './condition';
-import { Group, Identifier, ListOf, Name, OneOf, Optional, Quantity, Text, Words, YesNo } from './field';
+import {
+  About,
+  Group,
+  Identifier,
+  ListOf,
+  Name,
+  OneOf,
+  Optional,
+  Quantity,
+  type Reference,
+  Refers,
+  RefersByName,
+  RefersToSome,
+  Text,
+  YesNo,
+  asTheyAre,
+} from './field';
 import { LIMITS } from './limits';
 import { Player } from './player';
 import { State } from './state';
@@ -8,9 +24,13 @@ import { State } from './state';
 export const COLOURS = ['clay', 'umber', 'violet', 'blue', 'teal', 'moss', 'amber', 'orchid', 'navy', 'ink'] as const;
 export const GLYPHS = ['seeds', 'elder', 'fork', 'block', 'cross', 'burst', 'lamp', 'bars', 'eye', 'diamond', 'square'] as const;
 
+const ATTACK: Reference = { to: ['attack'] };
+const STATE: Reference = { to: ['state'] };
+
 const metres = (label: string, about: string, max = 200, min = 0) => Quantity({ label, unit: 'm', min, max, about });
 const seconds = (label: string, about: string, max = 600) => Quantity({ label, unit: 's', min: 0, max, about });
 
+@About('How large it is, and from where it sees and shoots.')
 export class Body {
   @metres('Radius', 'of the body seen from above', 20, 0.05) radius = 0.4;
   @metres('Height', 'of the body', 40, 0.05) height = 1.7;
@@ -18,49 +38,50 @@ export class Body {
   @metres('Muzzle', 'height at which its shots start', 40) muzzleHeight = 1.2;
 }
 
-/** A share of health at which damage stops: one that holds, until its state has been entered; else it may be skipped. */
+@About('A share of health at which damage stops: one that holds, until its state has been entered; else it may be skipped.')
 export class Gate {
   @Identifier() id: string;
   @Quantity({ label: 'Gate', unit: '', min: 0, max: 1, about: 'share of full health' }) share = 0.5;
-  /** The state that is meant to come in here. */
-  @Identifier() state: string;
-  @YesNo() holds = true;
+  @Refers(STATE, { label: 'Until in', about: 'the state that is meant to come in here' }) state: string;
+  @YesNo({ label: 'Holds', about: 'damage stops here until that state has been entered' }) holds = true;
 }
 
+@About('What damage takes away, and how it comes back.')
 export class Health {
   @Quantity({ label: 'Health', unit: 'hp', min: 0.001, max: 1e7, about: 'full health' }) max = 100;
   @Quantity({ label: 'Regen', unit: 'hp/s', min: 0, max: 1e6, about: 'health regained each second' }) regen = 0;
   @seconds('Regen delay', 'regeneration waits this long after damage') regenDelay = 0;
   @Quantity({ label: 'Regen up to', unit: '', min: 0, max: 1, about: 'share of full health at which regeneration stops' }) regenUpTo = 1;
-  @ListOf(() => Gate, LIMITS.gates) gates: Gate[] = [];
+  @ListOf(() => Gate, LIMITS.gates, { label: 'Gates' }) gates: Gate[] = [];
 }
 
-/** Damage goes through it before it reaches health. */
+@About('Damage goes through it before it reaches health.')
 export class Shield {
   @Quantity({ label: 'Shield', unit: 'hp', min: 0.001, max: 1e7, about: 'full shield' }) max = 10;
   @Quantity({ label: 'Shield regen', unit: 'hp/s', min: 0, max: 1e6, about: 'shield regained each second' }) regen = 0;
   @seconds('Shield delay', 'the shield regains nothing for this long after damage') regenDelay = 0;
 }
 
-/** What attacks are paid with. */
+@About('What attacks are paid with.')
 export class Energy {
   @Quantity({ label: 'Energy', unit: '', min: 0.001, max: 1e6, about: 'most energy it can hold' }) max = 100;
   @Quantity({ label: 'Energy at first', unit: '', min: 0, max: 1e6, about: 'energy it appears with, at most its most' }) start = 100;
   @Quantity({ label: 'Energy regen', unit: '/s', min: 0, max: 1e6, about: 'energy regained each second' }) regen = 0;
 }
 
-/** Share of damage of one type that is taken off; below 0: weak to it. The id is the type. */
+@About('Share of damage of one type that is taken off; below 0: weak to it. The id is the type.')
 export class Resistance {
   @Identifier() id: string;
   @Quantity({ label: 'Resists', unit: '', min: -10, max: 1, about: 'share of damage of this type taken off; below 0: weak to it' }) share =
     0;
 }
 
+@About('What takes from every hit.')
 export class Armour {
   @Quantity({ label: 'Armour', unit: 'hp', min: 0, max: 1e6, about: 'taken off every hit' }) flat = 0;
   @Quantity({ label: 'Least damage', unit: 'hp', min: 0, max: 1e6, about: 'a hit deals at least this in spite of armour' }) minimumDamage =
     0;
-  @ListOf(() => Resistance, LIMITS.damageTypes) resist: Resistance[] = [];
+  @ListOf(() => Resistance, LIMITS.damageTypes, { label: 'Resistance' }) resist: Resistance[] = [];
   @Optional()
   @Quantity({
     label: 'Guarded arc',
@@ -72,16 +93,20 @@ export class Armour {
   arc?: number;
 }
 
+@About('Hits that meet it while it is exposed do more.')
 export class WeakPoint {
   @Quantity({ label: 'Weak point', unit: '×', min: 1, max: 1000, about: 'a hit on it is multiplied by this' }) multiplier = 2;
-  /** A hit on it takes all that is left of shield and health. */
-  @YesNo() lethal = false;
-  @OneOf(['always', 'unshielded', 'staggered', 'states']) exposed: 'always' | 'unshielded' | 'staggered' | 'states' = 'always';
-  /** The states of "states". */
-  @Words(LIMITS.states) states: string[] = [];
+  @YesNo({ label: 'Kills outright', about: 'a hit on it takes all that is left of shield and health' }) lethal = false;
+  @OneOf(
+    { always: 'always', unshielded: 'while unshielded', staggered: 'while staggered', states: 'in some states' },
+    { label: 'Exposed', about: 'when hits can meet it' },
+  )
+  exposed: 'always' | 'unshielded' | 'staggered' | 'states' = 'always';
+  @RefersToSome(STATE, LIMITS.states, { label: 'In states', about: 'in which it is exposed', when: { exposed: ['states'] } })
+  states: string[] = [];
 }
 
-/** Too much damage within a time makes it reel. */
+@About('Too much damage within a time makes it reel.')
 export class Stagger {
   @Quantity({ label: 'Staggers at', unit: 'hp', min: 0.001, max: 1e7, about: 'damage within the window that staggers it' }) threshold = 20;
   @seconds('Counted over', 'window in which damage is added up', 60) window = 2;
@@ -89,154 +114,190 @@ export class Stagger {
   @seconds('Then steady for', 'after a stagger no other takes hold for this long', 60) immunity = 2;
 }
 
+@About('How firmly it stands.')
 export class Steadiness {
   @Quantity({ label: 'Steadiness', unit: '', min: 0, max: 1, about: 'share of every knockback that is taken off' }) resist = 0;
 }
 
+@About('What makes it fight.')
 export class Temper {
-  /** Attacks on sight; only once it or a friend of it is attacked; never. */
-  @OneOf(['hostile', 'retaliates', 'passive']) manner: 'hostile' | 'retaliates' | 'passive' = 'hostile';
+  @OneOf(
+    { hostile: 'attacks on sight', retaliates: 'only when attacked', passive: 'never attacks' },
+    { label: 'Manner', about: 'attacks on sight; only once it or a friend of it is attacked; never' },
+  )
+  manner: 'hostile' | 'retaliates' | 'passive' = 'hostile';
   @metres('Calls within', 'friends this near, centre to centre, are alerted with it; 0: none') alertRadius = 0;
 }
 
-/** How far from home it lets itself be drawn, and what happens then. */
+@About('How far from home it lets itself be drawn, and what happens then.')
 export class Leash {
   @metres('Leash', 'beyond this distance from home it turns back', 500, 0.1) radius = 20;
-  /** Full health once it is home. */
-  @YesNo() heals = true;
-  /** Nothing hurts it on the way. */
-  @YesNo() ignoresDamage = false;
-  /** Being hurt on the way makes it turn and fight. */
-  @YesNo() answersAttack = false;
-  /** Once home it leaves the fight for good. */
-  @YesNo() gone = false;
+  @YesNo({ label: 'Heals at home', about: 'full health once it is home' }) heals = true;
+  @YesNo({ label: 'Unhurt on the way', about: 'nothing hurts it on the way' }) ignoresDamage = false;
+  @YesNo({ label: 'Turns when hurt', about: 'being hurt on the way makes it turn and fight' }) answersAttack = false;
+  @YesNo({ label: 'Gone for good', about: 'once home it leaves the fight for good' }) gone = false;
 }
 
+@About('What its death brings.')
 export class OnDeath {
-  /** One of its attacks, done where it fell by nobody. */
-  @Optional() @Identifier() attack?: string;
+  @Optional() @Refers(ATTACK, { label: 'Last attack', about: 'one of its attacks, done where it fell by nobody' }) attack?: string;
   @Quantity({ label: 'Worth', unit: '', min: 0, max: 1e6, about: 'what it counts for in budgets and scores' }) worth = 1;
   @seconds('Revivable for', 'how long after its death it can be revived; 0: never') revivableFor = 0;
   @Quantity({ label: 'Revivals', unit: '', min: 0, max: 100, whole: true, about: 'how often' }) revivals = 1;
 }
 
+@About('After a hit no other counts for a while.')
 export class InvulnerabilityWindow {
   @seconds('Shielded after a hit', 'no further hit within the scope counts for this long', 60) duration = 0;
-  @OneOf(['any', 'attacker', 'attack']) scope: 'any' | 'attacker' | 'attack' = 'any';
+  @OneOf(
+    { any: 'any hit', attacker: 'the same attacker', attack: 'the same attack' },
+    { label: 'From', about: 'which further hits do not count' },
+  )
+  scope: 'any' | 'attacker' | 'attack' = 'any';
 }
 
+@About('How it moves, and on what.')
 export class Movement {
   @Quantity({ label: 'Walk', unit: 'm/s', min: 0, max: 100, about: 'walking speed' }) walk = 1.5;
   @Quantity({ label: 'Run', unit: 'm/s', min: 0, max: 100, about: 'running speed' }) run = 4;
   @Quantity({ label: 'Acceleration', unit: 'm/s²', min: 0, max: 1000, about: 'gain of speed; 0: at once' }) acceleration = 0;
   @Quantity({ label: 'Turn', unit: '°/s', min: 0, max: 3600, about: 'how fast it turns; 0: at once' }) turnRate = 0;
-  /** Kinds of ground it may only be on (empty: any), and never. */
-  @Words(LIMITS.words) only: string[] = [];
-  @Words(LIMITS.words) never: string[] = [];
+  @RefersToSome({ to: ['ground'], loose: true }, LIMITS.words, {
+    label: 'Only on ground',
+    about: 'kinds of ground it may only be on; empty: any',
+  })
+  only: string[] = [];
+  @RefersToSome({ to: ['ground'], loose: true }, LIMITS.words, { label: 'Never on ground', about: 'kinds of ground it is never on' })
+  never: string[] = [];
 }
 
+@About('From seeing a foe to acting on it.')
 export class Reaction {
   @seconds('Notices in', 'from seeing a foe to acting on it', 60) mean = 0;
   @seconds('± spread', 'each reaction is drawn uniformly from mean ± spread', 60) spread = 0;
 }
 
+@About('How it notices foes, and loses them.')
 export class Senses {
   @metres('Sight', 'notices a foe at this distance, centre to centre', 500) sight = 14;
   @Quantity({ label: 'Sight angle', unit: '°', min: 1, max: 360, about: '360: all round' }) angle = 360;
   @metres('Lose', 'gives up a foe beyond this distance, centre to centre', 500) lose = 20;
-  /** Sees nobody behind a wall that is higher than the line from its eyes. */
-  @YesNo() needsLine = true;
+  @YesNo({ label: 'Needs a line', about: 'sees nobody behind a wall that is higher than the line from its eyes' }) needsLine = true;
   @seconds('Memory', 'how long a lost foe is still pursued') memory = 3;
   @metres('Hearing', 'hears a foe that runs or attacks at this distance, whatever stands between', 500) hearing = 0;
-  @Group(() => Reaction) reaction: Reaction = new Reaction();
+  @Group(() => Reaction, { label: 'Reaction' }) reaction: Reaction = new Reaction();
   @seconds('Looks every', 'time between looks; 0: at every step', 60) interval = 0;
   @seconds('Builds up', 'how long a foe must be in sight before the reaction begins', 60) buildUp = 0;
 }
 
-export const CRITERIA = [
-  'nearest',
-  'lowestHealth',
-  'lowestShare',
-  'highestDamage',
-  'mostDamageToMe',
-  'lastAttacker',
-  'role',
-  'unit',
-  'random',
-] as const;
+const CRITERIA = {
+  nearest: 'nearest',
+  lowestHealth: 'least health',
+  lowestShare: 'least share of health',
+  highestDamage: 'most damage a second',
+  mostDamageToMe: 'hurt me most',
+  lastAttacker: 'hurt me last',
+  role: 'role',
+  unit: 'one unit',
+  random: 'by chance',
+} as const;
+type Criterion = keyof typeof CRITERIA;
+export const CRITERIA_NAMES = Object.keys(CRITERIA) as Criterion[];
 
-/** What makes one target better than another: each is brought to 0–1 over the candidates and weighed. */
+@About('What makes one target better than another: each is brought to 0–1 over the candidates and weighed.')
 export class TargetCriterion {
-  @OneOf(CRITERIA) by: (typeof CRITERIA)[number];
+  @OneOf(CRITERIA, { label: 'By', about: 'what is compared' }) by: Criterion;
   @Quantity({ label: 'Weight', unit: '', min: 0, max: 1000, about: 'of this criterion among the others' }) weight = 1;
-  /** The role or the unit of "role" and "unit". */
-  @Optional() @Text(80) of?: string;
+  @Optional()
+  @RefersByName({ to: { by: 'by', kinds: { role: 'role', unit: 'unit' } }, loose: true, gone: 'blocks' }, 80, {
+    label: 'Whom',
+    about: 'the role or the unit',
+    when: { by: ['role', 'unit'] },
+  })
+  of?: string;
 }
 
-/** Roles and units, by name and id. */
+/** Taken off a list of one, "only it" would become "anybody". */
+const unlessTheLast = (filter: object, at: readonly string[]) => {
+  const { roles, units } = filter as TargetFilter;
+  return at[at.length - 1] === 'only' && units.length + roles.length <= 1 ? 'blocks' : 'clears';
+};
+
+@About('Roles and units, by name and id.')
 export class TargetFilter {
-  @Words(LIMITS.words) roles: string[] = [];
-  @Words(LIMITS.words) units: string[] = [];
+  @RefersToSome({ to: ['role'], loose: true }, LIMITS.words, { label: 'Roles', about: 'everybody of these roles' }) roles: string[] = [];
+  @RefersToSome({ to: ['unit'], loose: true, gone: unlessTheLast }, LIMITS.words, { label: 'Units', about: 'everybody of these units' })
+  units: string[] = [];
 }
 
+@About('Whom it goes for.')
 export class Targeting {
-  @ListOf(() => TargetCriterion, 16) criteria: TargetCriterion[] = [Object.assign(new TargetCriterion(), { by: 'nearest', weight: 1 })];
+  @ListOf(() => TargetCriterion, 16, { label: 'Criteria', about: 'each is brought to 0–1 over the candidates and weighed' })
+  criteria: TargetCriterion[] = [Object.assign(new TargetCriterion(), { by: 'nearest', weight: 1 })];
   @seconds('Reconsiders every', 'time between looks for a better target; 0: at every step', 60) reconsider = 0.5;
   @Quantity({ label: 'Commitment', unit: '', min: 0, max: 1, about: 'another target must be better by this share to be preferred' })
   commitment = 0.1;
-  @Optional() @Group(() => TargetFilter) only?: TargetFilter;
-  @Optional() @Group(() => TargetFilter) never?: TargetFilter;
+  @Optional() @Group(() => TargetFilter, { label: 'Only', about: 'nobody else is a candidate' }) only?: TargetFilter;
+  @Optional() @Group(() => TargetFilter, { label: 'Never', about: 'they are no candidates' }) never?: TargetFilter;
 }
 
+@About('An attack that may be chosen.')
 export class ChoiceEntry {
-  /** An attack of the unit. */
-  @Identifier() attack: string;
+  @Refers(ATTACK, { label: 'Attack', about: 'an attack of the unit' }) attack: string;
   @Quantity({ label: 'Weight', unit: '', min: 0, max: 1000, about: 'share of the draw among the usable entries' }) weight = 1;
-  @Optional() @Group(() => Condition) condition?: Condition;
-  /** Whom this entry is meant for, where that is not the unit's target. */
-  @Optional() @Group(() => Targeting) targeting?: Targeting;
+  @Optional() @Group(() => Condition, { label: 'If', about: 'it may be chosen only while this holds' }) condition?: Condition;
+  @Optional()
+  @Group(() => Targeting, { label: 'Own targeting', about: 'whom this entry is meant for, where that is not the unit’s target' })
+  targeting?: Targeting;
 }
 
+@About('Entries among which chance decides by weight.')
 export class Priority {
-  @Optional() @Group(() => Condition) condition?: Condition;
-  @ListOf(() => ChoiceEntry, LIMITS.entries) entries: ChoiceEntry[] = [];
+  @Optional() @Group(() => Condition, { label: 'If', about: 'its entries may be chosen only while this holds' }) condition?: Condition;
+  @ListOf(() => ChoiceEntry, LIMITS.entries, { label: 'Entries', emptied: 'takes' }) entries: ChoiceEntry[] = [];
 }
 
+@About('Which attack it begins next.')
 export class Choice {
-  /** Tried from the top: the first with a usable entry decides. */
-  @ListOf(() => Priority, LIMITS.priorities) priorities: Priority[] = [new Priority()];
-  @Group(() => Delay) pause: Delay = new Delay();
+  @ListOf(() => Priority, LIMITS.priorities, {
+    label: 'Priorities',
+    about: 'tried from the top: the first with a usable entry decides',
+    emptied: 'stays',
+  })
+  priorities: Priority[] = [new Priority()];
+  @Group(() => Delay, { label: 'Pause', about: 'after an attack, before another is chosen' }) pause: Delay = new Delay();
 }
 
-/** An enemy or a party member: one shape serves both, and either may stand on either side. */
+@About('An enemy or a party member: one shape serves both, and either may stand on either side.')
 export class Unit {
   @Identifier() id: string;
   @Name() name: string;
-  /** The list it is kept in. */
-  @OneOf(['enemy', 'party']) side: 'enemy' | 'party';
-  @Text(40) role = '';
-  @OneOf(GLYPHS) glyph: (typeof GLYPHS)[number] = 'block';
-  @OneOf(COLOURS) colour: (typeof COLOURS)[number] = 'ink';
-  @Optional() @Text(8000) notes?: string;
-  @Group(() => Body) body: Body = new Body();
-  @Group(() => Health) health: Health = new Health();
-  @Optional() @Group(() => Shield) shield?: Shield;
-  @Group(() => Armour) armour: Armour = new Armour();
-  @Optional() @Group(() => WeakPoint) weakPoint?: WeakPoint;
-  @Group(() => InvulnerabilityWindow) invulnerability: InvulnerabilityWindow = new InvulnerabilityWindow();
-  @Optional() @Group(() => Stagger) stagger?: Stagger;
-  @Group(() => Steadiness) knockback: Steadiness = new Steadiness();
-  @Optional() @Group(() => Energy) energy?: Energy;
-  @Group(() => Movement) movement: Movement = new Movement();
-  @Group(() => Senses) senses: Senses = new Senses();
-  @Group(() => Temper) temper: Temper = new Temper();
-  @Optional() @Group(() => Leash) leash?: Leash;
-  @Group(() => Targeting) targeting: Targeting = new Targeting();
-  @ListOf(() => Attack, LIMITS.attacks) attacks: Attack[] = [];
-  @Group(() => Choice) choice: Choice = new Choice();
-  @ListOf(() => State, LIMITS.states) states: State[] = [];
-  /** The state it is in from the start; absent: the first. */
-  @Optional() @Identifier() startsIn?: string;
-  @Group(() => OnDeath) onDeath: OnDeath = new OnDeath();
-  @Optional() @Group(() => Player) player?: Player;
+  @OneOf({ enemy: 'enemy', party: 'party' }, { label: 'Side', about: 'the list it is kept in' }) side: 'enemy' | 'party';
+  @Text(40, { label: 'Role', about: 'tweaks, targeting and goals may speak of all of a role' }) role = '';
+  @OneOf(asTheyAre(GLYPHS), { label: 'Sign', about: 'it is drawn with' }) glyph: (typeof GLYPHS)[number] = 'block';
+  @OneOf(asTheyAre(COLOURS), { label: 'Colour', about: 'it is drawn in' }) colour: (typeof COLOURS)[number] = 'ink';
+  @Optional() @Text(8000, { label: 'Notes' }) notes?: string;
+  @Group(() => Body, { label: 'Body' }) body: Body = new Body();
+  @Group(() => Health, { label: 'Health' }) health: Health = new Health();
+  @Optional() @Group(() => Shield, { label: 'Shield' }) shield?: Shield;
+  @Group(() => Armour, { label: 'Armour' }) armour: Armour = new Armour();
+  @Optional() @Group(() => WeakPoint, { label: 'Weak point' }) weakPoint?: WeakPoint;
+  @Group(() => InvulnerabilityWindow, { label: 'Invulnerability window' })
+  invulnerability: InvulnerabilityWindow = new InvulnerabilityWindow();
+  @Optional() @Group(() => Stagger, { label: 'Stagger' }) stagger?: Stagger;
+  @Group(() => Steadiness, { label: 'Knockback' }) knockback: Steadiness = new Steadiness();
+  @Optional() @Group(() => Energy, { label: 'Energy' }) energy?: Energy;
+  @Group(() => Movement, { label: 'Movement' }) movement: Movement = new Movement();
+  @Group(() => Senses, { label: 'Senses' }) senses: Senses = new Senses();
+  @Group(() => Temper, { label: 'Temper' }) temper: Temper = new Temper();
+  @Optional() @Group(() => Leash, { label: 'Leash' }) leash?: Leash;
+  @Group(() => Targeting, { label: 'Targeting' }) targeting: Targeting = new Targeting();
+  @ListOf(() => Attack, LIMITS.attacks, { label: 'Attacks', defines: 'attack' }) attacks: Attack[] = [];
+  @Group(() => Choice, { label: 'Choice' }) choice: Choice = new Choice();
+  @ListOf(() => State, LIMITS.states, { label: 'States', defines: 'state' }) states: State[] = [];
+  @Optional() @Refers(STATE, { label: 'Begins in', about: 'the state it is in from the start; absent: the first' }) startsIn?: string;
+  @Group(() => OnDeath, { label: 'On death' }) onDeath: OnDeath = new OnDeath();
+  @Optional()
+  @Group(() => Player, { label: 'Player', when: { side: ['party'] }, only: true })
+  player?: Player;
 }

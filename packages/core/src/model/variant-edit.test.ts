@@ -4,7 +4,7 @@ import { demoProject } from '../testing/demo';
 import { editUnit, setAt } from './edit';
 import { parseProject } from './validate';
 import { asBase, ownValues, writtenUnit } from './variant-edit';
-import { dropAttack, dropState } from './unit-parts';
+import { dropPart } from './references';
 
 const elder = 'clipper-elder';
 const variant = (project: ReturnType<typeof demoProject>) => project.variants.find(({ id }) => id === elder)!;
@@ -68,14 +68,14 @@ describe('editing a linked variant', () => {
     expect(writtenUnit(project, elder).attacks.map(({ id }) => id)).toEqual(['bite', 'gnaw']);
     expect(writtenUnit(project, 'clipper').attacks.map(({ id }) => id)).toEqual(['bite']);
     parseProject(structuredClone(project));
-    const without = editUnit(project, elder, (unit) => dropAttack(unit, 'bite'));
+    const without = editUnit(project, elder, (unit) => dropPart(unit, 'attack', 'bite'));
     expect(writtenUnit(without, elder).choice.priorities).toEqual([{ entries: [{ attack: 'gnaw', weight: 2 }] }]);
     parseProject(structuredClone(without));
   });
 
   test('a change to something the base no longer has is left out, and the project stays sound', () => {
     const project = editUnit(demoProject(), elder, (unit) => (unit.states[0].name = 'Creep'));
-    const without = editUnit(project, 'clipper', (unit) => dropState(unit, 'rush'));
+    const without = editUnit(project, 'clipper', (unit) => dropPart(unit, 'state', 'rush'));
     expect(variant(without).changes).toEqual([]);
     expect(writtenUnit(without, elder).states).toEqual([]);
     parseProject(structuredClone(without));

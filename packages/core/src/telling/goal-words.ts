@@ -1,7 +1,6 @@
 /** Numbers of measures as a board tells them. */
-import type { BandMeasure, Statistic } from '../model/brief';
 import type { Verdict } from '../measures/enough';
-import { GOAL_MEASURES } from '../measures/goals';
+import { GOAL_MEASURES, type BandMeasure, type Statistic } from '../measures/goals';
 import { clockTime, fixed, shown } from './numbers';
 
 /** What a number of a measure is written behind. */

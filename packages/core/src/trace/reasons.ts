@@ -6,7 +6,7 @@ import { CROSSING } from '../engine/lines';
 import { DOING, DOING_NAMES, type Doing } from '../engine/log';
 import { type CompiledCondition, FOES, SELF, SUMMON } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
-import { SUBJECTS, SUBJECT_NAMES, type SubjectInfo, TARGET_DOES } from '../model/condition';
+import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
 /** One entry of a choice: usable, or what ruled it out with the numbers that say by how much. */
 export interface EntryReason {
@@ -211,7 +211,7 @@ function metresOff(fight: Fight, unit: number, target: number): string {
 /** A condition with the value it was compared to: "its share of health is 0.62, not below 0.5". */
 export function conditionDetail(fight: Fight, unit: number, condition: CompiledCondition): string {
   const subject = SUBJECT_NAMES[condition.subject];
-  const info: SubjectInfo = SUBJECTS[subject];
+  const info = subjectOf(subject);
   if (info.asked === 'group') {
     const parts = condition.parts.map((part) => conditionDetail(fight, unit, part));
     return subject === 'not' ? `not (${parts.join()})` : parts.join(subject === 'all' ? ' and ' : ' or ');
@@ -222,7 +222,7 @@ export function conditionDetail(fight: Fight, unit: number, condition: CompiledC
   if (info.asked === 'yesNo')
     return `${info.label}${of}: ${is === condition.yes ? 'yes' : 'no'}, ${condition.yes ? 'yes' : 'no'} was asked for`;
   const scale = info.unit === 's' ? SECOND : 1;
-  const actual = quantity(fight, unit, subject, condition) / scale;
+  const actual = quantity(fight, unit, condition) / scale;
   const side = condition.above ? 'above' : 'below';
   const shown = Number.isNaN(actual) ? 'not to be told' : `${Number(actual.toFixed(2))}${info.unit && ` ${info.unit}`}`;
   return `${info.label}${of} is ${shown}, ${is ? '' : 'not '}${side} ${condition.value / scale}`;

@@ -17,7 +17,7 @@ import {
 import { type Run, Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
-import { ANSWERS } from '../model/attack';
+import { ANSWER_KINDS } from '../model/answer-kind';
 import { type Reasons, reasonsOf } from './reasons';
 
 /** One event. Fields that do not apply are absent. */
@@ -36,7 +36,7 @@ export interface TraceEvent {
   /** Why, or how it came out: why a hit missed, what broke an attack off, what became of an answer, of a flag, of a gate. */
   cause?: Cause;
   /** The answer that was tried. */
-  answer?: (typeof ANSWERS)[number] | 'none';
+  answer?: (typeof ANSWER_KINDS)[number] | 'none';
   /** Numbers by what they are: damage, overkill, dealt, absorbed, distance, seconds, x, y, amount … */
   values?: Record<string, number>;
 }
@@ -284,5 +284,5 @@ function causeOf(log: EventLog, i: number): Cause | undefined {
 
 function answerOf(log: EventLog, i: number): TraceEvent['answer'] {
   if (log.kind[i] !== EVENT.answer && log.kind[i] !== EVENT.exposed) return undefined;
-  return log.a[i] < 0 ? 'none' : ANSWERS[log.a[i]];
+  return log.a[i] < 0 ? 'none' : ANSWER_KINDS[log.a[i]];
 }

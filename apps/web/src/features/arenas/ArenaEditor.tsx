@@ -44,6 +44,7 @@ import { guarded } from '../../parts/guarded';
 const HEIGHT = 620;
 const FORM = 270;
 const NOBODY = '*';
+const SPOKEN_OF = { spawnPoints: 'spawnPoint', points: 'point' } as const;
 
 /** The plan of an arena: everything on it can be chosen, moved, turned, resized by the mouse, by keys and by exact numbers. */
 export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }: { editor: ObjectEditor<'arenas'> }) {
@@ -94,9 +95,14 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
     change(`new ${WORDS[kind]}`, (own) => void (own[kind] as unknown[]).push(made));
     setSelected([{ kind, id }]);
   };
+  // Others may speak of points; where one must have what is to go, that is changed first.
+  const held = useMemo(
+    () => selected.flatMap(({ kind, id }) => (kind in SPOKEN_OF ? editor.holding(SPOKEN_OF[kind as keyof typeof SPOKEN_OF], id) : [])),
+    [editor, selected],
+  );
   const remove = () => {
     const gone = chosen.filter(({ kind }) => kind !== 'partyStart');
-    if (!gone.length) return;
+    if (!gone.length || held.length) return;
     change(`${gone.map(named).join(', ')} removed`, (own) => {
       for (const { kind, id } of gone)
         if (kind !== 'partyStart')
@@ -368,7 +374,13 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
                 <button type="button" className="btn" onClick={duplicate}>
                   Double
                 </button>
-                <button type="button" className="btn" disabled={chosen.every(({ kind }) => kind === 'partyStart')} onClick={remove}>
+                <button
+                  type="button"
+                  className="btn"
+                  disabled={held.length > 0 || chosen.every(({ kind }) => kind === 'partyStart')}
+                  title={held.length ? `to be changed first: ${held.join('; ')}` : undefined}
+                  onClick={remove}
+                >
                   Remove
                 </button>
               </div>

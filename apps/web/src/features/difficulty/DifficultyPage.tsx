@@ -6,11 +6,11 @@ import {
   type Tweak,
   type TweakPlace,
   between,
-  dropSetting,
   idFor,
   nameFor,
   placesOfTweaks,
   samePlace,
+  without,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useLocation } from 'react-router';
@@ -27,6 +27,8 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useWarnings } from '../../store/useWarnings';
 import { EffectivePanel } from './EffectivePanel';
 import { SettingTable } from './SettingTable';
+
+const KINDS = { tiers: 'tier', skills: 'skill', styles: 'style' } as const;
 
 const WORDS: Record<SettingList, { one: string; many: string; about: string }> = {
   tiers: { one: 'tier', many: 'Tiers', about: 'difficulty settings, from the gentlest to the hardest: a column each' },
@@ -81,8 +83,7 @@ function Difficulty({ project, list }: { project: Project; list: SettingList }) 
   const edit = (id: string, name: string, how: (tier: Tier) => Tier, mark?: string) =>
     change(name, (next) => next.map((each) => (each.id === id ? how(each) : each)), mark);
   const remove = (id: string) => {
-    const document = structuredClone(project);
-    dropSetting(document, list, id);
+    const document = without(project, { kind: KINDS[list], id });
     dispatch(changed({ document, name: `${settings.find((each) => each.id === id)?.name} removed` }));
   };
   const index = settings.indexOf(setting);

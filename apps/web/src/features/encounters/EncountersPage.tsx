@@ -7,7 +7,7 @@ import {
   idFor,
   nameFor,
   unitHeads,
-  withFittingBrief,
+  without,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
@@ -148,7 +148,7 @@ function One({
           onClick={() => {
             dispatch(
               changed({
-                document: withFittingBrief({ ...project, encounters: project.encounters.filter((one) => one.id !== id) }),
+                document: without(project, { kind: 'encounter', id }),
                 name: `${encounter.name} deleted`,
               }),
             );

@@ -14,6 +14,7 @@ import {
   waveSentence,
   writtenUnit,
 } from '@insidia/core';
+import { useMemo } from 'react';
 import { Choose } from '../../fields/Choose';
 import { ConditionField, firstOf } from '../../fields/ConditionField';
 import { Field } from '../../fields/Field';
@@ -48,6 +49,7 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
   const change = (what: string, how: (own: Wave) => void) =>
     editor.change(`${base.name} ${wave.name}: ${what}`, (encounter) => how(encounter.waves.find(({ id }) => id === wave.id)!));
   const sample = sampleOf(project, group, heads);
+  const held = useMemo(() => editor.holding('wave', wave.id), [editor, wave.id]);
   const starts = fieldWords(EncounterClass, ['waves', '0', 'start']);
   return (
     <div className="flex flex-col gap-1.5" role="group" aria-label={wave.name}>
@@ -66,12 +68,10 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
         </div>
         <Mini
           sign="remove"
-          label={`Remove ${wave.name}`}
+          label={held.length ? `To be changed before ${wave.name} can go: ${held.join('; ')}` : `Remove ${wave.name}`}
+          disabled={held.length > 0}
           onClick={() => {
-            editor.change(`${base.name}: ${wave.name} removed`, (encounter) => {
-              encounter.waves = encounter.waves.filter(({ id }) => id !== wave.id);
-              for (const one of encounter.waves) if (one.after === wave.id) delete one.after;
-            });
+            editor.remove('wave', wave.id, wave.name);
             onSelect(undefined);
           }}
         />

@@ -278,7 +278,7 @@ function Slots({ editor }: { editor: ObjectEditor<'encounters'> }) {
   return (
     <div className="border-t border-hair pt-1">
       <b className="text-table">Attack slots</b>
-      {base.slots.map(({ id }, i) => (
+      {base.slots.map(({ id }) => (
         <div key={id} className="flex items-end gap-1">
           <span className="w-[52px] truncate pb-1 text-table" title={id}>
             {id}
@@ -286,11 +286,7 @@ function Slots({ editor }: { editor: ObjectEditor<'encounters'> }) {
           <FieldNumber tight editor={editor} path={`/slots/${id}/size`} width={54} />
           <FieldNumber tight editor={editor} path={`/slots/${id}/gap`} width={58} />
           <Field editor={editor} path={`/slots/${id}/perTarget`} />
-          <Mini
-            sign="remove"
-            label={`Remove ${id}`}
-            onClick={() => editor.change(`${base.name}: no slots ${id}`, (encounter) => void encounter.slots.splice(i, 1))}
-          />
+          <Mini sign="remove" label={`Remove ${id}`} onClick={() => editor.remove('slots', id, `slots ${id}`)} />
         </div>
       ))}
       <TextField

@@ -1,12 +1,10 @@
 import {
   type Attack,
-  DELIVERIES,
   type Delivery,
   type Unit,
   attackSentence,
   answersOnPaper,
   blankAttack,
-  dropAttack,
   effectiveUnit,
   fieldWords,
   idFor,
@@ -18,6 +16,7 @@ import {
   Unit as UnitClass,
   fixed,
   shown,
+  traitsOf,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
@@ -108,7 +107,7 @@ function One({
   const at = (field: string) => `/attacks/${attack.id}/${field}`;
   const damage = attack.effects.damage;
   const reader =
-    unit.side === 'enemy' && other && attack.targets === 'foes' && attack.delivery !== 'self' && attack.delivery !== 'summon'
+    unit.side === 'enemy' && other && attack.targets === 'foes' && traitsOf(attack.delivery).needsTarget
       ? {
           name: skill ? `${/^[aeiou]/i.test(skill) ? 'an' : 'a'} ${skill} ${other.name}` : other.name,
           mean: (other.player?.attention ?? other.senses.reaction).mean,
@@ -191,7 +190,7 @@ function NewAttack({ editor, onAttack }: Pick<Props, 'editor' | 'onAttack'>) {
     editor.change(`${base.name}: new attack ${own}`, (unit) => {
       const summoned = unitHeads(project).find((head) => head.id !== unit.id && head.side === unit.side)?.id ?? unit.id;
       unit.attacks.push(blankAttack(id, own, delivery, summoned));
-      if (delivery === 'contact') return;
+      if (!traitsOf(delivery).chosen) return;
       if (!unit.choice.priorities.length) unit.choice.priorities.push({ entries: [] });
       unit.choice.priorities[unit.choice.priorities.length - 1].entries.push({ attack: id, weight: 1 });
     });
@@ -230,7 +229,7 @@ function NewAttack({ editor, onAttack }: Pick<Props, 'editor' | 'onAttack'>) {
           <Choose
             label="Delivery"
             value={delivery}
-            options={fieldWords(UnitClass, ['attacks', '0', 'delivery']).filter(({ id }) => (DELIVERIES as readonly string[]).includes(id))}
+            options={fieldWords(UnitClass, ['attacks', '0', 'delivery'])}
             onChoose={(word) => setDelivery(word as Delivery)}
           />
           <div className="flex gap-2">
@@ -307,7 +306,7 @@ function AttackMenu({ editor, attack, onAttack }: { editor: UnitEditor; attack: 
               type="button"
               className="btn"
               onClick={() => {
-                editor.change(`${base.name}: ${attack.name} removed`, (unit) => dropAttack(unit, attack.id));
+                editor.remove('attack', attack.id, attack.name);
                 close();
                 onAttack(base.attacks[index === 0 ? 1 : index - 1]?.id);
               }}

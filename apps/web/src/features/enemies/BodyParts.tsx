@@ -1,4 +1,4 @@
-import { ANSWERS, type AnswerKind, type Unit, blankAt, fieldWords, Unit as UnitClass, unitHeads } from '@insidia/core';
+import { ANSWERS, ANSWER_KINDS, type AnswerKind, type Unit, blankAt, Unit as UnitClass, unitHeads } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
@@ -299,13 +299,12 @@ function PlayerParts({ editor, attacks }: { editor: UnitEditor; attacks: { id: s
 
 function Answers({ editor, player }: { editor: UnitEditor; player: NonNullable<Unit['player']> }) {
   const { base } = editor;
-  const words = fieldWords(UnitClass, ['player', 'answers', '0', 'kind']);
-  const name = (kind: string) => words.find(({ id }) => id === kind)?.name ?? kind;
+  const name = (kind: AnswerKind) => ANSWERS[kind].verb;
   const change = (what: string, how: (answers: NonNullable<Unit['player']>['answers']) => NonNullable<Unit['player']>['answers']) =>
     editor.change(`${base.name} answers: ${what}`, (unit) => {
       if (unit.player) unit.player.answers = how(unit.player.answers);
     });
-  const missing = ANSWERS.filter((kind) => !player.answers.some((answer) => answer.kind === kind));
+  const missing = ANSWER_KINDS.filter((kind) => !player.answers.some((answer) => answer.kind === kind));
   return (
     <div className="flex basis-full flex-col">
       {player.answers.map(({ id, kind }, i) => (
@@ -337,7 +336,7 @@ function Answers({ editor, player }: { editor: UnitEditor; player: NonNullable<U
             onClick={() =>
               change(name(kind), (answers) => [
                 ...answers,
-                { ...(blankAt(UnitClass, ['player', 'answers', '0']) as (typeof answers)[number]), id: ANSWER_IDS[kind], kind },
+                { ...(blankAt(UnitClass, ['player', 'answers', '0']) as (typeof answers)[number]), id: ANSWERS[kind].short, kind },
               ])
             }
           >
@@ -348,11 +347,3 @@ function Answers({ editor, player }: { editor: UnitEditor; player: NonNullable<U
     </div>
   );
 }
-
-const ANSWER_IDS: Record<AnswerKind, string> = {
-  dodge: 'dodge',
-  block: 'block',
-  stepOut: 'step',
-  breakLine: 'line',
-  interrupt: 'interrupt',
-};

@@ -1,5 +1,4 @@
 import {
-  DOES,
   type Does,
   type State,
   type Unit,
@@ -7,7 +6,6 @@ import {
   blankState,
   conditionSentence,
   doing,
-  dropState,
   fieldWords,
   idFor,
   nameFor,
@@ -256,7 +254,7 @@ function StateFields({ editor, state, onSelect, start, all }: StateProps) {
                 })
               }
               onRemove={() => {
-                editor.change(`${base.name}: ${state.name} removed`, (one) => dropState(one, state.id));
+                editor.remove('state', state.id, state.name);
                 onSelect(undefined);
               }}
             />
@@ -485,12 +483,7 @@ function NewState({ editor, onState }: { editor: UnitEditor; onState: (id: strin
               onChange={(event) => setName(event.target.value)}
             />
           </label>
-          <Choose
-            label="Does"
-            value={does}
-            options={DOES_WORDS.filter(({ id }) => (DOES as readonly string[]).includes(id))}
-            onChoose={(word) => setDoes(word as Does)}
-          />
+          <Choose label="Does" value={does} options={DOES_WORDS} onChoose={(word) => setDoes(word as Does)} />
           <div className="flex gap-2">
             <button type="submit" className="btn btn-primary">
               Add state

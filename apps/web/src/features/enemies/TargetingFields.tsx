@@ -1,4 +1,4 @@
-import { type CRITERIA, type TargetFilter, type Targeting, Unit, fieldWords, unitHeads, valueAt } from '@insidia/core';
+import { type TargetCriterion, type TargetFilter, type Targeting, Unit, fieldWords, unitHeads, valueAt } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ListButtons, moved } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
@@ -38,7 +38,7 @@ export function TargetingFields({ editor, at }: { editor: UnitEditor; at: string
               label={`Criterion ${i + 1}`}
               value={criterion.by}
               options={words}
-              onChoose={(by) => change(i, { by: by as (typeof CRITERIA)[number] })}
+              onChoose={(by) => change(i, { by: by as TargetCriterion['by'] })}
             />
           </div>
           {(criterion.by === 'role' || criterion.by === 'unit') && (

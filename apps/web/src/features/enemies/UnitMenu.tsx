@@ -9,7 +9,7 @@ import {
   nameFor,
   unitHeads,
   usesOf,
-  withoutUnit,
+  without,
   wordingSentence,
   type Unit,
 } from '@insidia/core';
@@ -183,7 +183,7 @@ function freeColour(project: Project): Unit['colour'] {
 /** Where it is used, and what goes with it; undone like anything else. */
 function DeleteUnit({ project, unit, apply, onUnit }: { project: Project; unit: Unit; apply: (edit: Edit) => void; onUnit: OnUnit }) {
   const [open, setOpen] = useState(false);
-  const uses = open ? usesOf(project, unit.id) : [];
+  const uses = open ? usesOf(project, { kind: 'unit', id: unit.id }) : [];
   const stays = uses.filter(({ goes }) => !goes);
   const goes = uses.filter((use) => use.goes);
   return (
@@ -220,7 +220,7 @@ function DeleteUnit({ project, unit, apply, onUnit }: { project: Project; unit: 
               disabled={stays.length > 0}
               onClick={() => {
                 setOpen(false);
-                apply({ document: withoutUnit(project, unit.id), name: `${unit.name} deleted` });
+                apply({ document: without(project, { kind: 'unit', id: unit.id }), name: `${unit.name} deleted` });
                 onUnit(undefined);
               }}
             >

@@ -30,7 +30,7 @@ describe('pasting a part of a unit', () => {
     expect(own.attacks[1].next).toBeUndefined();
     expect(own.choice.priorities.at(-1)!.entries.at(-1)).toEqual({ attack: 'bite-one', weight: 1 });
     expect(lines).toEqual(['First bite: added', 'choice: it comes into the last priority']);
-    expect(lost).toEqual(['follow-up bite-two']);
+    expect(lost).toEqual(['follow-up attack bite-two']);
   });
 
   test('an attack of a name that is there shows each number that would change, and keeps its id', () => {
@@ -44,13 +44,13 @@ describe('pasting a part of a unit', () => {
   test('a state loses its ways to states that are not there', () => {
     const { own, lost } = pasted(copy('thistlejack', 'state', 'keep-band'), 'mulcher');
     expect(own.states.at(-1)).toMatchObject({ id: 'keep-band', leaves: [] });
-    expect(lost).toEqual(['the way to close-in', 'the way to back-off', 'the way to hesitate']);
+    expect(lost).toEqual(['leaves to close-in', 'leaves to back-off', 'leaves to hesitate']);
   });
 
   test('a choice keeps only the entries whose attacks are there', () => {
     const { own, lost } = pasted({ kind: 'choice', from: 'Thistlejack', value: unit('thistlejack').choice }, 'clipper');
     expect(own.choice.priorities[0].entries).toEqual([]);
-    expect(lost).toEqual(['kick', 'quill-fan', 'quill']);
+    expect(lost).toEqual(['entries attack kick', 'entries attack quill-fan', 'entries attack quill']);
   });
 
   test('senses are shown number by number', () => {

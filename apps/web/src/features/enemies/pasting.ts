@@ -6,10 +6,11 @@ import {
   Senses,
   State,
   type Unit,
-  attacksNamed,
   changesWithin,
+  fitted,
   idFor,
   nameFor,
+  traitsOf,
   wordingSentence,
 } from '@insidia/core';
 import type { Copied, PartKind } from '../../store/clipboard';
@@ -25,26 +26,13 @@ export function pasting(clip: Copied, base: Unit): { id: string; lines: string[]
     return { id: '', lines, lost, how: (unit) => (unit.senses = structuredClone(clip.value)) };
   }
   if (clip.kind === 'choice') {
-    const choice = structuredClone(clip.value);
-    for (const priority of choice.priorities)
-      priority.entries = priority.entries.filter(({ attack }) => {
-        const known = base.attacks.some(({ id }) => id === attack);
-        if (!known) lost.push(attack);
-        return known;
-      });
-    const hasAttack = (id: string) => base.attacks.some((one) => one.id === id);
-    for (const priority of choice.priorities)
-      for (const asked of [priority, ...priority.entries])
-        if (!attacksNamed(asked.condition).every(hasAttack)) {
-          lost.push('a condition');
-          delete asked.condition;
-        }
+    const { part: choice, lost: gone } = fitted(Choice, structuredClone(clip.value), base);
     const lines = changesWithin(CLASSES.choice, base.choice, choice).map(wordingSentence);
-    return { id: '', lines, lost, how: (unit) => (unit.choice = choice) };
+    return { id: '', lines, lost: gone, how: (unit) => (unit.choice = choice) };
   }
   const list = clip.kind === 'attack' ? 'attacks' : 'states';
   const items = base[list] as { id: string; name: string }[];
-  const item = structuredClone(clip.value) as { id: string; name: string };
+  let item = structuredClone(clip.value) as { id: string; name: string };
   const same = items.find(({ name }) => name === item.name);
   item.id =
     same?.id ??
@@ -58,8 +46,9 @@ export function pasting(clip: Copied, base: Unit): { id: string; lines: string[]
       item.name,
       items.map(({ name }) => name),
     );
-  if (clip.kind === 'attack') fitAttack(item as unknown as Attack, base, lost);
-  else fitState(item as unknown as State, base, lost);
+  const fits = fitted(CLASSES[clip.kind], item, { ...base, [list]: [...items, item] });
+  item = fits.part;
+  lost.push(...fits.lost);
   const lines = same
     ? changesWithin(CLASSES[clip.kind], same, item).map((line) => `${item.name}: ${wordingSentence(line)}`)
     : [`${item.name}: added`, ...(clip.kind === 'attack' ? ['choice: it comes into the last priority'] : [])];
@@ -72,39 +61,10 @@ export function pasting(clip: Copied, base: Unit): { id: string; lines: string[]
       const index = own.findIndex(({ id }) => id === item.id);
       if (index >= 0) own[index] = item;
       else own.push(item);
-      if (index < 0 && clip.kind === 'attack' && clip.value.delivery !== 'contact') {
+      if (index < 0 && clip.kind === 'attack' && traitsOf(clip.value.delivery).chosen) {
         if (!unit.choice.priorities.length) unit.choice.priorities.push({ entries: [] });
         unit.choice.priorities[unit.choice.priorities.length - 1].entries.push({ attack: item.id, weight: 1 });
       }
     },
   };
-}
-
-function fitAttack(attack: Attack, base: Unit, lost: string[]): void {
-  if (attack.next && !base.attacks.some(({ id }) => id === attack.next?.attack)) {
-    lost.push(`follow-up ${attack.next.attack}`);
-    delete attack.next;
-  }
-  if (!attacksNamed(attack.condition).every((id) => id === attack.id || base.attacks.some((one) => one.id === id))) {
-    lost.push('its condition');
-    delete attack.condition;
-  }
-}
-
-function fitState(state: State, base: Unit, lost: string[]): void {
-  const knows = (id: string) => id === state.id || base.states.some((one) => one.id === id);
-  const hasAttack = (id: string) => base.attacks.some((one) => one.id === id);
-  state.leaves = state.leaves.filter(({ to, when }) => {
-    const fits = knows(to) && attacksNamed(when).every(hasAttack);
-    if (!fits) lost.push(`the way to ${to}`);
-    return fits;
-  });
-  if (state.only) {
-    lost.push(...state.only.filter((id) => !hasAttack(id)));
-    state.only = state.only.filter(hasAttack);
-  }
-  if (state.onEnter?.attack && !hasAttack(state.onEnter.attack)) {
-    lost.push(`begins ${state.onEnter.attack}`);
-    delete state.onEnter.attack;
-  }
 }

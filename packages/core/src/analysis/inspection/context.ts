@@ -1,5 +1,5 @@
 /** What the rules of inspection are handed: a unit through a lens, whom it will meet, and the way to say what is wrong. */
-import type { Condition } from '../../model/condition';
+import { type Condition, subjectOf } from '../../model/condition';
 import { type Lens, effectiveUnit } from '../../model/effective';
 import { pointerOf } from '../../model/pointer';
 import type { Project } from '../../model/project';
@@ -82,11 +82,9 @@ export function impossible(condition: Condition): boolean {
   if (subject === 'any') return parts.every(impossible);
   if (subject === 'chance') return value === 0;
   if (is === 'below') return value <= 0;
-  if (is === 'above') return SHARES.has(subject) && value >= 1;
+  if (is === 'above') return value >= (subjectOf(subject).most ?? Infinity);
   return false;
 }
-
-const SHARES = new Set(['healthShare', 'shieldShare', 'targetHealthShare', 'kindHealthShare', 'waveShare']);
 
 /** Above 5 and below 4 of the same thing. */
 function contradicts(parts: readonly Condition[]): boolean {

@@ -1,0 +1,24 @@
+/** Ids and names for new things. */
+
+/** An id made of a name, different from those taken: "Quill fan" → quill-fan, quill-fan-2. */
+export function idFor(name: string, taken: Iterable<string>): string {
+  const used = new Set(taken);
+  const plain =
+    name
+      .normalize('NFD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 56)
+      .replace(/-+$/, '') || 'item';
+  if (!used.has(plain)) return plain;
+  for (let i = 2; ; i++) if (!used.has(`${plain}-${i}`)) return `${plain}-${i}`;
+}
+
+/** A name that nobody else has: "Quill", "Quill 2". */
+export function nameFor(name: string, taken: Iterable<string>): string {
+  const used = new Set(taken);
+  if (!used.has(name)) return name;
+  const stem = name.replace(/ \d+$/, '');
+  for (let i = 2; ; i++) if (!used.has(`${stem} ${i}`)) return `${stem} ${i}`;
+}
