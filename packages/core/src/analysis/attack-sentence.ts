@@ -2,7 +2,8 @@
 import { hitsInActive } from '../engine/compile-unit';
 import { microseconds } from '../engine/time';
 import type { Attack } from '../model/attack';
-import { numberWords as n } from '../model/words';
+import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
+import { numberWords as n } from '../model/number-words';
 
 /** "winds up 0.55 s, looses three shots over 0.3 s at 2–6 m, 6 each, then recovers 0.35 s and rests 2.4 s from there". */
 export function attackSentence(attack: Attack, nameOf: (unit: string) => string = (unit) => unit): string {
@@ -65,28 +66,11 @@ function action(attack: Attack, nameOf: (unit: string) => string): string {
 }
 
 function effectWords({ effects, beat, hits, projectile }: Attack): string[] {
-  const words: string[] = [];
-  const { damage, overTime, heal, shield, slow, stagger, knockback, boost, revive, drain, taunt, mark } = effects;
-  const several =
-    (projectile && (projectile.count > 1 || beat.every !== undefined)) || (hits.perTarget === 'every' && beat.every !== undefined);
-  if (damage) {
-    const spread = damage.spread > 0 ? ` ± ${n(damage.spread)}` : '';
-    words.push(`${n(damage.amount)}${spread}${damage.type ? ` ${damage.type}` : ' hp'}${several ? ' each' : ''}`);
-  }
-  if (overTime) words.push(`${n(overTime.amount)} every ${n(overTime.every)} s for ${n(overTime.for)} s`);
-  if (heal) words.push(`heals ${healing(heal)}`);
-  if (revive) words.push(`raises with ${healing(revive)}`);
-  if (shield) words.push(`shields ${n(shield.amount)} hp for ${n(shield.for)} s`);
-  if (slow) words.push(`slows by ${n(100 * slow.share)} % for ${n(slow.for)} s`);
-  if (stagger) words.push(`staggers ${n(stagger.for)} s`);
-  if (knockback) words.push(`knocks back ${n(knockback.distance)} m`);
-  if (boost) words.push(`boosts ${count(boost.tweaks.length, 'number')}${boost.for > 0 ? ` for ${n(boost.for)} s` : ' to the end'}`);
-  if (drain) words.push(`drains ${n(drain.amount)} energy`);
-  if (taunt) words.push(`draws its target for ${n(taunt.for)} s`);
-  if (mark) words.push(`marks × ${n(mark.multiplier)} for ${n(mark.for)} s`);
-  return words;
-}
-
-function healing({ amount, share }: { amount: number; share: number }): string {
-  return [amount > 0 && `${n(amount)} hp`, share > 0 && `${n(100 * share)} % of full health`].filter(Boolean).join(' and ') || 'nothing';
+  const each =
+    (projectile !== undefined && (projectile.count > 1 || beat.every !== undefined)) ||
+    (hits.perTarget === 'every' && beat.every !== undefined);
+  return EFFECT_NAMES.flatMap((name) => {
+    const given = effects[name];
+    return given ? [EFFECTS[name].sentence(given, each)] : [];
+  });
 }

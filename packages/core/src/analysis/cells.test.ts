@@ -132,13 +132,13 @@ describe('a brief is refused', () => {
     ['a median of yes or no', { ...band, measure: 'won' }, 'must be share'],
     ['no limit at all', { ...band, low: undefined }, 'must be given, or high, or both'],
     ['limits the wrong way round', { ...band, high: 0.5 }, 'must be at least low, 1'],
-    ['a tier that is not there', { ...band, tier: 'gale' }, 'must be one of the project’s tiers: it is "gale"'],
+    ['a tier that is not there', { ...band, tier: 'gale' }, 'must be a tier of the project: it is "gale"'],
     ['a unit that is not there', { ...band, scope: 'unit', of: 'moth' }, 'must be a unit of the project'],
     ['a wave of nowhere', { ...band, measure: 'span', scope: 'wave', of: 'two' }, 'must name the encounter of the wave'],
     [
       'a wave that is not there',
       { ...band, measure: 'span', scope: 'wave', of: 'ten', encounter: 'evening-shift' },
-      'must be a wave of Evening Shift',
+      'must be a wave of the encounter',
     ],
   ])('%s', (_, wrong, message) => {
     const document = { ...demoProject(), brief: { bands: [JSON.parse(JSON.stringify(wrong))], curves: [] } };

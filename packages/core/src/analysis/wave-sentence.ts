@@ -1,7 +1,7 @@
 /** When a wave starts, read aloud. */
 import { conditionSentence } from '../model/condition';
 import type { Encounter, Wave } from '../model/encounter';
-import { numberWords as n } from '../model/words';
+import { numberWords as n } from '../model/number-words';
 
 /** "75 % of First defeated, then 4 s". */
 export function waveSentence(encounter: Encounter, wave: Wave): string {

@@ -1,17 +1,18 @@
 /** What help does for a friend, a fallen one, or oneself: it skips armour and windows, and wastes what is not needed. */
-import { addBoost, addIll } from './effects';
-import { type Fight, ILL } from './fight';
+import type { Fight } from './fight';
 import { EVENT, MISS } from './log';
 import { revive } from './death';
 import { inReach } from './reach';
+import { giveEffects } from './struck';
 import { type CompiledAttack, FALLEN } from './tables';
 
 export function giveAid(fight: Fight, unit: number, other: number, number: number, attack: CompiledAttack): void {
   const { now, log } = fight;
   if (attack.targets === FALLEN) {
     const at = fight.fallen.findIndex((one) => one.unit === other && one.until > now);
-    if (at < 0 || !attack.revives) log.add(now, EVENT.miss, unit, other, number, MISS.gone);
-    else revive(fight, unit, other, number, attack.reviveAmount + attack.reviveShare * fight.kinds[other].maxHealth);
+    const raising = attack.effects.revive;
+    if (at < 0 || !raising) log.add(now, EVENT.miss, unit, other, number, MISS.gone);
+    else revive(fight, unit, other, number, raising.amount + raising.share * fight.kinds[other].maxHealth);
     return;
   }
   // Nothing acts on a stale world: whoever was to be helped must live and be in reach.
@@ -19,12 +20,7 @@ export function giveAid(fight: Fight, unit: number, other: number, number: numbe
     log.add(now, EVENT.miss, unit, other, number, fight.isAlive[other] ? MISS.reach : MISS.gone);
     return;
   }
-  if (attack.heals) heal(fight, unit, other, number, attack.healAmount + attack.healShare * fight.kinds[other].maxHealth);
-  if (attack.lentAmount > 0) {
-    log.add(now, EVENT.shielded, unit, other, number, attack.lentAmount);
-    addIll(fight, other, ILL.lent, attack.lentAmount, attack.lentFor, unit);
-  }
-  if (attack.boost !== null) addBoost(fight, unit, other, number, attack.boost);
+  giveEffects(fight, unit, other, number, attack);
 }
 
 /** A tick of this instant took its last health: with what it is given now it lives. */

@@ -120,7 +120,8 @@ function ranged(attack: CompiledAttack): boolean {
 }
 
 function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
-  return (own.staggerFor > 0 && attack.breakStagger) || own.amount - own.spread >= attack.breakHit;
+  const { stagger, damage } = own.effects;
+  return (stagger !== null && attack.breakStagger) || (damage?.amount ?? 0) - (damage?.spread ?? 0) >= attack.breakHit;
 }
 
 /** m that a unit must move to be out of what is coming; Infinity where moving does not help. */

@@ -77,7 +77,7 @@ function rowOf(fight: Fight, unit: number, plain: CompiledUnit): CompiledUnit {
 
 /** The tweaks of a boost, by its number among the names. */
 function boostTweaks({ compiled }: Fight, id: number): readonly NumberTweak[] {
-  for (const kind of compiled.kinds) for (const { boost } of kind.attacks) if (boost?.id === id) return boost.tweaks;
+  for (const kind of compiled.kinds) for (const { effects } of kind.attacks) if (effects.boost?.id === id) return effects.boost.tweaks;
   for (const { then } of compiled.events)
     for (const { boosts } of then) for (const boost of boosts) if (boost?.id === id) return boost.tweaks;
   return [];

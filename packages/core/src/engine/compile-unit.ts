@@ -1,4 +1,5 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
+import { compileEffects } from '../model/effects/list';
 import { ANSWER_KINDS } from '../model/answer-kind';
 import { DELIVERY_NAMES } from '../model/delivery';
 import { type Attack } from '../model/attack';
@@ -222,10 +223,8 @@ export function hitsInActive(active: number, every: number): number {
 
 function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { names, kindOf }: UnitContext): CompiledAttack {
   const { beat, range, effects, hits, projectile, aim, area, summon } = attack;
-  const { damage, overTime, heal, boost, revive, mark } = effects;
   const active = microseconds(beat.active);
   const every = beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every));
-  const type = (name: string | undefined) => (name ? numberIn(names.damageTypes, name) : -1);
   return {
     id: attack.id,
     name: attack.name,
@@ -254,34 +253,11 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     recharge: microseconds(attack.charges?.reload ?? 0),
     breakStagger: attack.interruptible.stagger,
     breakHit: attack.interruptible.hit ?? Infinity,
-    amount: damage?.amount ?? 0,
-    spread: damage?.spread ?? 0,
-    damageType: type(damage?.type),
-    critChance: damage?.critChance ?? 0,
-    critMultiplier: damage?.critMultiplier ?? 1,
-    tickAmount: overTime?.amount ?? 0,
-    tickEvery: microseconds(overTime?.every ?? 0),
-    tickFor: microseconds(overTime?.for ?? 0),
-    tickStacking: ['refresh', 'stack', 'ignore'].indexOf(overTime?.stacking ?? 'refresh'),
-    tickType: type(overTime?.type),
-    heals: heal !== undefined,
-    healAmount: heal?.amount ?? 0,
-    healShare: heal?.share ?? 0,
-    lentAmount: effects.shield?.amount ?? 0,
-    lentFor: microseconds(effects.shield?.for ?? 0),
-    slowShare: effects.slow?.share ?? 0,
-    slowFor: microseconds(effects.slow?.for ?? 0),
-    staggerFor: microseconds(effects.stagger?.for ?? 0),
-    knockback: effects.knockback?.distance ?? 0,
-    boost:
-      (boost && { id: numberIn(names.boosts, `${unit.id}/${attack.id}`), tweaks: boost.tweaks, lasts: microseconds(boost.for) }) || null,
-    revives: revive !== undefined,
-    reviveAmount: revive?.amount ?? 0,
-    reviveShare: revive?.share ?? 0,
-    drain: effects.drain?.amount ?? 0,
-    tauntFor: microseconds(effects.taunt?.for ?? 0),
-    markMultiplier: mark?.multiplier ?? 1,
-    markFor: microseconds(mark?.for ?? 0),
+    effects: compileEffects(effects, {
+      time: microseconds,
+      damageType: (name) => (name ? numberIn(names.damageTypes, name) : -1),
+      boost: () => numberIn(names.boosts, `${unit.id}/${attack.id}`),
+    }),
     everyHit: hits.perTarget === 'every',
     limit: hits.limit ?? (attack.delivery === 'area' || attack.delivery === 'contact' ? Infinity : 1),
     friendly: hits.friendlyFire,

@@ -15,9 +15,9 @@ import { type ConditionScope, compileCondition, numberIn } from './compile-condi
 import { type UnitContext, compileUnit } from './compile-unit';
 import { OUTCOME } from './log';
 import { cosine, sine } from './rotation';
+import type { CompiledBoost } from '../model/effects/effect';
 import type {
   Compiled,
-  CompiledBoost,
   CompiledConsequence,
   CompiledGroup,
   CompiledMember,

@@ -5,13 +5,17 @@
 import { blockedShare, recordExposure } from './answers';
 import { PURPOSE } from './chance';
 import { tryAgainAt } from './choice';
-import { leaveEffects, lentTo } from './effects';
+import { lentTo } from './effects';
 import { type Fight, ILL, type Landing, PHASE, URGE } from './fight';
 import { BREAK, EVENT } from './log';
 import { leave } from './over-time';
 import { alert } from './senses';
+import { leaveEffects } from './struck';
 import type { CompiledAttack, CompiledUnit } from './tables';
 import { DEAD_BELOW } from './tuning';
+
+/** A hit without damage still meets armour, windows and shields. */
+const NO_DAMAGE = { amount: 0, spread: 0, type: -1, critChance: 0, critMultiplier: 1 };
 
 export function applyHit(fight: Fight, landing: Landing): void {
   const { attacker, victim, attack: number } = landing;
@@ -23,21 +27,22 @@ export function applyHit(fight: Fight, landing: Landing): void {
   openWindow(fight, attacker, victim, number);
   const attack = fight.attackOf(attacker, number);
   const kind = fight.kinds[victim];
-  let amount = fight.around(attacker, PURPOSE.damage, attack.amount, attack.spread);
+  const damage = attack.effects.damage ?? NO_DAMAGE;
+  let amount = fight.around(attacker, PURPOSE.damage, damage.amount, damage.spread);
   if (kind.weakExposed > 0 && attack.weakShare > 0 && meetsWeakPoint(fight, attacker, victim, attack, kind)) {
     amount = kind.weakLethal ? Infinity : amount * kind.weakMultiplier;
   }
-  if (attack.critChance > 0 && fight.chance(attacker, PURPOSE.crit) < attack.critChance) amount *= attack.critMultiplier;
+  if (damage.critChance > 0 && fight.chance(attacker, PURPOSE.crit) < damage.critChance) amount *= damage.critMultiplier;
   if (fight.marked[victim] !== 1) amount *= fight.marked[victim];
   if (fight.blockUntil[victim] > fight.now) amount *= 1 - blockedShare(fight, victim, landing);
   const guarded = kind.guardCosine <= -1 || fromAhead(fight, victim, landing, kind.guardCosine);
   const dealt =
     amount === Infinity
       ? takeAll(fight, attacker, victim, number)
-      : hurt(fight, EVENT.hit, attacker, victim, number, amount, attack.damageType, guarded);
+      : hurt(fight, EVENT.hit, attacker, victim, number, amount, damage.type, guarded);
   if (kind.player !== null) recordExposure(fight, landing, attack, dealt);
   fight.hurtBy[victim] = attacker;
-  if (attack.tickEvery > 0) leave(fight, attacker, victim, number, attack);
+  if (attack.effects.overTime) leave(fight, attacker, victim, number, attack.effects.overTime);
   if (fight.phase[victim] !== PHASE.idle && dealt >= fight.attackOf(victim, fight.attack[victim]).breakHit) {
     fight.jolts.push({ attacker, victim, attack: number, stagger: 0, knockback: 0, x: landing.x, y: landing.y, breaks: BREAK.hit });
   }

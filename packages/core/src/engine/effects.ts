@@ -2,36 +2,22 @@
 import { interrupt } from './attack';
 import { refit } from './changes';
 import { tryAgainAt } from './choice';
-import { type Fight, ILL, type Ill, type Jolt, type Landing, PHASE, TASK } from './fight';
+import type { CompiledBoost } from '../model/effects/effect';
+import { type Fight, ILL, type Ill, type Jolt, PHASE, TASK } from './fight';
 import { BREAK, DOING, EVENT } from './log';
 import { DUE } from './queue';
 import { alert } from './senses';
-import type { CompiledAttack, CompiledBoost } from './tables';
 import { setTarget } from './targets';
 import { dropTask } from './tasks';
 
-/** What a hit on a foe leaves besides its damage. Staggers and knockbacks wait until every hit of the instant is applied. */
-export function leaveEffects(fight: Fight, { attacker, victim, attack: number, x, y }: Landing, attack: CompiledAttack): void {
-  const { now, log } = fight;
-  if (attack.slowShare > 0) {
-    log.add(now, EVENT.slow, attacker, victim, number, attack.slowShare, attack.slowFor);
-    addIll(fight, victim, ILL.slow, attack.slowShare, attack.slowFor, attacker);
-  }
-  if (attack.markFor > 0) {
-    log.add(now, EVENT.mark, attacker, victim, number, attack.markMultiplier, attack.markFor);
-    addIll(fight, victim, ILL.mark, attack.markMultiplier, attack.markFor, attacker);
-  }
-  if (attack.drain > 0) {
-    const had = fight.energyNow(victim);
-    fight.energy[victim] = Math.max(0, had - attack.drain);
-    fight.energyAt[victim] = now;
-    log.add(now, EVENT.drain, attacker, victim, number, had - fight.energy[victim]);
-  }
-  if (attack.boost !== null) addBoost(fight, attacker, victim, number, attack.boost);
-  if (attack.tauntFor > 0) taunt(fight, attacker, victim, number, attack.tauntFor);
-  if (attack.staggerFor > 0 || attack.knockback > 0) {
-    fight.jolts.push({ attacker, victim, attack: number, stagger: attack.staggerFor, knockback: attack.knockback, x, y, breaks: -1 });
-  }
+/** A stagger or a knockback waits until every hit of the instant is applied. */
+export function jolt(
+  fight: Fight,
+  { by, unit, attack, x, y }: { by: number; unit: number; attack: number; x: number; y: number },
+  stagger: number,
+  knockback: number,
+): void {
+  fight.jolts.push({ attacker: by, victim: unit, attack, stagger, knockback, x, y, breaks: -1 });
 }
 
 /** One more thing that lasts. Of slows and marks the strongest counts, lent shields add up; so each is kept to its own end. */
@@ -53,8 +39,8 @@ export function addBoost(fight: Fight, by: number, unit: number, attack: number,
   if (!present) refit(fight, unit);
 }
 
-function taunt(fight: Fight, attacker: number, victim: number, number: number, lasts: number): void {
-  fight.log.add(fight.now, EVENT.taunt, attacker, victim, number, lasts);
+/** Must go for whoever struck it, for so long. */
+export function taunt(fight: Fight, attacker: number, victim: number, lasts: number): void {
   fight.boundUntil[victim] = fight.now + lasts;
   alert(fight, victim);
   if (fight.alerted[victim] && fight.target[victim] !== attacker && fight.isAlive[attacker]) setTarget(fight, victim, attacker);

@@ -17,14 +17,15 @@ function reaches(fight: Fight, unit: number, other: number, attack: CompiledAtta
 /** The lowest share of health; a shield for whom least is lent, then the nearest; a boost for the nearest who lacks it. */
 function neediestFriend(fight: Fight, unit: number, attack: CompiledAttack): number {
   const friends = fight.living[fight.side[unit]];
+  const { heal, shield } = attack.effects;
   let best: number = NOBODY;
   let least = Infinity;
   let nearest = Infinity;
   for (let i = 0; i < friends.length; i++) {
     const friend = friends[i];
     if (friend === unit || !couldUse(fight, friend, attack) || !reaches(fight, unit, friend, attack)) continue;
-    const has = attack.heals ? fight.healthNow(friend) / fight.kinds[friend].maxHealth : attack.lentAmount > 0 ? fight.lent[friend] : 0;
-    const gap = attack.heals ? 0 : fight.gap(unit, friend);
+    const has = heal ? fight.healthNow(friend) / fight.kinds[friend].maxHealth : shield ? fight.lent[friend] : 0;
+    const gap = heal ? 0 : fight.gap(unit, friend);
     if (has > least || (has === least && gap >= nearest)) continue;
     least = has;
     nearest = gap;
@@ -33,10 +34,10 @@ function neediestFriend(fight: Fight, unit: number, attack: CompiledAttack): num
   return best;
 }
 
-function couldUse(fight: Fight, friend: number, attack: CompiledAttack): boolean {
-  if (attack.heals) return fight.healthNow(friend) < fight.kinds[friend].maxHealth;
-  if (attack.lentAmount > 0) return true; // what is lent adds up
-  return !fight.ills[friend].some(({ what, value }) => what === ILL.boost && value === attack.boost?.id);
+function couldUse(fight: Fight, friend: number, { effects: { heal, shield, boost } }: CompiledAttack): boolean {
+  if (heal) return fight.healthNow(friend) < fight.kinds[friend].maxHealth;
+  if (shield) return true; // what is lent adds up
+  return !fight.ills[friend].some(({ what, value }) => what === ILL.boost && value === boost?.id);
 }
 
 function nearestFallen(fight: Fight, unit: number, attack: CompiledAttack): number {

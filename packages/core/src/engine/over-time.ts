@@ -1,5 +1,5 @@
 /** Damage over time: what a hit leaves on its victim, tick by tick, whatever becomes of whoever left it. */
-import type { CompiledAttack } from './tables';
+import type { CompiledEffects } from '../model/effects/list';
 import { hurt } from './damage';
 import type { Fight } from './fight';
 import { EVENT } from './log';
@@ -7,10 +7,7 @@ import { DUE } from './queue';
 import { MOST_SHOTS } from './tuning';
 
 const NONE = -1;
-/** What becomes of an effect that is left again while it lasts, in the order of the model's list. */
-const REFRESH = 0;
-const STACK = 1;
-
+type CompiledOverTime = NonNullable<CompiledEffects['overTime']>;
 /** One running effect. */
 export interface OverTime {
   attacker: number;
@@ -81,13 +78,13 @@ export class OverTimes {
 }
 
 /** A hit has landed whose attack leaves something behind. What one attack of one attacker leaves on one victim is one effect. */
-export function leave(fight: Fight, attacker: number, victim: number, number: number, attack: CompiledAttack): void {
+export function leave(fight: Fight, attacker: number, victim: number, number: number, ticks: CompiledOverTime): void {
   const { overTime, now } = fight;
-  const present = attack.tickStacking === STACK ? NONE : overTime.find(attacker, victim, number);
+  const present = ticks.stacking === 'stack' ? NONE : overTime.find(attacker, victim, number);
   if (present !== NONE) {
     // It lasts up to and including its end, whether or not a tick falls there.
     if (now <= overTime.all[present].endsAt) {
-      if (attack.tickStacking === REFRESH) overTime.all[present].endsAt = now + attack.tickFor;
+      if (ticks.stacking === 'refresh') overTime.all[present].endsAt = now + ticks.lasts;
       return;
     }
     overTime.end(present);
@@ -95,8 +92,8 @@ export function leave(fight: Fight, attacker: number, victim: number, number: nu
   if (overTime.running >= MOST_SHOTS) return;
   const id = overTime.take(victim);
   const effect = overTime.all[id];
-  Object.assign(effect, { attacker, victim, attack: number, startedAt: now, endsAt: now + attack.tickFor, ticks: 0 });
-  fight.queue.push(now + attack.tickEvery, DUE.tick, attacker, effect.life, id);
+  Object.assign(effect, { attacker, victim, attack: number, startedAt: now, endsAt: now + ticks.lasts, ticks: 0 });
+  fight.queue.push(now + ticks.every, DUE.tick, attacker, effect.life, id);
 }
 
 /** A tick is due at start + i × every. One beyond the effect's end hurts nobody: with it the effect is put away. */
@@ -104,11 +101,11 @@ export function tick(fight: Fight, id: number, life: number): void {
   const effect = fight.overTime.all[id];
   if (!effect.running || effect.life !== life) return;
   if (fight.now > effect.endsAt) return fight.overTime.end(id);
-  const attack = fight.attackOf(effect.attacker, effect.attack);
+  const { amount, every, type } = fight.attackOf(effect.attacker, effect.attack).effects.overTime!;
   if (!fight.invulnerable[effect.victim]) {
     const { guardCosine } = fight.kinds[effect.victim];
-    hurt(fight, EVENT.tick, effect.attacker, effect.victim, effect.attack, attack.tickAmount, attack.tickType, guardCosine <= -1);
+    hurt(fight, EVENT.tick, effect.attacker, effect.victim, effect.attack, amount, type, guardCosine <= -1);
   }
-  const next = effect.startedAt + (++effect.ticks + 1) * attack.tickEvery;
+  const next = effect.startedAt + (++effect.ticks + 1) * every;
   fight.queue.push(next, DUE.tick, effect.attacker, life, id);
 }

@@ -1,4 +1,6 @@
 /** What a run reads: effective values, whole microseconds, ids turned into numbers. Plain data, made once by `compile`. */
+import type { CompiledBoost } from '../model/effects/effect';
+import type { CompiledEffects } from '../model/effects/list';
 import type { NumberTweak } from '../model/tweak';
 import type { Unit } from '../model/unit';
 
@@ -64,14 +66,6 @@ export interface CompiledCondition {
   parts: CompiledCondition[];
 }
 
-export interface CompiledBoost {
-  /** Place in the names' boosts. */
-  id: number;
-  tweaks: NumberTweak[];
-  /** µs; 0: to the end */
-  lasts: number;
-}
-
 export interface CompiledAttack {
   id: string;
   name: string;
@@ -110,35 +104,7 @@ export interface CompiledAttack {
   breakStagger: boolean;
   /** a single hit of at least this breaks it off */
   breakHit: number;
-  amount: number;
-  spread: number;
-  damageType: number;
-  critChance: number;
-  critMultiplier: number;
-  /** Damage over time: of one tick, µs between ticks, µs it lasts; no ticks: none. */
-  tickAmount: number;
-  tickEvery: number;
-  tickFor: number;
-  /** 0 refresh, 1 stack, 2 ignore */
-  tickStacking: number;
-  tickType: number;
-  heals: boolean;
-  healAmount: number;
-  healShare: number;
-  lentAmount: number;
-  lentFor: number;
-  slowShare: number;
-  slowFor: number;
-  staggerFor: number;
-  knockback: number;
-  boost: CompiledBoost | null;
-  revives: boolean;
-  reviveAmount: number;
-  reviveShare: number;
-  drain: number;
-  tauntFor: number;
-  markMultiplier: number;
-  markFor: number;
+  effects: CompiledEffects;
   everyHit: boolean;
   limit: number;
   friendly: boolean;

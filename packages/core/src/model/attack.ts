@@ -1,6 +1,7 @@
 import { ANSWER_KINDS, type AnswerKind, answersAs } from './answer-kind';
 import { Condition } from './condition';
 import { DELIVERY_WORDS, type Delivery, type DeliveryTraits, deliveriesWith } from './delivery';
+import { Effects } from './effects/list';
 import {
   About,
   Group,
@@ -12,16 +13,13 @@ import {
   Quantity,
   type Reference,
   Refers,
-  RefersByName,
   type Said,
   SomeOf,
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
-import { NumberTweak } from './tweak';
 
 const ATTACK: Reference = { to: ['attack'] };
-const DAMAGE_TYPE: Reference = { to: ['damageType'], loose: true };
 
 const metres = (label: string, about: string, max = 200) => Quantity({ label, unit: 'm', min: 0, max, about });
 const seconds = (label: string, about: string, max = 600) => Quantity({ label, unit: 's', min: 0, max, about });
@@ -60,91 +58,6 @@ export class Beat {
   )
   tracking: 'turns' | 'fixed' = 'turns';
   @Optional() @seconds('Cue', 'how long after the start of the wind-up it can be read; absent: at once', 60) cue?: number;
-}
-
-@About('What it takes from whoever is struck.')
-export class Damage {
-  @points('Damage', 'of one hit, before armour') amount = 0;
-  @points('Spread', 'each hit is drawn uniformly from amount ± spread, at least 0') spread = 0;
-  @Optional()
-  @RefersByName(DAMAGE_TYPE, 40, { label: 'Kind', about: 'what resistances speak of; absent: none of them counts' })
-  type?: string;
-  @share('Crit chance', 'share of hits that are critical') critChance = 0;
-  @Quantity({ label: 'Crit factor', unit: '×', min: 1, max: 100, about: 'a critical hit is multiplied by this' }) critMultiplier = 2;
-}
-
-@About('Ticks of damage after a hit: at every, 2 × every … up to and including `for`.')
-export class OverTime {
-  @points('Tick damage', 'of one tick, before armour') amount = 0;
-  @Quantity({ label: 'Tick every', unit: 's', min: 0.01, max: 60, about: 'time between ticks' }) every = 1;
-  @seconds('Lasts', 'ticks fall up to and including this long after the hit') for = 4;
-  @OneOf(
-    { refresh: 'moves the end', stack: 'adds another', ignore: 'does nothing' },
-    { label: 'Again while it runs', about: 'what a second hit does: moves the end and keeps the phase, adds another, or nothing' },
-  )
-  stacking: 'refresh' | 'stack' | 'ignore' = 'refresh';
-  @Optional() @RefersByName(DAMAGE_TYPE, 40, { label: 'Kind', about: 'what resistances speak of' }) type?: string;
-}
-
-@About('An amount and a share of full health, added together.')
-export class Healing {
-  @points('Heals', 'health given at each hit') amount = 0;
-  @share('Heals share', 'share of full health given besides') share = 0;
-}
-
-@About('A shield lent for a time; a larger one takes the place of a smaller.')
-export class LentShield {
-  @points('Shield given', 'absorbs damage before the unit’s own shield') amount = 0;
-  @seconds('For', 'how long it lasts') for = 5;
-}
-
-@About('Moves more slowly for a time.')
-export class Slow {
-  @share('Slowed by', 'share of speed taken away; the strongest slow counts') share = 0.3;
-  @seconds('For', 'how long it lasts') for = 2;
-}
-
-@About('Something that lasts.')
-export class Lasting {
-  @seconds('For', 'how long it lasts') for = 1;
-}
-
-@About('Is pushed away.')
-export class Knockback {
-  @metres('Knocked back', 'away from where the hit came from, stopped by walls', 50) distance = 1;
-}
-
-@About('Tweaks on whoever is struck or helped, for a time; the same boost again moves its end.')
-export class Boost {
-  @ListOf(() => NumberTweak, 16, { label: 'Tweaks' }) tweaks: NumberTweak[] = [];
-  @seconds('For', 'how long it lasts; 0: to the end') for = 5;
-}
-
-@About('Loses energy.')
-export class Drain {
-  @Quantity({ label: 'Drains', unit: '', min: 0, max: 1e6, about: 'energy taken away' }) amount = 1;
-}
-
-@About('Hits on it do more for a time.')
-export class Mark {
-  @Quantity({ label: 'Marked', unit: '×', min: 0, max: 100, about: 'hits on a marked unit are multiplied by this' }) multiplier = 1.25;
-  @seconds('For', 'how long it lasts') for = 5;
-}
-
-@About('What a hit does to a foe, or what help does for a friend.')
-export class Effects {
-  @Optional() @Group(() => Damage, { label: 'Damage' }) damage?: Damage;
-  @Optional() @Group(() => OverTime, { label: 'Damage over time' }) overTime?: OverTime;
-  @Optional() @Group(() => Healing, { label: 'Heal' }) heal?: Healing;
-  @Optional() @Group(() => LentShield, { label: 'Shield' }) shield?: LentShield;
-  @Optional() @Group(() => Slow, { label: 'Slow' }) slow?: Slow;
-  @Optional() @Group(() => Lasting, { label: 'Stagger' }) stagger?: Lasting;
-  @Optional() @Group(() => Knockback, { label: 'Knockback' }) knockback?: Knockback;
-  @Optional() @Group(() => Boost, { label: 'Boost' }) boost?: Boost;
-  @Optional() @Group(() => Healing, { label: 'Revive', about: 'brings a fallen friend back with this much health' }) revive?: Healing;
-  @Optional() @Group(() => Drain, { label: 'Drain' }) drain?: Drain;
-  @Optional() @Group(() => Lasting, { label: 'Taunt', about: 'the struck unit turns on whoever struck it' }) taunt?: Lasting;
-  @Optional() @Group(() => Mark, { label: 'Mark' }) mark?: Mark;
 }
 
 @About('Whom a hit strikes, and how often.')

@@ -1,5 +1,5 @@
 import { type AnswerKind, answersAs } from './answer-kind';
-import { Healing } from './attack';
+import { Healing } from './effects/healing';
 import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, RefersToSome, type Said } from './field';
 import { LIMITS } from './limits';
 

@@ -6,7 +6,6 @@ import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { projectTrusted } from '../testing/builders';
 import { demoProject } from '../testing/demo';
 import { classFields } from './field';
-import { sameJson } from './patch';
 import { pointerOf } from './pointer';
 import { Project } from './project';
 import { type Target, renamed, targetsOf, usesOf, without } from './references';
@@ -74,8 +73,14 @@ function surrounded(fight: Project): Project {
   } as unknown as Project);
 }
 
+/** A few of each kind: each is judged over the whole document. */
+function someOf(project: Project): Target[] {
+  const all = targetsOf(project);
+  return all.filter(({ kind }, i) => all.slice(0, i).filter((one) => one.kind === kind).length < 4);
+}
+
 function takesOutAll(project: Project): void {
-  for (const target of targetsOf(project)) {
+  for (const target of someOf(project)) {
     const label = JSON.stringify(target);
     const uses = usesOf(project, target);
     if (uses.some(({ goes }) => !goes)) continue;
@@ -93,12 +98,12 @@ function takesOutAll(project: Project): void {
 
 function renamesAll(project: Project, digest: (project: Project) => string): void {
   const before = digest(project);
-  for (const target of targetsOf(project)) {
+  for (const target of someOf(project)) {
     const id = `${target.id.slice(0, 40)}-again`;
     const other = sound(renamed(project, target, id));
     const label = JSON.stringify(target);
     const back = renamed(other, { ...target, id }, target.id);
-    expect([label, sameJson(back, project)]).toEqual([label, true]);
+    expect([label, JSON.stringify(back) === JSON.stringify(project)]).toEqual([label, true]);
     expect([label, usesOf(other, { ...target, id }).length]).toEqual([label, usesOf(project, target).length]);
     // Chance is drawn by a wave's id; what units say of slots and points holds for every encounter and arena.
     if (!['encounter', 'wave', 'slots', 'point'].includes(target.kind)) expect([label, digest(other)]).toEqual([label, before]);

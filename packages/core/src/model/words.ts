@@ -3,6 +3,7 @@ import { Arena } from './arena';
 import { type Condition, conditionSentence } from './condition';
 import { Encounter } from './encounter';
 import { type Constructor, type FieldKind, classFields, fieldAt } from './field';
+import { numberWords } from './number-words';
 import { type PatchOperation, difference } from './patch';
 import { pointerSteps, stepInto } from './pointer';
 import { type Collection, Project } from './project';
@@ -31,11 +32,6 @@ export function fieldWords(root: Constructor, steps: readonly string[]): { id: s
   const kind = type && classFields(type)?.kinds.get(field);
   if (!kind || (kind.kind !== 'word' && kind.kind !== 'someOf')) return [];
   return kind.words.map((id) => ({ id, name: kind.called[id] }));
-}
-
-/** A number of the document as people read it. */
-export function numberWords(value: number): string {
-  return String(Number(value.toFixed(4))).replace('-', '−');
 }
 
 /** A value of the document in a few words. */

@@ -1,5 +1,8 @@
 /** Generated fights with everything in them: every delivery and effect, walls, waves, players. What they have in common is nothing. */
 import * as fc from 'fast-check';
+import { ANSWER_KINDS } from '../model/answer-kind';
+import { DELIVERY_NAMES } from '../model/delivery';
+import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { type FightSketch, unit } from './builders';
 
 type Loose = Record<string, unknown>;
@@ -22,49 +25,30 @@ const beat = fc
   })
   .map(without);
 
-const boost = fc.record({
-  tweaks: fc.subarray(
-    [
-      { path: '/movement/run', op: '×', value: 1.5 },
-      { path: '/health/max', op: '×', value: 0.5 },
-      { path: '/attacks/*/beat/cooldown', op: '×', value: 0.5 },
-      { path: '/shield/max', op: '+', value: 3 },
-      { path: '/body/radius', op: '×', value: 1.2 },
-    ],
-    { minLength: 1 },
-  ),
-  for: tenths(0, 2),
-});
-
-const effects = fc
-  .record({
-    damage: sometimes(
-      fc.record({ amount: tenths(0, 14), spread: tenths(0, 3), type: fc.constantFrom('spore', 'light'), critChance: tenths(0, 0.5) }),
+/** Effects of every kind but raising the fallen, drawn as each says for itself. */
+const effects: fc.Arbitrary<Loose> = fc
+  .record(
+    Object.fromEntries(
+      EFFECT_NAMES.filter((name) => EFFECTS[name].isItself !== 'raising').map((name) => [
+        name,
+        sometimes(typicalOf(EFFECTS[name].typical)),
+      ]),
     ),
-    overTime: sometimes(
-      fc.record({
-        amount: tenths(0, 3),
-        every: tenths(0.2, 0.8),
-        for: tenths(0, 3),
-        stacking: fc.constantFrom('refresh', 'stack', 'ignore'),
-      }),
-    ),
-    heal: sometimes(fc.record({ amount: tenths(0, 12), share: tenths(0, 0.3) })),
-    shield: sometimes(fc.record({ amount: tenths(0, 12), for: tenths(0.1, 3) })),
-    slow: sometimes(fc.record({ share: tenths(0, 1), for: tenths(0.1, 2) })),
-    stagger: sometimes(fc.record({ for: tenths(0.1, 1) })),
-    knockback: sometimes(fc.record({ distance: tenths(0, 5) })),
-    boost: sometimes(boost),
-    drain: sometimes(fc.record({ amount: tenths(0, 5) })),
-    taunt: sometimes(fc.record({ for: tenths(0.1, 2) })),
-    mark: sometimes(fc.record({ multiplier: tenths(0.5, 2), for: tenths(0.1, 2) })),
-  })
+  )
   .map(without);
+
+function typicalOf(fields: Record<string, readonly [number, number] | { oneOf: readonly unknown[] }>): fc.Arbitrary<Loose> {
+  return fc.record(
+    Object.fromEntries(
+      Object.entries(fields).map(([field, of]) => [field, 'oneOf' in of ? fc.constantFrom(...of.oneOf) : tenths(of[0], of[1])]),
+    ),
+  );
+}
 
 const wildAttack = (id: string) =>
   fc
     .record({
-      delivery: fc.constantFrom('melee', 'hitscan', 'projectile', 'area', 'contact', 'self', 'support', 'summon'),
+      delivery: fc.constantFrom(...DELIVERY_NAMES),
       targets: fc.constantFrom('friends', 'fallen'),
       reach: tenths(0.3, 12),
       arc: fc.constantFrom(40, 120, 360),
@@ -95,7 +79,7 @@ const wildAttack = (id: string) =>
       slot: sometimes(fc.constant({ pool: 'close', takes: 1 })),
       next: sometimes(fc.record({ attack: fc.constantFrom('one', 'two', 'three'), window: tenths(0, 1) })),
       weak: tenths(0, 1),
-      answers: fc.subarray(['stepOut', 'dodge', 'block', 'breakLine', 'interrupt']),
+      answers: fc.subarray([...ANSWER_KINDS]),
     })
     .map((a) =>
       without({

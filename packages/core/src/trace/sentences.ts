@@ -1,4 +1,7 @@
 /** Events in words, with their numbers. */
+import { answersAs } from '../model/answer-kind';
+import { EFFECTS, EFFECT_NAMES, type EffectEvent } from '../model/effects/list';
+import { brief as n } from '../model/effects/parts';
 import type { TraceEvent } from './trace';
 
 const MISSES: Record<string, string> = {
@@ -29,14 +32,7 @@ const VERDICTS: Record<string, string> = {
   tried: 'tried',
   worked: 'it worked',
 };
-const ANSWER_WORDS: Record<string, string> = {
-  stepOut: 'steps out',
-  dodge: 'dodges',
-  block: 'blocks',
-  breakLine: 'breaks the line',
-  interrupt: 'interrupts it',
-  none: 'gives no answer',
-};
+const ANSWER_WORDS: Record<string, string> = { ...answersAs('verb'), none: 'gives no answer' };
 const CAPS: Record<string, string> = { waits: 'waits', leftOut: 'left out', lost: 'lost' };
 const DOINGS: Record<string, string> = {
   unaware: 'knows of no foe',
@@ -75,7 +71,8 @@ const OUTCOMES: Record<string, string> = {
   ended: 'an event ended it',
 };
 
-const n = (value: number | undefined, digits = 1) => (value === undefined ? '?' : String(Number(value.toFixed(digits))));
+/** Events that tell of an effect, by the effect. */
+const OF_EFFECTS = new Map(EFFECT_NAMES.map((name) => [EFFECTS[name].event.name, EFFECTS[name].event.told]));
 
 /** "12.40 s: Mulcher 1 begins Slam against Warden at 1.8 m." */
 export function sentenceOf(event: TraceEvent): string {
@@ -91,7 +88,9 @@ function tell({
   answer = 'none',
   values = {},
 }: TraceEvent): string {
-  switch (event) {
+  const ofEffect = OF_EFFECTS.get(event);
+  if (ofEffect) return ofEffect({ name, otherName, what, values });
+  switch (event as Exclude<typeof event, EffectEvent>) {
     case 'spawn':
       return `${name} appears at ${n(values.x)}, ${n(values.y)}`;
     case 'notice':
@@ -104,9 +103,6 @@ function tell({
       return `${name} turns to ${what}`;
     case 'start':
       return `${name} begins ${what} against ${otherName} at ${n(values.distance, 2)} m`;
-    case 'hit':
-    case 'tick':
-      return `${what} of ${name} ${event === 'hit' ? 'hits' : 'lingers on'} ${otherName} for ${n(values.dealt)} (${n(values.damage)} of health, ${n(values.absorbed)} absorbed${values.overkill > 0.05 ? `, ${n(values.overkill)} too much` : ''})`;
     case 'miss':
       return `${what} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[cause] ?? cause}`;
     case 'blocked':
@@ -131,26 +127,6 @@ function tell({
       return `${what} starts${values.coming ? ` for the ${n(values.coming + 1, 0)}th time` : ''}`;
     case 'gone':
       return `${name} ${GONES[what] ?? what}`;
-    case 'revive':
-      return `${name} brings ${otherName} back with ${n(values.health)} health`;
-    case 'heal':
-      return `${name} gives ${otherName} ${n(values.given)} health${values.wasted > 0.05 ? ` (${n(values.wasted)} wasted)` : ''}`;
-    case 'shielded':
-      return `${name} shields ${otherName} with ${n(values.amount)}`;
-    case 'stagger':
-      return `${otherName} reels for ${n(values.seconds, 2)} s`;
-    case 'knock':
-      return `${otherName} is knocked back ${n(values.metres, 2)} m by ${what} of ${name}`;
-    case 'slow':
-      return `${otherName} is slowed by ${n(100 * values.share, 0)} % for ${n(values.seconds, 2)} s`;
-    case 'boost':
-      return `${what || 'an event'} changes ${otherName}${values.seconds ? ` for ${n(values.seconds, 2)} s` : ' for good'}`;
-    case 'drain':
-      return `${otherName} loses ${n(values.amount)} energy to ${name}`;
-    case 'taunt':
-      return `${otherName} must go for ${name} for ${n(values.seconds, 2)} s`;
-    case 'mark':
-      return `${otherName} is marked × ${n(values.multiplier, 2)} for ${n(values.seconds, 2)} s`;
     case 'gate':
       return `a health gate of ${name} ${cause === 'passed' ? 'passed without its state' : 'stopped damage'}`;
     case 'flag':

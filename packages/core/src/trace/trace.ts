@@ -17,6 +17,7 @@ import {
 import { type Run, Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
+import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { ANSWER_KINDS } from '../model/answer-kind';
 import { type Reasons, reasonsOf } from './reasons';
 
@@ -163,26 +164,15 @@ export function unitNames(compiled: Compiled, run: Run): string[] {
 }
 
 /** What the columns of each kind of event mean; s stands for µs that are shown as seconds. */
-const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], string[]>> = {
+const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], readonly string[]>> = {
   spawn: ['x', 'y'],
   start: ['distance'],
-  hit: ['damage', 'overkill', 'dealt', 'absorbed'],
-  tick: ['damage', 'overkill', 'dealt', 'absorbed'],
   wave: ['coming'],
-  revive: ['health'],
-  heal: ['given', 'wasted'],
-  shielded: ['amount'],
-  stagger: ['s:seconds'],
-  knock: ['metres'],
-  slow: ['share', 's:seconds'],
-  boost: ['s:seconds'],
-  drain: ['amount'],
-  taunt: ['s:seconds'],
-  mark: ['multiplier', 's:seconds'],
   leash: ['distance'],
   exposed: ['', '', 'margin', 'damage'],
   answer: ['', '', 'margin'],
 };
+for (const name of EFFECT_NAMES) VALUES[EFFECTS[name].event.name] = EFFECTS[name].event.values;
 
 export function eventsOf(compiled: Compiled, run: Run, names: readonly string[]): TraceEvent[] {
   const { log } = run;

@@ -1,14 +1,19 @@
 import {
   type Attack,
   type Delivery,
-  Effects,
+  EFFECTS,
+  EFFECT_NAMES,
+  type EffectName,
+  type NumberTweak,
   Unit,
   blankAt,
   classFields,
   deliveredBy,
-  fieldLabel,
+  effectsFor,
   fieldWords,
+  traitsOf,
   unitHeads,
+  valueAt,
 } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ConditionField } from '../../fields/ConditionField';
@@ -20,24 +25,7 @@ import type { UnitEditor } from '../../fields/useUnitEditor';
 import { AddParts, Part } from './Part';
 import { guarded } from '../../parts/guarded';
 
-type Effect = keyof Effects;
-const EFFECTS = [...(classFields(Effects)?.kinds.keys() ?? [])] as Effect[];
-/** What helps friends, and what harms foes: only what applies is offered. */
-const HELPS: readonly Effect[] = ['heal', 'shield', 'boost', 'revive'];
-const EFFECT_FIELDS: Record<Effect, readonly string[]> = {
-  damage: ['amount', 'spread', 'type', 'critChance', 'critMultiplier'],
-  overTime: ['amount', 'every', 'for', 'stacking', 'type'],
-  heal: ['amount', 'share'],
-  shield: ['amount', 'for'],
-  slow: ['share', 'for'],
-  stagger: ['for'],
-  knockback: ['distance'],
-  boost: ['for'],
-  revive: ['amount', 'share'],
-  drain: ['amount'],
-  taunt: ['for'],
-  mark: ['multiplier', 'for'],
-};
+type Offers = { id: string; name: string }[];
 const PARTS = { charges: 'Charges', next: 'Follow-up', slot: 'Attack slot' } as const;
 
 /** Every field of an attack that applies to its delivery. */
@@ -47,16 +35,14 @@ export const AttackFields = guarded(
     const { base, project } = editor;
     const at = `/attacks/${attack.id}`;
     const { delivery } = attack;
-    const aims = delivery !== 'self' && delivery !== 'summon' && delivery !== 'contact';
-    const strikes = delivery !== 'self' && delivery !== 'support' && delivery !== 'summon';
+    const { strikes, needsTarget, chosen } = traitsOf(delivery);
+    const aims = needsTarget && chosen;
     const units = unitHeads(project).map(({ id, name }) => ({ id, name }));
     const others = base.attacks.filter(({ id }) => id !== attack.id).map(({ id, name }) => ({ id, name }));
     const pools = [...new Set(project.encounters.flatMap(({ slots }) => slots.map(({ id }) => id)))];
     const kinds = damageKinds(editor);
     const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']);
-    const offered = EFFECTS.filter(
-      (effect) => !attack.effects[effect] && (strikes ? !['heal', 'revive'].includes(effect) : HELPS.includes(effect)),
-    );
+    const offered = effectsFor(strikes).filter((effect) => !attack.effects[effect]);
     return (
       <div className="mb-1">
         <Part title="When">
@@ -118,27 +104,9 @@ export const AttackFields = guarded(
             <Fields editor={editor} at={`${at}/summon`} of={['count', 'cap', 'around']} />
           </Part>
         )}
-        {EFFECTS.filter((effect) => attack.effects[effect]).map((effect) => (
-          <Part
-            key={effect}
-            title={fieldLabel(Unit, ['attacks', '0', 'effects', effect])}
-            onRemove={() => editor.set(`${at}/effects/${effect}`, undefined, 'none')}
-          >
-            {EFFECT_FIELDS[effect].map((field) =>
-              field === 'type' ? (
-                <Field key={field} editor={editor} path={`${at}/effects/${effect}/type`} none="any" offers={kinds} width={110} />
-              ) : (
-                <Field key={field} editor={editor} path={`${at}/effects/${effect}/${field}`} />
-              ),
-            )}
-            {effect === 'boost' && attack.effects.boost && (
-              <TweaksField
-                label="Boost"
-                tweaks={attack.effects.boost.tweaks}
-                unit={base}
-                onChange={(tweaks) => editor.set(`${at}/effects/boost/tweaks`, tweaks, 'changed')}
-              />
-            )}
+        {EFFECT_NAMES.filter((effect) => attack.effects[effect]).map((effect) => (
+          <Part key={effect} title={EFFECTS[effect].label} onRemove={() => editor.set(`${at}/effects/${effect}`, undefined, 'none')}>
+            <EffectFields editor={editor} effect={effect} attack={attack} kinds={kinds} />
           </Part>
         ))}
         {aims && (
@@ -171,7 +139,7 @@ export const AttackFields = guarded(
         )}
         <AddParts
           what="effects"
-          parts={offered.map((id) => ({ id, name: fieldLabel(Unit, ['attacks', '0', 'effects', id]) }))}
+          parts={offered.map((id) => ({ id, name: EFFECTS[id].label }))}
           onAdd={(effect) => editor.set(`${at}/effects/${effect}`, blankAt(Unit, ['attacks', '0', 'effects', effect]), 'added')}
         />
         <AddParts
@@ -189,6 +157,26 @@ export const AttackFields = guarded(
   },
 );
 
+/** Every field of an effect, as its class declares them. */
+function EffectFields({ editor, effect, attack, kinds }: { editor: UnitEditor; effect: EffectName; attack: Attack; kinds: Offers }) {
+  const at = `/attacks/${attack.id}/effects/${effect}`;
+  return [...classFields(EFFECTS[effect].type)!.kinds].map(([field, kind]) => {
+    const path = `${at}/${field}`;
+    if (kind.kind === 'list')
+      return (
+        <TweaksField
+          key={field}
+          label={EFFECTS[effect].label}
+          tweaks={valueAt(editor.base, path) as NumberTweak[]}
+          unit={editor.base}
+          onChange={(tweaks) => editor.set(path, tweaks, 'changed')}
+        />
+      );
+    if (kind.kind === 'text') return <Field key={field} editor={editor} path={path} none="any" offers={kinds} width={110} />;
+    return <Field key={field} editor={editor} path={path} />;
+  });
+}
+
 function Without({ what, onRemove }: { what: string; onRemove: () => void }) {
   return (
     <span className="pt-[15px]">
@@ -200,7 +188,7 @@ function Without({ what, onRemove }: { what: string; onRemove: () => void }) {
 const withOwn = (ids: readonly string[], own: string) => [...new Set([...ids, own])].map((id) => ({ id, name: id }));
 
 /** Kinds of damage that attacks deal or units resist. */
-function damageKinds({ project }: UnitEditor): { id: string; name: string }[] {
+function damageKinds({ project }: UnitEditor): Offers {
   const kinds = new Set<string>();
   for (const { attacks, armour } of project.units) {
     for (const { id } of armour.resist) kinds.add(id);

@@ -1,4 +1,4 @@
-import { ANSWERS, ANSWER_KINDS, type AnswerKind, type Unit, blankAt, Unit as UnitClass, unitHeads } from '@insidia/core';
+import { ANSWERS, ANSWER_KINDS, type AnswerKind, type Unit, blankAt, fieldLabel, Unit as UnitClass, unitHeads } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
@@ -13,19 +13,6 @@ import { guarded } from '../../parts/guarded';
 /** Groups a unit may be without. */
 const MAYBE = ['shield', 'weakPoint', 'stagger', 'energy', 'leash'] as const;
 const MAYBE_PLAYER = ['magazine', 'healing', 'cover', 'down', 'rescues'] as const;
-const NAMES: Record<(typeof MAYBE)[number] | (typeof MAYBE_PLAYER)[number], string> = {
-  shield: 'Shield',
-  weakPoint: 'Weak point',
-  stagger: 'Stagger',
-  energy: 'Energy',
-  leash: 'Leash',
-  magazine: 'Magazine',
-  healing: 'Healing item',
-  cover: 'Cover',
-  down: 'Goes down',
-  rescues: 'Rescues',
-};
-
 /** Everything of a unit besides its attacks, states and choice: grouped by what is thought of together, quiet when unused. */
 export const BodyParts = guarded('The body', function BodyParts({ editor }: { editor: UnitEditor }) {
   const { base } = editor;
@@ -110,7 +97,7 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
       <AddParts
         what="it may also have"
         parts={[
-          ...MAYBE.filter((field) => !base[field]).map((id) => ({ id, name: NAMES[id] })),
+          ...MAYBE.filter((field) => !base[field]).map((id) => ({ id, name: fieldLabel(UnitClass, [id]) })),
           ...(base.side === 'party' && !base.player ? [{ id: 'player', name: 'Player' }] : []),
         ]}
         onAdd={(field) => editor.set(`/${field}`, blankAt(UnitClass, [field]), 'added')}
@@ -290,7 +277,7 @@ function PlayerParts({ editor, attacks }: { editor: UnitEditor; attacks: { id: s
       )}
       <AddParts
         what="the player may also"
-        parts={MAYBE_PLAYER.filter((field) => !player[field]).map((id) => ({ id, name: NAMES[id] }))}
+        parts={MAYBE_PLAYER.filter((field) => !player[field]).map((id) => ({ id, name: fieldLabel(UnitClass, ['player', id]) }))}
         onAdd={(field) => editor.set(`/player/${field}`, blankAt(UnitClass, ['player', field]), 'added')}
       />
     </>

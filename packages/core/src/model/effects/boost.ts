@@ -1,0 +1,44 @@
+import { About, ListOf } from '../field';
+import { numberWords as n } from '../number-words';
+import { NumberTweak } from '../tweak';
+import { brief, effect, seconds } from './parts';
+
+@About('Tweaks on whoever is struck or helped, for a time; the same boost again moves its end.')
+export class Boost {
+  @ListOf(() => NumberTweak, 16, { label: 'Tweaks' }) tweaks: NumberTweak[] = [];
+  @seconds('For', 'how long it lasts; 0: to the end') for = 5;
+}
+
+export const boost = effect({
+  type: Boost,
+  label: 'Boost',
+  compile: ({ tweaks, for: lasts }: Boost, compiling) => ({ id: compiling.boost(), tweaks, lasts: compiling.time(lasts) }),
+  strike: (struck, compiled) => struck.boost(compiled),
+  help: (struck, compiled) => struck.boost(compiled),
+  event: {
+    name: 'boost',
+    values: ['s:seconds'],
+    told: ({ otherName, what, values }) =>
+      `${what || 'an event'} changes ${otherName}${values.seconds ? ` for ${brief(values.seconds, 2)} s` : ' for good'}`,
+  },
+  sentence: ({ tweaks, for: lasts }) =>
+    `boosts ${tweaks.length === 1 ? 'one number' : `${n(tweaks.length)} numbers`}${lasts > 0 ? ` for ${n(lasts)} s` : ' to the end'}`,
+  typical: {
+    tweaks: {
+      oneOf: [
+        [{ path: '/movement/run', op: '×', value: 1.5 }],
+        [{ path: '/health/max', op: '×', value: 0.5 }],
+        [
+          { path: '/attacks/*/beat/cooldown', op: '×', value: 0.5 },
+          { path: '/body/radius', op: '×', value: 1.2 },
+        ],
+        [
+          { path: '/shield/max', op: '+', value: 3 },
+          { path: '/movement/run', op: '×', value: 1.5 },
+          { path: '/health/max', op: '×', value: 0.5 },
+        ],
+      ],
+    },
+    for: [0, 2],
+  },
+});

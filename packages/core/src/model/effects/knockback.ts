@@ -1,0 +1,23 @@
+import { About, Quantity } from '../field';
+import { numberWords as n } from '../number-words';
+import { brief, effect } from './parts';
+
+@About('Is pushed away.')
+export class Knockback {
+  @Quantity({ label: 'Knocked back', unit: 'm', min: 0, max: 50, about: 'away from where the hit came from, stopped by walls' }) distance =
+    1;
+}
+
+export const knockback = effect({
+  type: Knockback,
+  label: 'Knockback',
+  compile: ({ distance }: Knockback) => (distance > 0 ? { distance } : null),
+  strike: (struck, { distance }) => struck.push(distance),
+  event: {
+    name: 'knock',
+    values: ['metres'],
+    told: ({ name, otherName, what, values }) => `${otherName} is knocked back ${brief(values.metres, 2)} m by ${what} of ${name}`,
+  },
+  sentence: ({ distance }) => `knocks back ${n(distance)} m`,
+  typical: { distance: [0, 5] },
+});

@@ -1,0 +1,21 @@
+import { numberWords as n } from '../number-words';
+import { Lasting } from './lasting';
+import { brief, effect } from './parts';
+
+export const taunt = effect({
+  type: Lasting,
+  label: 'Taunt',
+  about: 'the struck unit turns on whoever struck it',
+  compile: ({ for: lasts }: Lasting, { time }) => (time(lasts) > 0 ? { lasts: time(lasts) } : null),
+  strike: (struck, { lasts }) => {
+    struck.tell('taunt', lasts);
+    struck.taunt(lasts);
+  },
+  event: {
+    name: 'taunt',
+    values: ['s:seconds'],
+    told: ({ name, otherName, values }) => `${otherName} must go for ${name} for ${brief(values.seconds, 2)} s`,
+  },
+  sentence: ({ for: lasts }) => `draws its target for ${n(lasts)} s`,
+  typical: { for: [0.1, 2] },
+});
