@@ -1,4 +1,4 @@
-import { type Attack, type Unit, shown, roundUp } from '@insidia/core';
+import { type Attack, type Unit, shown, roundUp, traitsOf } from '@insidia/core';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -43,7 +43,7 @@ function FromAbove({ unit, attack, other, width }: Props) {
   const tall = Math.max(
     radius * 2.4,
     attack?.area ? attack.area.radius * 2.1 : 0,
-    attack?.delivery === 'melee' ? 2 * (radius + attack.range.max) * Math.sin((Math.min(180, attack.arc) * Math.PI) / 360) * 1.1 : 0,
+    attack && reaches(attack) ? 2 * (radius + attack.range.max) * Math.sin((Math.min(180, attack.arc) * Math.PI) / 360) * 1.1 : 0,
   );
   const scale = Math.min((width - 16) / (ahead + behind), (HEIGHT - 30) / tall);
   const cx = 8 + behind * scale;
@@ -58,7 +58,7 @@ function FromAbove({ unit, attack, other, width }: Props) {
       </clipPath>
       <g clipPath={`url(#plan-${unit.id})`}>
         <path d={sector(cx, cy, beyond, unit.senses.angle)} fill="var(--stripe)" stroke="var(--hair)" />
-        {attack && attack.delivery === 'melee' && (
+        {attack && reaches(attack) && (
           <path d={sector(cx, cy, m(radius + attack.range.max), attack.arc)} fill={colour} opacity={0.35} stroke={colour} />
         )}
         {attack?.area && (
@@ -69,7 +69,7 @@ function FromAbove({ unit, attack, other, width }: Props) {
             stroke={colour}
           />
         )}
-        {attack && !attack.area && attack.delivery !== 'melee' && attack.delivery !== 'self' && attack.delivery !== 'summon' && (
+        {attack && !attack.area && !reaches(attack) && traitsOf(attack.delivery).needsTarget && (
           <path
             d={sector(cx, cy, m(radius + attack.range.max), Math.max(attack.projectile?.spread ?? 0, 1.2))}
             fill={colour}
@@ -105,9 +105,12 @@ function FromAbove({ unit, attack, other, width }: Props) {
   );
 }
 
+/** Strikes all within its reach and arc. */
+const reaches = (attack: Attack) => traitsOf(attack.delivery).escape === 'reach';
+
 function words(unit: Unit, attack?: Attack): string {
   const parts = [`sees ${shown(unit.senses.angle)}°`];
-  if (attack?.delivery === 'melee') parts.push(`arc ${shown(attack.arc)}°`);
+  if (attack && reaches(attack)) parts.push(`arc ${shown(attack.arc)}°`);
   if (attack?.area)
     parts.push(
       attack.area.angle < 360
@@ -129,7 +132,7 @@ function FromTheSide({ unit, attack, other, width }: Props) {
   const x = 16 + m(radius);
   const foeX = width - 74 - m(foeRadius);
   const colour = `var(--e-${unit.colour})`;
-  const aims = attack && (attack.delivery === 'projectile' || attack.delivery === 'hitscan');
+  const aims = attack && traitsOf(attack.delivery).alongLine;
   return (
     <svg
       width={width}

@@ -1,5 +1,6 @@
 /** The geometry of a beat strip: one use of an attack as stretches of time. Pure; seconds in, seconds out. */
 import type { Attack, Unit } from '@insidia/core';
+import { traitsOf } from '@insidia/core';
 
 export interface BeatLayout {
   windupEnd: number;
@@ -36,24 +37,10 @@ export function layoutBeat(attack: Attack, unit: Unit): BeatLayout {
 
 /** "volley of 3, 0.10 s apart, aim fixed when the wind-up starts": what the strip itself does not show. */
 export function beatSentence(attack: Attack, unit: Unit): string {
-  const { beat, projectile, hits, delivery } = attack;
+  const { beat, delivery } = attack;
   const { hits: instants } = layoutBeat(attack, unit);
   const parts: string[] = [];
-  const shots = (projectile?.count ?? 1) * instants.length;
-  if (delivery === 'area') parts.push(instants.length === 1 ? 'one burst' : `${instants.length} bursts`);
-  else if (delivery === 'support' || delivery === 'self') parts.push(delivery === 'self' ? 'on itself' : 'for a friend');
-  else if (delivery === 'summon') parts.push('calls others');
-  else if (delivery === 'contact') parts.push('hurts whoever touches');
-  else if (delivery === 'projectile') parts.push(shots === 1 ? 'one shot' : `${shots} shots`);
-  else if (delivery === 'hitscan') parts.push(instants.length === 1 ? 'one instant shot' : `${instants.length} instant shots`);
-  else
-    parts.push(
-      instants.length === 1
-        ? 'one blow'
-        : hits.perTarget === 'every'
-          ? `${instants.length} blows`
-          : `${instants.length} chances to land one blow`,
-    );
+  parts.push(traitsOf(delivery).blows(attack, instants.length));
   if (instants.length > 1) parts.push(`${beat.every} s apart`);
   parts.push(beat.tracking === 'fixed' ? 'aim fixed when the wind-up starts' : 'turns until the wind-up ends');
   if (beat.moving !== 'no') parts.push(beat.moving === 'slow' ? 'walks on slowly' : 'moves freely');

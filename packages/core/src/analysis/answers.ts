@@ -2,6 +2,7 @@
 import { CLEARANCE_SHARE } from '../engine/tuning';
 import type { AnswerKind } from '../model/answer-kind';
 import type { Attack } from '../model/attack';
+import { traitsOf } from '../model/delivery';
 import type { Unit } from '../model/unit';
 
 export interface PaperAnswer {
@@ -63,7 +64,7 @@ function needed(kind: AnswerKind, attack: Attack, attacker: Unit, victim: Unit, 
       return victim.movement.run > 0 ? { needs: way / victim.movement.run } : { needs: Infinity, why: 'it does not run' };
     }
     case 'breakLine':
-      return attack.delivery === 'projectile' || attack.delivery === 'hitscan'
+      return traitsOf(attack.delivery).alongLine
         ? { needs: victim.movement.run > 0 ? victim.body.radius / victim.movement.run : Infinity }
         : { needs: Infinity, why: 'needs no line' };
     case 'interrupt': {
@@ -83,12 +84,13 @@ function needed(kind: AnswerKind, attack: Attack, attacker: Unit, victim: Unit, 
 function wayOut(attack: Attack, attacker: Unit, victim: Unit, gap: number): number {
   const own = victim.body.radius;
   const spare = own * CLEARANCE_SHARE;
-  switch (attack.delivery) {
-    case 'melee':
+  const { escape } = traitsOf(attack.delivery);
+  switch (escape) {
+    case 'reach':
       return Math.max(0, attack.range.max - gap) + spare;
-    case 'projectile':
+    case 'shot':
       return own + (attack.projectile?.radius ?? 0) + spare;
-    case 'hitscan':
+    case 'line':
       return attack.beat.tracking === 'turns' ? Infinity : own + spare;
     case 'area': {
       const { about = 'self', radius = 0, delay = 0 } = attack.area ?? {};
@@ -96,7 +98,7 @@ function wayOut(attack: Attack, attacker: Unit, victim: Unit, gap: number): numb
       const centre = about === 'self' ? attacker.body.radius + gap : 0;
       return Math.max(0, radius - centre) + spare;
     }
-    default:
+    case undefined:
       return Infinity;
   }
 }

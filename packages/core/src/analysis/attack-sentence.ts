@@ -2,6 +2,7 @@
 import { hitsInActive } from '../engine/compile-unit';
 import { microseconds } from '../engine/time';
 import type { Attack } from '../model/attack';
+import { counted, traitsOf } from '../model/delivery';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { numberWords as n } from '../model/number-words';
 
@@ -17,7 +18,7 @@ export function attackSentence(attack: Attack, nameOf: (unit: string) => string 
     tail.push(beat.cooldownFrom === 'end' ? `rests ${n(beat.cooldown)} s` : `may come again ${n(beat.cooldown)} s after its start`);
   const price: string[] = [];
   if (attack.energy) price.push(`costs ${n(attack.energy)} energy`);
-  if (attack.charges) price.push(`${count(attack.charges.count, 'charge')}, one back every ${n(attack.charges.reload)} s`);
+  if (attack.charges) price.push(`${counted(attack.charges.count, 'charge')}, one back every ${n(attack.charges.reload)} s`);
   return (
     [...parts, ...effectWords(attack)].join(', ') +
     (tail.length ? `, then ${tail.join(' and ')}` : '') +
@@ -25,44 +26,17 @@ export function attackSentence(attack: Attack, nameOf: (unit: string) => string 
   );
 }
 
-const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
-const inWords = (value: number) => NUMBERS[value] ?? String(value);
-const count = (value: number, thing: string) => `${inWords(value)} ${thing}${value === 1 ? '' : 's'}`;
-
 function distanceWords({ range: { min, max } }: Attack): string {
   return min > 0 ? `at ${n(min)}–${n(max)} m` : `within ${n(max)} m`;
 }
 
 function action(attack: Attack, nameOf: (unit: string) => string): string {
-  const { delivery, beat, projectile, area, hits, summon, targets } = attack;
+  const { delivery, beat, hits } = attack;
   const instants = hitsInActive(microseconds(beat.active), beat.every === undefined ? 0 : microseconds(beat.every));
   const over = instants > 1 ? ` over ${n(beat.active)} s` : '';
   const times =
-    instants > 1 ? (hits.perTarget === 'every' ? ` ${inWords(instants)} times${over}` : `, once to each, for ${n(beat.active)} s`) : '';
-  const where = distanceWords(attack);
-  switch (delivery) {
-    case 'melee':
-      return `strikes${times} ${where} in an arc of ${n(attack.arc)}°`;
-    case 'projectile':
-      return `looses ${count((projectile?.count ?? 1) * instants, 'shot')}${over} ${where}`;
-    case 'hitscan':
-      return `shoots${instants > 1 ? ` ${inWords(instants)} times${over}` : ''} ${where}`;
-    case 'area': {
-      const shape =
-        area && area.angle < 360 ? `a cone of ${n(area.radius)} m and ${n(area.angle)}°` : `a circle of ${n(area?.radius ?? 0)} m`;
-      const about = { self: 'about itself', target: 'about its target', mark: 'at a marked point' }[area?.about ?? 'self'];
-      const delay = area?.delay ? `, ${n(area.delay)} s after the mark` : '';
-      return `bursts${times} in ${shape} ${about}${delay}, begun ${where}`;
-    }
-    case 'contact':
-      return `hurts whoever touches it${times}`;
-    case 'self':
-      return 'works on itself';
-    case 'support':
-      return `helps ${targets === 'fallen' ? 'a fallen friend' : 'a hurt friend'}${times} ${where}`;
-    case 'summon':
-      return `calls ${inWords(summon?.count ?? 1)} ${nameOf(summon?.unit ?? '')}${instants > 1 ? times : ''}, at most ${n(summon?.cap ?? 1)} at one time`;
-  }
+    instants > 1 ? (hits.perTarget === 'every' ? ` ${counted(instants, 'time')}${over}` : `, once to each, for ${n(beat.active)} s`) : '';
+  return traitsOf(delivery).action(attack, { instants, times, over, where: distanceWords(attack), nameOf });
 }
 
 function effectWords({ effects, beat, hits, projectile }: Attack): string[] {

@@ -1,4 +1,5 @@
 /** Closed forms: what an attack or a unit would do on paper, in range all the time, before any run. */
+import { traitsOf } from '../model/delivery';
 import type { Attack } from '../model/attack';
 import type { Unit } from '../model/unit';
 import { hitsInActive } from '../engine/compile-unit';
@@ -97,7 +98,7 @@ function ticksPerUse({ effects: { overTime } }: Attack, cycle: number): number {
 export function paperDuel(attacker: Unit, victim: Unit): PaperDuel | undefined {
   const chosen = new Set(attacker.choice.priorities.flatMap(({ entries }) => entries.map(({ attack }) => attack)));
   const attacks = attacker.attacks.filter(
-    ({ id, delivery, effects }) => chosen.has(id) && delivery !== 'self' && delivery !== 'support' && (effects.damage || effects.overTime),
+    ({ id, delivery, effects }) => chosen.has(id) && !traitsOf(delivery).aids && (effects.damage || effects.overTime),
   );
   if (!attacks.length) return undefined;
   const papers = attacks.map((attack) => paperAttack(attack, attacker, victim));

@@ -174,7 +174,7 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
         'put the distances at which it enters and leaves further apart, or give a least time',
       );
     const struckNobody = kind.neverStruck === kind.spawned && starts === 0 && kind.attacks.length > 0;
-    if (struckNobody && !unit.attacks.every(({ delivery }) => delivery >= 5))
+    if (struckNobody && unit.attacks.some(({ traits }) => traits.strikes))
       warn('neverStruck', 'problem', here('attacks'), `no ${kind.name} ever struck at the party`, 'look at what it was idle for');
     if (kind.healing.revives / kind.spawned >= THRESHOLDS.reviveLoop)
       warn(

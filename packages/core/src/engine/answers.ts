@@ -13,7 +13,7 @@ import { BREAK, EVENT, MISS, VERDICT } from './log';
 import { DUE } from './queue';
 import { inReach } from './reach';
 import { seesPast } from './senses';
-import { AREA, CONTACT, type CompiledAnswer, type CompiledAttack, HITSCAN, MELEE, PROJECTILE } from './tables';
+import type { CompiledAnswer, CompiledAttack } from './tables';
 import { dropTask } from './tasks';
 import { microsecondsUp } from './time';
 import { CLEARANCE_SHARE, SECOND } from './tuning';
@@ -41,10 +41,10 @@ export function cue(fight: Fight, attacker: number): void {
 /** Whether an attack would strike a unit as things stand. */
 function threatens(fight: Fight, attacker: number, attack: CompiledAttack, member: number): boolean {
   if (fight.attackTarget[attacker] === member) return true;
-  if (attack.delivery === MELEE)
+  const { escape } = attack.traits;
+  if (escape === 'reach')
     return attack.limit > 1 && inReach(fight.gap(attacker, member), attack.rangeMax) && within(fight, attacker, member, attack.arcCosine);
-  if (attack.delivery !== AREA) return false;
-  return inReach(outOfArea(fight, attacker, attack, member), 0);
+  return escape === 'area' && inReach(outOfArea(fight, attacker, attack, member), 0);
 }
 
 /** m from a unit's edge to the edge of the area an attack will strike; below 0: inside it. */
@@ -55,15 +55,15 @@ function outOfArea(fight: Fight, attacker: number, attack: CompiledAttack, membe
 
 /** The middle of what an attack will strike: a mark, its target, or its owner. */
 function middleOf(fight: Fight, attacker: number, attack: CompiledAttack): [number, number] {
-  if (attack.delivery === AREA && attack.areaAbout === 2) return [fight.markX[attacker], fight.markY[attacker]];
-  const about = attack.delivery === AREA && attack.areaAbout === 1 ? fight.attackTarget[attacker] : attacker;
+  if (attack.areaAbout === 2) return [fight.markX[attacker], fight.markY[attacker]];
+  const about = attack.areaAbout === 1 ? fight.attackTarget[attacker] : attacker;
   return [fight.xAt(about, fight.now), fight.yAt(about, fight.now)];
 }
 
 function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member: number): void {
   const player = fight.kinds[member].player!;
   const { now } = fight;
-  const flight = attack.delivery === PROJECTILE ? microsecondsUp(fight.gap(attacker, member) / attack.shotSpeed) : 0;
+  const flight = attack.shotSpeed > 0 ? microsecondsUp(fight.gap(attacker, member) / attack.shotSpeed) : 0;
   const hitAt = fight.attackStart[attacker] + attack.windup + attack.areaDelay + flight;
   const threat: Threat = {
     attacker,
@@ -116,7 +116,7 @@ function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member
 }
 
 function ranged(attack: CompiledAttack): boolean {
-  return attack.delivery === PROJECTILE || attack.delivery === HITSCAN;
+  return attack.traits.alongLine;
 }
 
 function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
@@ -128,18 +128,18 @@ function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
 function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
   const own = fight.radius[member];
   const spare = own * CLEARANCE_SHARE;
-  switch (attack.delivery) {
-    case MELEE:
+  switch (attack.traits.escape) {
+    case 'reach':
       return Math.max(0, attack.rangeMax - fight.gap(attacker, member)) + spare;
-    case PROJECTILE:
+    case 'shot':
       return own + attack.shotRadius + spare;
-    case HITSCAN:
+    case 'line':
       return attack.turns ? Infinity : own + spare;
-    case AREA:
+    case 'area':
       return attack.areaAbout === 1 && attack.areaDelay === 0
         ? Infinity
         : Math.max(0, 0 - outOfArea(fight, attacker, attack, member)) + spare;
-    default:
+    case undefined:
       return Infinity;
   }
 }
@@ -260,7 +260,7 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
   const need = wayOut(fight, attacker, attack, member);
   if (need === Infinity) return VERDICT.none;
   const line = ranged(attack);
-  const marks = attack.delivery === AREA && attack.areaAbout > 0;
+  const marks = attack.areaAbout > 0;
   const fixed = (line || marks) && attack.turns ? fight.attackStart[attacker] + attack.windup : fight.now;
   const from = Math.max(fight.now, free, fixed);
   const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
@@ -330,7 +330,7 @@ function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, 
   if (!fight.isAlive[attacker]) return verdict;
   for (let a = 0; a < kind.attacks.length; a++) {
     const own = kind.attacks[a];
-    if (!breaks(own, attack) || own.delivery === CONTACT) continue;
+    if (!breaks(own, attack) || !own.traits.chosen) continue;
     if (fight.phase[member] !== PHASE.idle || fight.task[member] !== TASK.none) {
       verdict = VERDICT.tooLate;
       continue;
@@ -340,7 +340,7 @@ function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, 
       verdict = VERDICT.cooldown;
       continue;
     }
-    const flight = own.delivery === PROJECTILE ? microsecondsUp(gap / own.shotSpeed) : 0;
+    const flight = own.shotSpeed > 0 ? microsecondsUp(gap / own.shotSpeed) : 0;
     if (fight.now + own.windup + flight >= hitAt) {
       verdict = VERDICT.tooLate;
       continue;
@@ -377,7 +377,7 @@ export function recordExposure(
   attack: CompiledAttack,
   dealt: number,
 ): void {
-  if (attack.delivery === CONTACT || fight.side[attacker] === fight.side[victim]) return;
+  if (!attack.traits.chosen || fight.side[attacker] === fight.side[victim]) return;
   const threat = fight.threats[victim].find((one) => one.use === use && one.attacker === attacker);
   if (threat) {
     const verdict = threat.margin === -Infinity ? VERDICT.none : threat.verdict;

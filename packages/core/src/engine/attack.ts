@@ -12,7 +12,8 @@ import { aimOf, launch } from './shots';
 import { freeSlots, takeSlot } from './slots';
 import { markBurst, strikeArea, strikeMelee, strikeOnLine } from './strike';
 import { summon } from './spawns';
-import { AREA, type CompiledAttack, FOES, HITSCAN, MELEE, PROJECTILE, SELF, SUMMON, SUPPORT } from './tables';
+import type { Delivery } from '../model/delivery';
+import { type CompiledAttack, FOES } from './tables';
 import { microsecondsUp } from './time';
 
 export function startAttack(fight: Fight, unit: number, number: number, target: number, attack: CompiledAttack): void {
@@ -37,10 +38,10 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   if (fight.mobility[unit] === 0) fight.stand(unit);
   fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
   fight.doing[unit] = DOING.attacking; // the start says it
-  const aids = attack.delivery === SELF || attack.delivery === SUPPORT;
+  const { aids, strikes } = attack.traits;
   fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
   fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
-  if (fight.compiled.hasPlayers && attack.targets === FOES && !aids && attack.delivery !== SUMMON) announce(fight, unit, attack);
+  if (fight.compiled.hasPlayers && attack.targets === FOES && strikes) announce(fight, unit, attack);
 }
 
 /** Energy, a charge, a round: spent when the wind-up starts. */
@@ -74,7 +75,7 @@ function startCooldown(fight: Fight, unit: number, number: number, attack: Compi
 }
 
 function aim(fight: Fight, unit: number, target: number, attack: CompiledAttack): void {
-  if (attack.delivery !== PROJECTILE || attack.lead === 0) return turnTo(fight, unit, target);
+  if (attack.lead === 0) return turnTo(fight, unit, target);
   const [dx, dy] = aimOf(fight, unit, target, attack);
   turn(fight, unit, dx, dy);
 }
@@ -95,19 +96,20 @@ export function settleHit(fight: Fight, unit: number, index: number): void {
     if (attack.areaAbout === 2) setMark(fight, unit, target);
   }
   nextHit(fight, unit, index, attack, DUE.hit);
-  switch (attack.delivery) {
-    case PROJECTILE:
-      return launch(fight, unit, number, attack, target);
-    case MELEE:
-      return strikeMelee(fight, unit, number, attack, target);
-    case HITSCAN:
-      return strikeOnLine(fight, unit, number, attack, target);
-    case AREA:
-      return burstOrStrike(fight, unit, number, attack, target);
-    case SUMMON:
-      return summon(fight, unit, attack);
-  }
+  SETTLES[attack.delivery]?.(fight, unit, number, attack, target);
 }
+
+/** What a hit instant does; those that touch, and those that help, have none. */
+const SETTLES: Record<Delivery, ((fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number) => void) | null> = {
+  melee: strikeMelee,
+  hitscan: strikeOnLine,
+  projectile: launch,
+  area: burstOrStrike,
+  contact: null,
+  self: null,
+  support: null,
+  summon: (fight, unit, _, attack) => summon(fight, unit, attack),
+};
 
 function nextHit(fight: Fight, unit: number, index: number, attack: CompiledAttack, due: number): void {
   if (index + 1 >= attack.hits) return;

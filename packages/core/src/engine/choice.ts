@@ -10,7 +10,7 @@ import { DUE } from './queue';
 import { inRange } from './reach';
 import { lineToTarget } from './senses';
 import { gapOver, slotFree } from './slots';
-import { type CompiledAttack, type CompiledPriority, DO, FOES, SELF, SUMMON } from './tables';
+import { type CompiledAttack, type CompiledPriority, DO, FOES } from './tables';
 import { chooseTarget, targetFor } from './targets';
 import { microsecondsUp } from './time';
 
@@ -173,7 +173,7 @@ function entryHurdle(fight: Fight, unit: number, priority: CompiledPriority, e: 
   if (condition !== null && !holds(fight, unit, condition)) return DOING.condition;
   const targeting = priority.targetings[e];
   const attack = fight.kinds[unit].attacks[number];
-  const plain = targeting === null && attack.targets === FOES && attack.delivery < SELF;
+  const plain = targeting === null && attack.targets === FOES && attack.traits.strikes;
   const target = plain ? fight.target[unit] : entryTarget(fight, unit, number, priority, e);
   if (target === NOBODY) return readyHurdle(fight, unit, number, attack) || DOING.noTarget;
   const hurdle = hurdleOf(fight, unit, target, number, plain ? gap : fight.gap(unit, target));
@@ -197,7 +197,7 @@ function plainHurdle(fight: Fight, unit: number, number: number, e: number, gap:
 export function entryTarget(fight: Fight, unit: number, number: number, priority: CompiledPriority | null, e = 0): number {
   const attack = fight.attackOf(unit, number);
   if (attack.targets !== FOES) return friendToHelp(fight, unit, attack);
-  if (attack.delivery === SELF || attack.delivery === SUMMON) return unit;
+  if (!attack.traits.needsTarget) return unit;
   const targeting = priority === null ? null : priority.targetings[e];
   return targeting === null ? fight.target[unit] : targetFor(fight, unit, targeting);
 }
@@ -228,7 +228,7 @@ export function hurdleOf(fight: Fight, unit: number, target: number, number: num
   if (waits !== 0) return waits;
   if (attack.condition !== null && !holds(fight, unit, attack.condition)) return DOING.condition;
   if (attack.pool >= 0 && !slotFree(fight, attack, target)) return DOING.slot;
-  if (attack.delivery === SELF || attack.delivery === SUMMON) return 0;
+  if (!attack.traits.needsTarget) return 0;
   if (!inRange(gap, attack.rangeMin, attack.rangeMax)) return DOING.range;
   if (attack.needsLine && target !== unit && !lineToTarget(fight, unit, target)) return DOING.line;
   return within(fight, unit, target, attack.facingCosine) ? 0 : DOING.facing;

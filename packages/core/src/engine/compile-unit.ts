@@ -1,9 +1,9 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
 import { compileEffects } from '../model/effects/list';
 import { ANSWER_KINDS } from '../model/answer-kind';
-import { DELIVERY_NAMES } from '../model/delivery';
+import { type Delivery, traitsOf } from '../model/delivery';
 import { type Attack } from '../model/attack';
-import { FOES, SELF } from './tables';
+import { type CompiledTraits, FOES } from './tables';
 import type { Player } from '../model/player';
 import { DOES_NAMES, type State } from '../model/state';
 import { CRITERIA_NAMES, type Targeting, type Unit } from '../model/unit';
@@ -104,7 +104,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     pauseMin: unit.choice.pause.min,
     pauseMax: unit.choice.pause.max,
     attacks,
-    contacts: attacks.flatMap(({ delivery }, i) => (DELIVERY_NAMES[delivery] === 'contact' ? [i] : [])),
+    contacts: attacks.flatMap(({ traits }, i) => (traits.chosen ? [] : [i])),
     choice,
     states,
     startsIn: unit.startsIn === undefined ? 0 : stateNumber(unit.startsIn),
@@ -177,9 +177,9 @@ function longestMemory(unit: Unit): number {
 function compileChoice(unit: Unit, attacks: CompiledAttack[], scope: ConditionScope, context: UnitContext): CompiledPriority[] {
   const limited = unit.states.some(({ attacks: allowed }) => allowed === 'some');
   const asksLittle = (number: number) => {
-    const { targets, delivery, charges, energy, condition, pool, id } = attacks[number];
+    const { targets, traits, charges, energy, condition, pool, id } = attacks[number];
     const fed = unit.player?.magazine?.attacks.includes(id) ?? false;
-    return targets === FOES && delivery < SELF && charges === 0 && energy === 0 && condition === null && pool < 0 && !fed && !limited;
+    return targets === FOES && traits.strikes && charges === 0 && energy === 0 && condition === null && pool < 0 && !fed && !limited;
   };
   return unit.choice.priorities.map(({ condition, entries }) => {
     const numbers = entries.map(({ attack }) => scope.attacks.indexOf(attack));
@@ -228,7 +228,8 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
   return {
     id: attack.id,
     name: attack.name,
-    delivery: DELIVERY_NAMES.indexOf(attack.delivery),
+    delivery: attack.delivery,
+    traits: plainTraits(attack.delivery),
     targets: ['foes', 'friends', 'fallen'].indexOf(attack.targets),
     rangeMin: Math.min(range.min, range.max),
     rangeMax: range.max,
@@ -259,7 +260,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
       boost: () => numberIn(names.boosts, `${unit.id}/${attack.id}`),
     }),
     everyHit: hits.perTarget === 'every',
-    limit: hits.limit ?? (attack.delivery === 'area' || attack.delivery === 'contact' ? Infinity : 1),
+    limit: hits.limit ?? (traitsOf(attack.delivery).many ? Infinity : 1),
     friendly: hits.friendlyFire,
     accuracyNear: aim.near,
     accuracyFar: aim.far,
@@ -287,6 +288,11 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     summonCap: summon?.cap ?? 0,
     summonAround: summon?.around ?? 0,
   };
+}
+
+function plainTraits(delivery: Delivery): CompiledTraits {
+  const { strikes, aids, needsTarget, chosen, alongLine, wide, many, forOne, escape } = traitsOf(delivery);
+  return { strikes, aids, needsTarget, chosen, alongLine, wide, many, forOne, escape };
 }
 
 function compileState(state: State, unit: Unit, longest: number, scope: ConditionScope): CompiledState {

@@ -6,7 +6,7 @@ import { type Fight, NOBODY, PHASE, TASK } from './fight';
 import { BREAK, DOING, EVENT } from './log';
 import { DUE } from './queue';
 import { freeSlots } from './slots';
-import { AREA, ENEMY, HITSCAN, MELEE, PROJECTILE, SUPPORT } from './tables';
+import { ENEMY } from './tables';
 import { markBurst } from './strike';
 import { dropTask } from './tasks';
 import { checkWaves, defeat, undefeat } from './waves';
@@ -75,14 +75,17 @@ function leaveField(fight: Fight, unit: number): void {
 
 /** The attack under way is for its target alone. */
 function isForOne(fight: Fight, unit: number): boolean {
-  const { delivery, limit, areaAbout } = fight.attackOf(unit, fight.attack[unit]);
-  return (
-    (delivery === MELEE && limit === 1) ||
-    delivery === HITSCAN ||
-    delivery === PROJECTILE ||
-    delivery === SUPPORT ||
-    (delivery === AREA && areaAbout === 1)
-  );
+  const { traits, limit, areaAbout } = fight.attackOf(unit, fight.attack[unit]);
+  switch (traits.forOne) {
+    case 'always':
+      return true;
+    case 'limitedToOne':
+      return limit === 1;
+    case 'aboutTarget':
+      return areaAbout === 1;
+    case 'never':
+      return false;
+  }
 }
 
 /** Its last attack, done where it fell by nobody: settled with whatever else hits at this instant's next pass. */

@@ -5,7 +5,6 @@ import { holds } from './conditions';
 import { type Fight, NOBODY } from './fight';
 import { EVENT } from './log';
 import { PURPOSE } from './chance';
-import { CONTACT } from './tables';
 
 /** Phase of a step: the first transition whose time and condition have come is taken; one a step. Who reels stays. */
 export function changeStates(fight: Fight): void {
@@ -88,7 +87,7 @@ function onEnter(fight: Fight, unit: number): void {
     if (fight.nextReady[unit] >= 0) fight.nextReady[unit] = fight.now;
     if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
   }
-  if (enterAttack >= 0 && kind.attacks[enterAttack].delivery !== CONTACT) {
+  if (enterAttack >= 0 && kind.attacks[enterAttack].traits.chosen) {
     // Whoever is in the middle of something does it as soon as that is over.
     fight.owedAttack[unit] = enterAttack;
     if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);

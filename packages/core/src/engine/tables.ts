@@ -1,4 +1,5 @@
 /** What a run reads: effective values, whole microseconds, ids turned into numbers. Plain data, made once by `compile`. */
+import type { Delivery, DeliveryTraits } from '../model/delivery';
 import type { CompiledBoost } from '../model/effects/effect';
 import type { CompiledEffects } from '../model/effects/list';
 import type { NumberTweak } from '../model/tweak';
@@ -6,16 +7,6 @@ import type { Unit } from '../model/unit';
 
 export const PARTY = 0;
 export const ENEMY = 1;
-
-/** Numbers of the deliveries, in the order of the model's list. */
-export const MELEE = 0;
-export const HITSCAN = 1;
-export const PROJECTILE = 2;
-export const AREA = 3;
-export const CONTACT = 4;
-export const SELF = 5;
-export const SUPPORT = 6;
-export const SUMMON = 7;
 
 /** Whom an attack is for. */
 export const FOES = 0;
@@ -66,10 +57,14 @@ export interface CompiledCondition {
   parts: CompiledCondition[];
 }
 
+/** What its delivery is like, as plain data. */
+export type CompiledTraits = Omit<DeliveryTraits, 'called' | 'about' | 'action' | 'blows'>;
+
 export interface CompiledAttack {
   id: string;
   name: string;
-  delivery: number;
+  delivery: Delivery;
+  traits: CompiledTraits;
   targets: number;
   rangeMin: number;
   rangeMax: number;

@@ -1,11 +1,10 @@
 /** New parts of a document as their classes' defaults have them. */
-import { type Constructor, fieldAt } from './field';
-import type { Delivery } from './delivery';
-import type { Attack } from './attack';
-import { Area, Attack as AttackClass, Projectile, Summoning } from './attack';
-import type { Does } from './state';
-import { Patrol, PatrolPoint, State } from './state';
+import { type Attack, Attack as AttackClass } from './attack';
+import { type Delivery, traitsOf } from './delivery';
+import { type Constructor, classFields, fieldAt } from './field';
+import { type Does, PatrolPoint, State } from './state';
 import { Unit } from './unit';
+import { applies } from './walk';
 
 /** Plain data with a class's defaults; what has none is absent. */
 export function blank<T extends object>(type: new () => T): T {
@@ -30,17 +29,25 @@ export function blankAttack(id: string, name: string, delivery: Delivery, summon
 
 /** An attack turned to another delivery: what that needs is added, what does not apply to it goes. */
 export function deliveredBy(attack: Attack, delivery: Delivery, summoned = ''): Attack {
-  const next: Attack = { ...attack, delivery };
-  if (delivery === 'projectile') next.projectile ??= blank(Projectile);
-  else delete next.projectile;
-  if (delivery === 'area') next.area ??= blank(Area);
-  else delete next.area;
-  if (delivery === 'summon') next.summon ??= { ...blank(Summoning), unit: summoned, cap: 3 };
-  else delete next.summon;
-  if (delivery === 'support') {
-    if (next.targets === 'foes') next.targets = 'friends';
-  } else next.targets = 'foes';
+  const next = fittingFields(AttackClass, { ...attack, delivery });
+  if (next.summon) next.summon = { ...next.summon, unit: next.summon.unit ?? summoned, cap: next.summon.cap ?? 3 };
+  const { aids, needsTarget } = traitsOf(delivery);
+  if (!(aids && needsTarget)) next.targets = 'foes';
+  else if (next.targets === 'foes') next.targets = 'friends';
   return next;
+}
+
+/** Groups that apply now and are needed are added; optional fields that have nothing to say any more go. */
+function fittingFields<T extends object>(type: new () => T, object: T): T {
+  const next = { ...object } as Record<string, unknown>;
+  const { said, optional, groups } = classFields(type)!;
+  for (const [field, { when, needed }] of said) {
+    if (!when || !optional.has(field)) continue;
+    const group = groups.get(field);
+    if (!applies(when, next)) delete next[field];
+    else if (needed && group) next[field] ??= blank(group());
+  }
+  return next as T;
 }
 
 export function blankState(id: string, name: string, does: Does): State {
@@ -49,18 +56,12 @@ export function blankState(id: string, name: string, does: Does): State {
 
 /** A state turned to another conduct: what that needs is added. @param to where it goes, for those that go somewhere */
 export function doing(state: State, does: Does, to: string): State {
-  const next: State = { ...state, does };
-  if (does === 'band' || does === 'strafe') {
-    next.near ??= 4;
-    next.far ??= 8;
-  } else if (does !== 'follow') {
-    delete next.near;
-    delete next.far;
-  }
-  if (does !== 'approach') delete next.stopAt;
-  if (does === 'patrol') next.patrol ??= { ...blank(Patrol), points: [{ ...blank(PatrolPoint), id: 'a' }] };
-  else delete next.patrol;
+  const { near, far } = state;
+  const next = fittingFields(State, { ...state, does });
+  if (does === 'band' || does === 'strafe') Object.assign(next, { near: near ?? 4, far: far ?? 8 });
+  // Whoever follows may keep a distance of its own.
+  if (does === 'follow') Object.assign(next, near !== undefined && { near }, far !== undefined && { far });
+  if (next.patrol && !next.patrol.points.length) next.patrol = { ...next.patrol, points: [{ ...blank(PatrolPoint), id: 'a' }] };
   if (does === 'goTo' || does === 'follow') next.to ??= to;
-  else delete next.to;
   return next;
 }

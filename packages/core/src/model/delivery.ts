@@ -1,4 +1,9 @@
-/** Deliveries: how an attack reaches whom it is meant for, each as a row of traits; what asks about one asks for a trait. */
+/**
+ * Deliveries: how an attack reaches whom it is meant for, each as a row of traits and words. What asks about a delivery asks
+ * for a trait; only what its hits do is said elsewhere, in the engine.
+ */
+import type { Attack } from './attack';
+import { numberWords as n } from './number-words';
 
 export interface DeliveryTraits {
   called: string;
@@ -17,34 +22,139 @@ export interface DeliveryTraits {
   wide: boolean;
   /** One hit strikes as many as it meets unless it says how many; else one. */
   many: boolean;
+  /** When it is for its target alone, and broken off when that dies. */
+  forOne: 'always' | 'limitedToOne' | 'aboutTarget' | 'never';
+  /** What one must get out of to escape it by moving; absent: moving does not help. */
+  escape?: 'reach' | 'shot' | 'line' | 'area';
   /** The group of an attack that only this one has, and needs. */
   part?: 'projectile' | 'area' | 'summon';
+  /** What it does, read aloud. */
+  action: (attack: Attack, told: Told) => string;
+  /** What one use consists of, in two or three words. @param instants hit instants */
+  blows: (attack: Attack, instants: number) => string;
 }
 
-const AIMED = { strikes: true, aids: false, needsTarget: true, chosen: true, alongLine: false, wide: false, many: false };
+/** What an action is told with. */
+export interface Told {
+  /** Hit instants of one use. */
+  instants: number;
+  /** "three times over 0.4 s", with a space before it; empty for one */
+  times: string;
+  /** "over 0.4 s", with a space before it; empty for one */
+  over: string;
+  /** "within 2 m" */
+  where: string;
+  nameOf: (unit: string) => string;
+}
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+const inWords = (value: number) => NUMBERS[value] ?? String(value);
+/** "three shots" */
+export const counted = (value: number, thing: string) => `${inWords(value)} ${thing}${value === 1 ? '' : 's'}`;
+const oneOr = (count: number, one: string, many: string) => (count === 1 ? `one ${one}` : `${count} ${many}`);
+
+const STRIKES = {
+  strikes: true,
+  aids: false,
+  needsTarget: true,
+  chosen: true,
+  alongLine: false,
+  wide: false,
+  many: false,
+  forOne: 'always',
+} as const;
+const HELPS = { ...STRIKES, strikes: false } as const;
+
+const areaWords = ({ area }: Attack) =>
+  area && area.angle < 360 ? `a cone of ${n(area.radius)} m and ${n(area.angle)}°` : `a circle of ${n(area?.radius ?? 0)} m`;
+const ABOUT = { self: 'about itself', target: 'about its target', mark: 'at a marked point' };
 
 export const DELIVERIES = {
-  melee: { ...AIMED, called: 'melee', about: 'strikes within its arc and reach', wide: true },
-  hitscan: { ...AIMED, called: 'instant shot', about: 'strikes along a line at once', alongLine: true },
+  melee: {
+    ...STRIKES,
+    called: 'melee',
+    about: 'strikes within its arc and reach',
+    wide: true,
+    forOne: 'limitedToOne',
+    escape: 'reach',
+    action: ({ arc }, { times, where }) => `strikes${times} ${where} in an arc of ${n(arc)}°`,
+    blows: ({ hits }, instants) =>
+      instants === 1 || hits.perTarget === 'every' ? oneOr(instants, 'blow', 'blows') : `${instants} chances to land one blow`,
+  },
+  hitscan: {
+    ...STRIKES,
+    called: 'instant shot',
+    about: 'strikes along a line at once',
+    alongLine: true,
+    escape: 'line',
+    action: (_, { instants, over, where }) => `shoots${instants > 1 ? ` ${inWords(instants)} times${over}` : ''} ${where}`,
+    blows: (_, instants) => oneOr(instants, 'instant shot', 'instant shots'),
+  },
   projectile: {
-    ...AIMED,
+    ...STRIKES,
     called: 'shot that flies',
     about: 'strikes what its shots meet on their way',
     alongLine: true,
+    escape: 'shot',
     part: 'projectile',
+    action: ({ projectile }, { instants, over, where }) => `looses ${counted((projectile?.count ?? 1) * instants, 'shot')}${over} ${where}`,
+    blows: ({ projectile }, instants) => oneOr((projectile?.count ?? 1) * instants, 'shot', 'shots'),
   },
-  area: { ...AIMED, called: 'area', about: 'strikes a circle or a cone', wide: true, many: true, part: 'area' },
+  area: {
+    ...STRIKES,
+    called: 'area',
+    about: 'strikes a circle or a cone',
+    wide: true,
+    many: true,
+    forOne: 'aboutTarget',
+    escape: 'area',
+    part: 'area',
+    action: (attack, { times, where }) => {
+      const { about = 'self', delay = 0 } = attack.area ?? {};
+      return `bursts${times} in ${areaWords(attack)} ${ABOUT[about]}${delay ? `, ${n(delay)} s after the mark` : ''}, begun ${where}`;
+    },
+    blows: (_, instants) => oneOr(instants, 'burst', 'bursts'),
+  },
   contact: {
-    ...AIMED,
+    ...STRIKES,
     called: 'contact',
     about: 'strikes whoever touches, without being chosen',
-    needsTarget: true,
     chosen: false,
+    wide: true,
     many: true,
+    forOne: 'never',
+    action: (_, { times }) => `hurts whoever touches it${times}`,
+    blows: () => 'hurts whoever touches',
   },
-  self: { ...AIMED, called: 'itself', about: 'does to its user what its effects say', strikes: false, aids: true, needsTarget: false },
-  support: { ...AIMED, called: 'support', about: 'helps a friend that is hurt or fallen', strikes: false, aids: true },
-  summon: { ...AIMED, called: 'summon', about: 'calls other units', strikes: false, needsTarget: false, part: 'summon' },
+  self: {
+    ...HELPS,
+    called: 'itself',
+    about: 'does to its user what its effects say',
+    aids: true,
+    needsTarget: false,
+    forOne: 'never',
+    action: () => 'works on itself',
+    blows: () => 'on itself',
+  },
+  support: {
+    ...HELPS,
+    called: 'support',
+    about: 'helps a friend that is hurt or fallen',
+    aids: true,
+    action: ({ targets }, { times, where }) => `helps ${targets === 'fallen' ? 'a fallen friend' : 'a hurt friend'}${times} ${where}`,
+    blows: () => 'for a friend',
+  },
+  summon: {
+    ...HELPS,
+    called: 'summon',
+    about: 'calls other units',
+    needsTarget: false,
+    forOne: 'never',
+    part: 'summon',
+    action: ({ summon }, { times, nameOf }) =>
+      `calls ${inWords(summon?.count ?? 1)} ${nameOf(summon?.unit ?? '')}${times}, at most ${n(summon?.cap ?? 1)} at one time`,
+    blows: () => 'calls others',
+  },
 } as const satisfies Record<string, DeliveryTraits>;
 
 export type Delivery = keyof typeof DELIVERIES;

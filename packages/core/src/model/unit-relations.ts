@@ -74,7 +74,8 @@ function stepsOf(path: string): string[] {
 }
 
 function attackProblems(attack: Attack, here: string[], report: Report): void {
-  if ((attack.targets === 'foes') === (attack.delivery === 'support'))
+  const { aids, needsTarget } = traitsOf(attack.delivery);
+  if ((attack.targets === 'foes') === (aids && needsTarget))
     report(pointerOf(...here, 'targets'), 'applies', attack.targets, 'must be friends or fallen for support, and foes for all else');
   if (attack.condition) conditionProblems(attack.condition, false, [...here, 'condition'], report);
   if (attack.effects.boost) tweakPaths(Unit, attack.effects.boost.tweaks, report, ...here, 'effects', 'boost', 'tweaks');

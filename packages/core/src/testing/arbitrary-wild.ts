@@ -2,6 +2,7 @@
 import * as fc from 'fast-check';
 import { ANSWER_KINDS } from '../model/answer-kind';
 import { DELIVERY_NAMES } from '../model/delivery';
+import type { Typical } from '../model/effects/effect';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { type FightSketch, unit } from './builders';
 
@@ -37,12 +38,15 @@ const effects: fc.Arbitrary<Loose> = fc
   )
   .map(without);
 
-function typicalOf(fields: Record<string, readonly [number, number] | { oneOf: readonly unknown[] }>): fc.Arbitrary<Loose> {
+function typicalOf(fields: object): fc.Arbitrary<Loose> {
   return fc.record(
-    Object.fromEntries(
-      Object.entries(fields).map(([field, of]) => [field, 'oneOf' in of ? fc.constantFrom(...of.oneOf) : tenths(of[0], of[1])]),
-    ),
+    Object.fromEntries(Object.entries(fields as Record<string, Typical<unknown[]>>).map(([field, of]) => [field, drawn(of)])),
   );
+}
+
+function drawn(of: Typical<unknown[]>): fc.Arbitrary<unknown> {
+  if ('oneOf' in of) return fc.constantFrom(...of.oneOf);
+  return 'someOf' in of ? fc.subarray([...of.someOf], { minLength: 1 }) : tenths(of[0], of[1]);
 }
 
 const wildAttack = (id: string) =>

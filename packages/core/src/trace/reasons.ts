@@ -4,7 +4,7 @@ import { holds, quantity } from '../engine/conditions';
 import { type Fight, NOBODY, PHASE } from '../engine/fight';
 import { CROSSING } from '../engine/lines';
 import { DOING, DOING_NAMES, type Doing } from '../engine/log';
-import { type CompiledCondition, FOES, SELF, SUMMON } from '../engine/tables';
+import { type CompiledCondition, FOES } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
@@ -138,7 +138,7 @@ function entryReason(
   });
   if (condition !== null && !holds(fight, unit, condition)) return ruledOut(DOING.condition, conditionDetail(fight, unit, condition));
   // Random targeting would draw; a target is looked up only where that draws nothing.
-  const target = attack.targets === FOES && attack.delivery < SELF ? fight.target[unit] : findTarget();
+  const target = attack.targets === FOES && attack.traits.strikes ? fight.target[unit] : findTarget();
   if (target === NOBODY) {
     const waits = readyHurdle(fight, unit, number, attack);
     if (waits !== 0) return ruledOut(waits, waitDetail(fight, unit, number, waits));
@@ -150,7 +150,7 @@ function entryReason(
     return {
       attack: attack.name,
       usable: true,
-      detail: attack.delivery === SELF || attack.delivery === SUMMON ? 'usable' : `usable at ${metres(gap)}`,
+      detail: attack.traits.needsTarget ? `usable at ${metres(gap)}` : 'usable',
     };
   return ruledOut(hurdle, hurdleDetail(fight, unit, target, number, gap, hurdle));
 }

@@ -6,7 +6,6 @@ import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/fight';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
-import { AREA, MELEE } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
 import { partyLosses, pressureAt } from '../measures/pressure';
 import { partyHealth } from '../measures/stream';
@@ -175,10 +174,10 @@ function addArea(fight: Fight, unit: number, time: number, areas: Growing): void
   if (phase !== PHASE.windup && phase !== PHASE.active) return;
   const attack = fight.attackOf(unit, fight.attack[unit]);
   const strikes = (fight.attackStart[unit] + attack.windup + attack.areaDelay - time) / SECOND;
-  if (attack.delivery === MELEE) {
+  if (attack.traits.escape === 'reach') {
     const angle = (2 * Math.acos(Math.max(-1, attack.arcCosine)) * 180) / Math.PI;
     areas.add(fight.x[unit], fight.y[unit], fight.radius[unit] + attack.rangeMax, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
-  } else if (attack.delivery === AREA) {
+  } else if (attack.traits.escape === 'area') {
     const about = attack.areaAbout === 1 ? fight.attackTarget[unit] : unit;
     const [x, y] = attack.areaAbout === 2 ? [fight.markX[unit], fight.markY[unit]] : [fight.x[about], fight.y[about]];
     const angle = attack.areaAbout === 0 ? (2 * Math.acos(Math.max(-1, attack.areaCosine)) * 180) / Math.PI : 360;

@@ -6,7 +6,7 @@ import { hurdleOf } from '../engine/choice';
 import { type Fight, NOBODY } from '../engine/fight';
 import { CROSSING } from '../engine/lines';
 import { DOING } from '../engine/log';
-import { type CompiledAttack, FOES, SELF, SUMMON } from '../engine/tables';
+import { type CompiledAttack, FOES } from '../engine/tables';
 import { SECOND } from '../engine/tuning';
 
 export interface WouldHave {
@@ -27,7 +27,7 @@ export function wouldHave(fight: Fight, unit: number): WouldHave[] {
       if (seen.has(number)) continue;
       seen.add(number);
       const attack = fight.attackOf(unit, number);
-      if (attack.targets !== FOES || attack.delivery === SELF || attack.delivery === SUMMON || fight.target[unit] === NOBODY) continue;
+      if (attack.targets !== FOES || !attack.traits.needsTarget || fight.target[unit] === NOBODY) continue;
       const words = tryOne(fight, unit, number, attack);
       if (words) found.push({ attack: attack.name, sentence: `it would have used ${attack.name} if ${words}` });
     }

@@ -1,15 +1,19 @@
 import {
+  Area,
   type Attack,
   type Delivery,
   EFFECTS,
   EFFECT_NAMES,
   type EffectName,
   type NumberTweak,
+  Projectile,
+  Summoning,
   Unit,
   blankAt,
   classFields,
   deliveredBy,
   effectsFor,
+  fieldLabel,
   fieldWords,
   traitsOf,
   unitHeads,
@@ -26,6 +30,8 @@ import { AddParts, Part } from './Part';
 import { guarded } from '../../parts/guarded';
 
 type Offers = { id: string; name: string }[];
+/** The groups that only some deliveries have. */
+const PART_CLASSES = { projectile: Projectile, area: Area, summon: Summoning };
 const PARTS = { charges: 'Charges', next: 'Follow-up', slot: 'Attack slot' } as const;
 
 /** Every field of an attack that applies to its delivery. */
@@ -35,7 +41,7 @@ export const AttackFields = guarded(
     const { base, project } = editor;
     const at = `/attacks/${attack.id}`;
     const { delivery } = attack;
-    const { strikes, needsTarget, chosen } = traitsOf(delivery);
+    const { strikes, aids, needsTarget, chosen, part, escape } = traitsOf(delivery);
     const aims = needsTarget && chosen;
     const units = unitHeads(project).map(({ id, name }) => ({ id, name }));
     const others = base.attacks.filter(({ id }) => id !== attack.id).map(({ id, name }) => ({ id, name }));
@@ -60,9 +66,9 @@ export const AttackFields = guarded(
               }
             />
           </div>
-          {delivery === 'support' && <Field editor={editor} path={`${at}/targets`} />}
+          {aids && needsTarget && <Field editor={editor} path={`${at}/targets`} />}
           {aims && <Fields editor={editor} at={at} of={['facing', 'needsLine']} />}
-          {delivery === 'melee' && <FieldNumber tight editor={editor} path={`${at}/arc`} width={84} />}
+          {escape === 'reach' && <FieldNumber tight editor={editor} path={`${at}/arc`} width={84} />}
           <Fields
             editor={editor}
             at={`${at}/beat`}
@@ -83,25 +89,15 @@ export const AttackFields = guarded(
         <Part title="Beat">
           <Fields editor={editor} at={`${at}/beat`} of={['cooldownFrom', 'moving', 'tracking', 'cue']} />
         </Part>
-        {delivery === 'projectile' && (
-          <Part title="Shot">
-            <Fields
-              editor={editor}
-              at={`${at}/projectile`}
-              of={['speed', 'radius', 'lifetime', 'count', 'spread', 'lead', 'pierces', 'homing']}
-            />
-            <Muzzles editor={editor} attack={attack} />
-          </Part>
-        )}
-        {delivery === 'area' && (
-          <Part title="Area">
-            <Fields editor={editor} at={`${at}/area`} of={['about', 'radius', 'angle', 'delay']} />
-          </Part>
-        )}
-        {delivery === 'summon' && (
-          <Part title="Summons">
-            <Field editor={editor} path={`${at}/summon/unit`} offers={units} />
-            <Fields editor={editor} at={`${at}/summon`} of={['count', 'cap', 'around']} />
+        {part && (
+          <Part title={fieldLabel(Unit, ['attacks', '0', part])}>
+            {[...classFields(PART_CLASSES[part])!.kinds].map(([field, kind]) =>
+              kind.kind === 'list' ? (
+                <Muzzles key={field} editor={editor} attack={attack} />
+              ) : (
+                <Field key={field} editor={editor} path={`${at}/${part}/${field}`} offers={kind.kind === 'id' ? units : undefined} />
+              ),
+            )}
           </Part>
         )}
         {EFFECT_NAMES.filter((effect) => attack.effects[effect]).map((effect) => (

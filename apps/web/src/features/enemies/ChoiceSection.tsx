@@ -1,4 +1,4 @@
-import { type Choice, type Unit, conditionSentence, ruledOut, shown } from '@insidia/core';
+import { type Choice, type Unit, conditionSentence, ruledOut, shown, traitsOf } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { Choose } from '../../fields/Choose';
 import { ConditionField } from '../../fields/ConditionField';
@@ -132,7 +132,7 @@ function dropAbsent<T extends { condition?: unknown }>(value: T): T {
 }
 
 function AddEntry({ base, entries, p, onAdd }: { base: Unit; entries: Entry[]; p: number; onAdd: (id: string, name: string) => void }) {
-  const free = base.attacks.filter(({ id, delivery }) => delivery !== 'contact' && !entries.some(({ attack }) => attack === id));
+  const free = base.attacks.filter(({ id, delivery }) => traitsOf(delivery).chosen && !entries.some(({ attack }) => attack === id));
   if (!free.length) return null;
   return (
     <Popover label={`Add to priority ${p + 1}`} width={200} align="end" trigger={<Mini sign="add" label={`Add to priority ${p + 1}`} />}>
@@ -349,7 +349,7 @@ function EntryMenu({ editor, p, e, entries, name, onChange, onLift, count }: Ent
       what,
     );
   const others = base.attacks.filter(
-    ({ id, delivery }) => delivery !== 'contact' && (id === entry.attack || !entries.some(({ attack }) => attack === id)),
+    ({ id, delivery }) => traitsOf(delivery).chosen && (id === entry.attack || !entries.some(({ attack }) => attack === id)),
   );
   return (
     <Popover

@@ -3,6 +3,7 @@ import { hitsInActive } from '../../engine/compile-unit';
 import { microseconds } from '../../engine/time';
 import { SECOND } from '../../engine/tuning';
 import type { Attack } from '../../model/attack';
+import { traitsOf } from '../../model/delivery';
 import { type Inspected, amount, impossible } from './context';
 
 export function beats(one: Inspected): void {
@@ -82,7 +83,7 @@ function prices({ unit, warn }: Inspected, { id, name, energy }: Attack): void {
 /** A blow that lands again and again within one swing, on somebody whom nothing shields. */
 function manyHits({ unit, foes, warn }: Inspected, { id, name, delivery, beat, hits, effects }: Attack): void {
   if (unit.side !== 'enemy' || hits.perTarget !== 'every' || !effects.damage || beat.every === undefined) return;
-  if (delivery !== 'melee' && delivery !== 'area' && delivery !== 'contact') return;
+  if (!traitsOf(delivery).wide) return;
   const instants = hitsInActive(microseconds(beat.active), microseconds(beat.every));
   const bare = foes.filter(({ invulnerability }) => invulnerability.duration < (beat.every ?? 0));
   if (instants < 2 || !bare.length) return;
@@ -102,7 +103,7 @@ function manyHits({ unit, foes, warn }: Inspected, { id, name, delivery, beat, h
 
 /** Heavy hits that leave a player no time, or no answer at all. */
 function answerable({ unit, foes, warn }: Inspected, { id, name, delivery, beat, effects, answers, area }: Attack): void {
-  if (unit.side !== 'enemy' || !effects.damage || delivery === 'contact') return;
+  if (unit.side !== 'enemy' || !effects.damage || !traitsOf(delivery).chosen) return;
   for (const foe of foes) {
     if (!foe.player || effects.damage.amount < HEAVY * foe.health.max) continue;
     const known = foe.player.answers.filter(({ kind }) => answers.includes(kind));
@@ -150,7 +151,7 @@ const share = (value: number) => `${Math.round(100 * value)} %`;
 function choices({ unit, attacks, warn }: Inspected): void {
   const interrupts = unit.player?.answers.some(({ kind }) => kind === 'interrupt');
   for (const { id, name, delivery, effects } of unit.attacks) {
-    if (delivery === 'contact' || unit.onDeath.attack === id || attacks.some((one) => one.id === id)) continue;
+    if (!traitsOf(delivery).chosen || unit.onDeath.attack === id || attacks.some((one) => one.id === id)) continue;
     if (interrupts && (effects.stagger || effects.damage)) continue; // begun to break off an attack
     warn('neverChosen', {
       at: ['attacks', id],

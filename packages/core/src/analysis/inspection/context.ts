@@ -1,5 +1,6 @@
 /** What the rules of inspection are handed: a unit through a lens, whom it will meet, and the way to say what is wrong. */
 import { type Condition, subjectOf } from '../../model/condition';
+import { traitsOf } from '../../model/delivery';
 import { type Lens, effectiveUnit } from '../../model/effective';
 import { pointerOf } from '../../model/pointer';
 import type { Project } from '../../model/project';
@@ -70,7 +71,7 @@ export function usedAttacks(unit: Unit): Attack[] {
 export function reachFrom(unit: Unit, state: State | undefined): number | undefined {
   const may = (id: string) => !state || state.attacks === 'all' || (state.attacks === 'some' && state.only?.includes(id));
   const ranges = usedAttacks(unit)
-    .filter(({ id, targets, delivery }) => targets === 'foes' && delivery !== 'self' && delivery !== 'summon' && may(id))
+    .filter(({ id, targets, delivery }) => targets === 'foes' && traitsOf(delivery).needsTarget && may(id))
     .map(({ range }) => range.max);
   return ranges.length ? Math.max(...ranges) : undefined;
 }

@@ -1,4 +1,5 @@
 /** What keeps a unit alive whatever is done to it, and what makes its health count for nothing. */
+import { traitsOf } from '../../model/delivery';
 import type { Unit } from '../../model/unit';
 import { paperDuel } from '../paper';
 import { type Inspected, amount } from './context';
@@ -38,7 +39,7 @@ export function lasting(one: Inspected): void {
 /** hp a second that a unit's own healing brings a single unit, paid for by what energy it regains. */
 function healedPerSecond(unit: Unit): number {
   return unit.attacks.reduce((sum, { effects: { heal }, beat, energy, delivery }) => {
-    if (!heal || (delivery !== 'self' && delivery !== 'support')) return sum;
+    if (!heal || !traitsOf(delivery).aids) return sum;
     const swing = beat.windup + beat.active + beat.recovery;
     let cycle = beat.cooldownFrom === 'end' ? swing + beat.cooldown : Math.max(swing, beat.cooldown);
     if (energy) cycle = unit.energy && unit.energy.regen > 0 ? Math.max(cycle, energy / unit.energy.regen) : Infinity;

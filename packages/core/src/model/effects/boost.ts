@@ -12,6 +12,7 @@ export class Boost {
 export const boost = effect({
   type: Boost,
   label: 'Boost',
+  turn: 4,
   compile: ({ tweaks, for: lasts }: Boost, compiling) => ({ id: compiling.boost(), tweaks, lasts: compiling.time(lasts) }),
   strike: (struck, compiled) => struck.boost(compiled),
   help: (struck, compiled) => struck.boost(compiled),
@@ -25,18 +26,12 @@ export const boost = effect({
     `boosts ${tweaks.length === 1 ? 'one number' : `${n(tweaks.length)} numbers`}${lasts > 0 ? ` for ${n(lasts)} s` : ' to the end'}`,
   typical: {
     tweaks: {
-      oneOf: [
-        [{ path: '/movement/run', op: '×', value: 1.5 }],
-        [{ path: '/health/max', op: '×', value: 0.5 }],
-        [
-          { path: '/attacks/*/beat/cooldown', op: '×', value: 0.5 },
-          { path: '/body/radius', op: '×', value: 1.2 },
-        ],
-        [
-          { path: '/shield/max', op: '+', value: 3 },
-          { path: '/movement/run', op: '×', value: 1.5 },
-          { path: '/health/max', op: '×', value: 0.5 },
-        ],
+      someOf: [
+        { path: '/movement/run', op: '×', value: 1.5 },
+        { path: '/health/max', op: '×', value: 0.5 },
+        { path: '/attacks/*/beat/cooldown', op: '×', value: 0.5 },
+        { path: '/shield/max', op: '+', value: 3 },
+        { path: '/body/radius', op: '×', value: 1.2 },
       ],
     },
     for: [0, 2],

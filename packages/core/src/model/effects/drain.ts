@@ -10,6 +10,7 @@ export class Drain {
 export const drain = effect({
   type: Drain,
   label: 'Drain',
+  turn: 3,
   compile: ({ amount }: Drain) => (amount > 0 ? { amount } : null),
   strike: (struck, { amount }) => struck.tell('drain', struck.loseEnergy(amount)),
   event: {

@@ -51,6 +51,10 @@ export interface ToldEvent {
   values: Record<string, number>;
 }
 
+/** From one number to another; one of some values; or, of a list, some of its items. */
+export type Typical<T> =
+  readonly [from: number, to: number] | { oneOf: readonly T[] } | { someOf: T extends readonly (infer Item)[] ? readonly Item[] : never };
+
 export interface Effect<Given extends object, Compiled extends object, Event extends EventName = EventName> {
   type: new () => Given;
   label: string;
@@ -67,8 +71,10 @@ export interface Effect<Given extends object, Compiled extends object, Event ext
   event: { name: Event; values: readonly string[]; told: (event: ToldEvent) => string };
   /** "slows by 30 % for 2 s". @param each one of several hits of a use */
   sentence(given: Given, each: boolean): string;
-  /** What generated fights draw its fields from: from one number to another, or one of some values. */
-  typical: { [K in keyof Given]?: readonly [from: number, to: number] | { oneOf: readonly Given[K][] } };
+  /** Its turn among the effects of one hit: the lower first. It decides in which order events of one instant are told. */
+  turn?: number;
+  /** What generated fights draw its fields from. */
+  typical: { [K in keyof Given]?: Typical<Given[K]> };
 }
 
 /** Checks an effect's parts against one another. */

@@ -11,6 +11,7 @@ export class Knockback {
 export const knockback = effect({
   type: Knockback,
   label: 'Knockback',
+  turn: 7,
   compile: ({ distance }: Knockback) => (distance > 0 ? { distance } : null),
   strike: (struck, { distance }) => struck.push(distance),
   event: {

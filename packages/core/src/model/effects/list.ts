@@ -1,4 +1,4 @@
-/** Every effect, in the order in which they are carried out and offered. */
+/** Every effect, in the order in which they are offered. */
 import { About, Group, Optional } from '../field';
 import { boost } from './boost';
 import { damage } from './damage';
@@ -14,7 +14,7 @@ import { slow } from './slow';
 import { stagger } from './stagger';
 import { taunt } from './taunt';
 
-const LIST = { damage, overTime, heal, revive, shield, slow, mark, drain, boost, taunt, stagger, knockback };
+const LIST = { damage, overTime, heal, shield, slow, stagger, knockback, boost, revive, drain, taunt, mark };
 
 export type EffectName = keyof typeof LIST;
 export const EFFECT_NAMES = Object.keys(LIST) as EffectName[];
@@ -52,8 +52,9 @@ export function compileEffects(given: Effects, compiling: Compiling): CompiledEf
 }
 
 /** Effects that something is left to do for besides the hit, or the help, itself. */
-export const STRIKES = EFFECT_NAMES.filter((name) => EFFECTS[name].strike);
-export const HELPS = EFFECT_NAMES.filter((name) => EFFECTS[name].help);
+const byTurn = (a: EffectName, b: EffectName) => (EFFECTS[a].turn ?? 0) - (EFFECTS[b].turn ?? 0);
+export const STRIKES = EFFECT_NAMES.filter((name) => EFFECTS[name].strike).sort(byTurn);
+export const HELPS = EFFECT_NAMES.filter((name) => EFFECTS[name].help).sort(byTurn);
 
 /** What an attack can do: to foes whatever strikes them, to friends whatever helps them. */
 export function effectsFor(strikes: boolean): EffectName[] {

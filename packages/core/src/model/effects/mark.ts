@@ -11,6 +11,7 @@ export class Mark {
 export const mark = effect({
   type: Mark,
   label: 'Mark',
+  turn: 2,
   compile: ({ multiplier, for: lasts }: Mark, { time }) => (time(lasts) > 0 ? { multiplier, lasts: time(lasts) } : null),
   strike: (struck, { multiplier, lasts }) => {
     struck.tell('mark', multiplier, lasts);

@@ -11,6 +11,7 @@ export class Slow {
 export const slow = effect({
   type: Slow,
   label: 'Slow',
+  turn: 1,
   compile: ({ share: part, for: lasts }: Slow, { time }) => (part > 0 ? { share: part, lasts: time(lasts) } : null),
   strike: (struck, { share: part, lasts }) => {
     struck.tell('slow', part, lasts);

@@ -5,6 +5,7 @@ import { brief, effect } from './parts';
 export const stagger = effect({
   type: Lasting,
   label: 'Stagger',
+  turn: 6,
   compile: ({ for: lasts }: Lasting, { time }) => (time(lasts) > 0 ? { lasts: time(lasts) } : null),
   strike: (struck, { lasts }) => struck.stagger(lasts),
   event: {

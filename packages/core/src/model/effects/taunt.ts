@@ -5,6 +5,7 @@ import { brief, effect } from './parts';
 export const taunt = effect({
   type: Lasting,
   label: 'Taunt',
+  turn: 5,
   about: 'the struck unit turns on whoever struck it',
   compile: ({ for: lasts }: Lasting, { time }) => (time(lasts) > 0 ? { lasts: time(lasts) } : null),
   strike: (struck, { lasts }) => {
