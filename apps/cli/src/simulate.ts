@@ -18,6 +18,8 @@ import {
   csvRow,
   duelOptions,
   sampleOf,
+  OUTCOME_NAMES,
+  outcomeWords,
 } from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
 import { EXIT, Exit } from './exit';
@@ -166,18 +168,8 @@ function measureRows(summary: BatchSummary): MeasureRow[] {
 
 /** "cleared 180, party down 20": the ends that came about. */
 function ends(outcomes: BatchSummary['outcomes']): string {
-  const words = {
-    cleared: 'cleared',
-    survived: 'survived',
-    partyDown: 'party down',
-    timeOut: 'time out',
-    lost: 'lost',
-    ended: 'ended',
-    runaway: 'took too long',
-  };
-  return (Object.keys(words) as (keyof typeof words)[])
-    .filter((end) => outcomes[end] > 0)
-    .map((end) => `${words[end]} ${outcomes[end]}`)
+  return OUTCOME_NAMES.filter((end) => outcomes[end] > 0)
+    .map((end) => `${outcomeWords(end).short} ${outcomes[end]}`)
     .join(', ');
 }
 

@@ -37,30 +37,21 @@ export { type CompileOptions, compile } from './engine/compile';
 export { plannedWork } from './engine/work';
 export { MOST_WORK } from './engine/tuning';
 export type { Compiled } from './engine/tables';
-export {
-  DOING_NAMES,
-  type Doing,
-  EVENT,
-  EVENT_NAMES,
-  MISS,
-  MISS_NAMES,
-  type Outcome,
-  OUTCOME_NAMES,
-  VERDICT,
-  VERDICT_NAMES,
-} from './engine/log';
+export { EVENT, EVENT_NAMES, MISS, MISS_NAMES, VERDICT, VERDICT_NAMES } from './record/log';
+export * from './record/doing';
+export * from './record/outcome';
+export { SECOND } from './record/time';
 export { type Run, Runner, run, type Watcher } from './engine/run';
-export { ENGINE_VERSION, SECOND } from './engine/tuning';
+export { ENGINE_VERSION } from './engine/tuning';
 export {
   type AttackSummary,
   type BatchSummary,
   Batch,
   type FairnessSummary,
   type KindSummary,
-  isWon,
   runBatch,
   summariseRows,
-} from './measures/batch';
+} from './analysis/batch';
 export type { AttackUse } from './measures/attack-use';
 export * from './measures/catalogue';
 export { CURVES, CURVE_ABOUT, CURVE_BINS, type Curve, type CurveName, Curves, curveOf, curveTimes } from './measures/curves';
@@ -69,16 +60,16 @@ export * from './measures/goals';
 export * from './measures/look';
 export { type Sample, joinSamples, sampleOf } from './measures/sample';
 export * from './measures/verdict';
-export { batchIdentity } from './measures/identity';
+export { batchIdentity } from './analysis/identity';
 export { LULL_LEVEL, type Lull, type Lulls, lulls } from './measures/pressure';
-export { type Change, pairedChange } from './measures/compare';
+export { type Change, pairedChange } from './analysis/compare';
 export { type Interval, wilson } from './measures/intervals';
 export { type Pressure, PRESSURE_WINDOW_SECONDS, partyLosses, pressure } from './measures/pressure';
 export { quantileInterval, quantileOf } from './measures/quantile';
 export { type Row, rowOf } from './measures/row';
 export type { Stream } from './measures/stream';
 export { type Summary, summarise } from './measures/summary';
-export { IDLE_REASONS, PLAYER_USES, type PlayerUse, TIME_USES, type TimeUse } from './measures/time-use';
+export { PLAYER_USES, type PlayerUse } from './measures/time-use';
 export * from './analysis/answers';
 export * from './analysis/board';
 export * from './analysis/causes';

@@ -1,8 +1,8 @@
 /** The path of one run as the approach chart draws it: distance to the target over time, and what happened when. */
 import type { Compiled } from '../engine/tables';
-import { EVENT } from '../engine/log';
+import { EVENT } from '../record/log';
 import { run } from '../engine/run';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { NOBODY } from '../engine/fight';
 
 export type ApproachMark = 'notices' | 'hit' | 'miss' | 'blocked' | 'struck' | 'dies' | 'targetDown';

@@ -1,6 +1,6 @@
 /** An attack read aloud: what it does in the order in which it happens. */
 import { hitsInActive } from '../engine/compile-unit';
-import { microseconds } from '../engine/time';
+import { microseconds } from '../record/time';
 import type { Attack } from '../model/attack';
 import { counted, traitsOf } from '../model/delivery';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';

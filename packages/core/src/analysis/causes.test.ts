@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { Batch } from '../measures/batch';
+import { Batch } from './batch';
 import { CURVE_BINS, Curves } from '../measures/curves';
 import type { Encounter } from '../model/encounter';
 import { demoProject } from '../testing/demo';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { Batch } from '../measures/batch';
+import { Batch } from './batch';
 import { type Sample, sampleOf } from '../measures/sample';
 import { InvalidDocument } from '../model/problem';
 import { parseProject } from '../model/validate';

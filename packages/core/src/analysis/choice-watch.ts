@@ -2,9 +2,9 @@
 import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/choice';
 import { holds } from '../engine/conditions';
 import { type Fight, NOBODY, PHASE } from '../engine/fight';
-import { DOING, DOING_NAMES, type Doing } from '../engine/log';
+import { DOING, DOING_NAMES, type Doing } from '../record/doing';
 import type { Compiled } from '../engine/tables';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 
 /** µs between looks */
 const EVERY = 0.2 * SECOND;

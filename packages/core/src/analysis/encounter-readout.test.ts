@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { EVENT } from '../engine/log';
+import { EVENT } from '../record/log';
 import { Runner } from '../engine/run';
-import { SECOND } from '../engine/tuning';
-import { runBatch } from '../measures/batch';
+import { SECOND } from '../record/time';
+import { runBatch } from './batch';
 import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
 import { EncounterWork, encounterChanges } from './encounter-readout';

@@ -1,13 +1,15 @@
 /** The readout of an encounter: a batch of it in the making, its pressure on the clock, and what became of each group. */
 import { compile } from '../engine/compile';
 import type { Fight, Trigger } from '../engine/fight';
-import { EVENT } from '../engine/log';
+import { EVENT } from '../record/log';
 import { type Run, Runner } from '../engine/run';
 import { waits } from '../engine/spawns';
 import type { Compiled } from '../engine/tables';
-import { ENGINE_VERSION, SECOND } from '../engine/tuning';
-import { type BatchSummary, isWon, summariseRows } from '../measures/batch';
-import { type Change, pairedChange } from '../measures/compare';
+import { SECOND } from '../record/time';
+import { ENGINE_VERSION } from '../engine/tuning';
+import { isWon } from '../record/outcome';
+import { type BatchSummary, summariseRows } from './batch';
+import { type Change, pairedChange } from './compare';
 import { curveTimes } from '../measures/curves';
 import { engagedAt } from '../measures/engaged';
 import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from '../measures/pressure';

@@ -3,7 +3,7 @@ import { traitsOf } from '../model/delivery';
 import type { Attack } from '../model/attack';
 import type { Unit } from '../model/unit';
 import { hitsInActive } from '../engine/compile-unit';
-import { microseconds } from '../engine/time';
+import { microseconds } from '../record/time';
 
 /** On paper, per use and per second, of one attack against one victim. Infinity where nothing gets through. */
 export interface PaperAttack {

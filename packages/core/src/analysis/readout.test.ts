@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
-import { runBatch } from '../measures/batch';
+import { runBatch } from './batch';
 import type { Arena } from '../model/arena';
 import type { Project } from '../model/project';
 import { parseProject } from '../model/validate';

@@ -2,9 +2,10 @@
 import { compile } from '../engine/compile';
 import type { Compiled } from '../engine/tables';
 import { NOBODY } from '../engine/fight';
-import { ENGINE_VERSION, SECOND } from '../engine/tuning';
-import { Batch, type BatchSummary } from '../measures/batch';
-import { type Change, pairedChange } from '../measures/compare';
+import { SECOND } from '../record/time';
+import { ENGINE_VERSION } from '../engine/tuning';
+import { Batch, type BatchSummary } from './batch';
+import { type Change, pairedChange } from './compare';
 import { quantileOf } from '../measures/quantile';
 import { firstDown } from '../measures/sample';
 import { type Summary, summarise } from '../measures/summary';

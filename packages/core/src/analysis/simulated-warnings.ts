@@ -1,8 +1,8 @@
 /** Design problems that only fighting shows: each with where it lies, one sentence, and what to do. */
 import type { Fight } from '../engine/fight';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import type { Compiled } from '../engine/tables';
-import { Batch, type BatchSummary, summariseRows } from '../measures/batch';
+import { Batch, type BatchSummary, summariseRows } from './batch';
 import type { Row } from '../measures/row';
 import { pointerOf } from '../model/pointer';
 import type { Warning } from './warning';

@@ -1,6 +1,6 @@
 /** What help does for a friend, a fallen one, or oneself: it skips armour and windows, and wastes what is not needed. */
 import type { Fight } from './fight';
-import { EVENT, MISS } from './log';
+import { EVENT, MISS } from '../record/log';
 import { revive } from './death';
 import { inReach } from './reach';
 import { giveEffects } from './struck';

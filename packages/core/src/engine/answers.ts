@@ -9,14 +9,14 @@ import { PURPOSE } from './chance';
 import { hurdleOf, tryAgainAt } from './choice';
 import { within } from './facing';
 import { type Fight, type Landing, NOBODY, PHASE, TASK, type Threat, URGE } from './fight';
-import { BREAK, EVENT, MISS, VERDICT } from './log';
+import { BREAK, EVENT, MISS, VERDICT } from '../record/log';
 import { DUE } from './queue';
 import { inReach } from './reach';
 import { seesPast } from './senses';
 import type { CompiledAnswer, CompiledAttack } from './tables';
 import { dropTask } from './tasks';
-import { microsecondsUp } from './time';
-import { CLEARANCE_SHARE, SECOND } from './tuning';
+import { microsecondsUp, SECOND } from '../record/time';
+import { CLEARANCE_SHARE } from './tuning';
 
 const STEP_OUT = ANSWER_KINDS.indexOf('stepOut');
 const DODGE = ANSWER_KINDS.indexOf('dodge');

@@ -6,7 +6,8 @@ import { tryAgainAt } from './choice';
 import { turn, turnTo } from './facing';
 import { type Fight, NOBODY, PHASE } from './fight';
 import { hindrance } from './choice';
-import { BREAK, DOING, EVENT } from './log';
+import { DOING } from '../record/doing';
+import { BREAK, EVENT } from '../record/log';
 import { DUE } from './queue';
 import { aimOf, launch } from './shots';
 import { freeSlots, takeSlot } from './slots';
@@ -14,7 +15,7 @@ import { markBurst, strikeArea, strikeMelee, strikeOnLine } from './strike';
 import { summon } from './spawns';
 import type { Delivery } from '../model/delivery';
 import { type CompiledAttack, FOES } from './tables';
-import { microsecondsUp } from './time';
+import { microsecondsUp } from '../record/time';
 
 export function startAttack(fight: Fight, unit: number, number: number, target: number, attack: CompiledAttack): void {
   const { now } = fight;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, compiled, eventsOf, fought, unit } from '../testing/builders';
 import { type Loose, bite, standing, enemy, duel, startsOf } from '../testing/duels';
-import { DOING } from './log';
+import { DOING } from '../record/doing';
 import { run } from './run';
 
 describe('attacks', () => {

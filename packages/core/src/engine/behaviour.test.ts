@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../testing/builders';
 import type { Fight } from './fight';
-import { DOING } from './log';
+import { DOING } from '../record/doing';
 import { run } from './run';
 
 const gun = (more: object = {}) => ({

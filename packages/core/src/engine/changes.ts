@@ -4,7 +4,7 @@ import type { NumberTweak } from '../model/tweak';
 import { compileUnit } from './compile-unit';
 import { type Fight, ILL } from './fight';
 import { takeUp } from './states';
-import { SECOND } from './tuning';
+import { SECOND } from '../record/time';
 import type { CompiledUnit } from './tables';
 
 /** Rows kept at one time; an odd document can't fill the memory with them. */

@@ -5,14 +5,14 @@ import { holds } from './conditions';
 import { within } from './facing';
 import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { friendToHelp } from './friends';
-import { DOING } from './log';
+import { DOING } from '../record/doing';
 import { DUE } from './queue';
 import { inRange } from './reach';
 import { lineToTarget } from './senses';
 import { gapOver, slotFree } from './slots';
 import { type CompiledAttack, type CompiledPriority, DO, FOES } from './tables';
 import { chooseTarget, targetFor } from './targets';
-import { microsecondsUp } from './time';
+import { microsecondsUp } from '../record/time';
 
 /** Beside the loops that ask for them at every unit and step. */
 const { idle: IDLE } = PHASE;

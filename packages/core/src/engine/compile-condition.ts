@@ -1,6 +1,6 @@
 import { type Condition, SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 import type { CompiledCondition, Names } from './tables';
-import { microseconds } from './time';
+import { microseconds } from '../record/time';
 
 /** The number of a name in a list; a name that is not there yet is added. */
 export function numberIn(list: string[], name: string): number {

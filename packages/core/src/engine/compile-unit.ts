@@ -10,7 +10,7 @@ import { CRITERIA_NAMES, type Targeting, type Unit } from '../model/unit';
 import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
 import { cosine, sine } from './rotation';
 import type { CompiledAttack, CompiledPlayer, CompiledPriority, CompiledState, CompiledTargeting, CompiledUnit, Names } from './tables';
-import { microseconds } from './time';
+import { microseconds } from '../record/time';
 import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
 
 /** What compiling a unit needs to know of its encounter. */

@@ -13,7 +13,7 @@ import { unitHeads } from '../model/variants';
 import { textKey } from './chance';
 import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
 import { type UnitContext, compileUnit } from './compile-unit';
-import { OUTCOME } from './log';
+import { OUTCOME } from '../record/outcome';
 import { cosine, sine } from './rotation';
 import type { CompiledBoost } from '../model/effects/effect';
 import type {
@@ -27,7 +27,7 @@ import type {
   CompiledWave,
   Names,
 } from './tables';
-import { microseconds } from './time';
+import { microseconds } from '../record/time';
 import { leaveOut } from './without';
 import { DEFAULT_STEP_SECONDS, ENGINE_VERSION, MOST_UNITS, SUMMON_ROOM } from './tuning';
 

@@ -4,7 +4,8 @@ import { PURPOSE, draw } from './chance';
 import { type Fight, NOBODY, PHASE, TASK, URGE } from './fight';
 import { lineToTarget, seesUnit } from './senses';
 import { compares, inReach } from './reach';
-import { ENEMY, PARTY, type CompiledCondition } from './tables';
+import { PARTY, ENEMY } from '../record/sides';
+import { type CompiledCondition } from './tables';
 
 /** Chances that one unit's conditions may hold; more share draws. */
 const CHANCES = 256;
@@ -30,7 +31,7 @@ function targetGap(fight: Fight, unit: number): number {
 }
 
 function holdsAny(fight: Fight, unit: number, condition: CompiledCondition): boolean {
-  const reader: Reader = READERS[SUBJECT_NAMES[condition.subject]];
+  const reader = READERS_BY_NUMBER[condition.subject];
   if (reader.number) return compares(reader.number(fight, unit, condition), condition.above, condition.value);
   if (reader.isSo) return reader.isSo(fight, unit, condition) === condition.yes;
   return reader.holds(fight, unit, condition);
@@ -93,9 +94,11 @@ const READERS = {
   not: { holds: (fight, unit, { parts }) => !holds(fight, unit, parts[0]) },
 } satisfies Record<Subject, Reader>;
 
+const READERS_BY_NUMBER: readonly Reader[] = SUBJECT_NAMES.map((name) => READERS[name]);
+
 /** What is compared; NaN where there is nothing to compare. */
 export function quantity(fight: Fight, unit: number, condition: CompiledCondition): number {
-  const reader: Reader = READERS[SUBJECT_NAMES[condition.subject]];
+  const reader = READERS_BY_NUMBER[condition.subject];
   return reader.number ? reader.number(fight, unit, condition) : NaN;
 }
 

@@ -1,5 +1,5 @@
 /** Bodies giving way to each other: which pairs are near, and who steps aside by how much. */
-import { doubled } from './columns';
+import { doubled } from '../record/columns';
 import type { Fight } from './fight';
 import { DEEP, PARTING_ITERATIONS, TOUCHING } from './tuning';
 

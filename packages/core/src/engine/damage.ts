@@ -7,7 +7,7 @@ import { PURPOSE } from './chance';
 import { tryAgainAt } from './choice';
 import { lentTo } from './effects';
 import { type Fight, ILL, type Landing, PHASE, URGE } from './fight';
-import { BREAK, EVENT } from './log';
+import { BREAK, EVENT } from '../record/log';
 import { leave } from './over-time';
 import { alert } from './senses';
 import { leaveEffects } from './struck';

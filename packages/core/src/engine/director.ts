@@ -4,10 +4,11 @@ import { contains } from './clearance';
 import { depart } from './death';
 import { addBoost } from './effects';
 import { type Fight, NOBODY } from './fight';
-import { EVENT, GONE } from './log';
+import { EVENT, GONE } from '../record/log';
 import { inReach } from './reach';
 import { setFlag } from './states';
-import { ENEMY, PARTY, type CompiledConsequence } from './tables';
+import { PARTY, ENEMY } from '../record/sides';
+import { type CompiledConsequence } from './tables';
 import { checkWaves } from './waves';
 
 /** Whether a fight has anything for this phase to do. */

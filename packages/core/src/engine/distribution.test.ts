@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { Batch } from '../measures/batch';
+import { Batch } from '../analysis/batch';
 import { compiled, compiledTrusted, dummy, eventsOf, unit } from '../testing/builders';
 import { draw } from './chance';
 import { Runner } from './run';

@@ -1,6 +1,6 @@
 import type { Fight } from './fight';
 import { cosine, sine } from './rotation';
-import { SECOND } from './tuning';
+import { SECOND } from '../record/time';
 
 /**
  * Turns a unit towards a direction as far as its turn rate allows since it last turned; at once where it has none. A

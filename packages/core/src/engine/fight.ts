@@ -3,16 +3,17 @@
  * used again for every seed. It only holds; what happens is in the files named after it.
  */
 import { PURPOSES, draw } from './chance';
-import { Columns } from './columns';
+import { Columns } from '../record/columns';
 import { Crowd } from './crowd';
 import { Ground } from './ground';
 import type { Held } from './holding';
-import { EVENT, EventLog } from './log';
+import { EVENT, EventLog } from '../record/log';
 import { OverTimes } from './over-time';
 import { Bursts, Met, Shots } from './pools';
 import { EventQueue } from './queue';
 import { DO, type Compiled, type CompiledAttack, type CompiledUnit } from './tables';
-import { PER_MICROSECOND, SECOND } from './tuning';
+import { SECOND } from '../record/time';
+import { PER_MICROSECOND } from './tuning';
 
 export const PHASE = { idle: 0, windup: 1, active: 2, recovery: 3 } as const;
 export const NOBODY = -1;

@@ -6,7 +6,7 @@ import type { Fight } from './fight';
 import { lineToTarget } from './senses';
 import { steerShots, sweepAll } from './shots';
 import { DO } from './tables';
-import { SECOND } from './tuning';
+import { SECOND } from '../record/time';
 
 /** Beside the loops that ask for them at every unit and step. */
 const { hold: HOLD, approach: APPROACH, band: BAND, flee: FLEE } = DO;

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
-import { runBatch } from '../measures/batch';
+import { runBatch } from '../analysis/batch';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { compiledTrusted } from '../testing/builders';
 import { demoProject } from '../testing/demo';

@@ -2,7 +2,7 @@
 import type { CompiledEffects } from '../model/effects/list';
 import { hurt } from './damage';
 import type { Fight } from './fight';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import { DUE } from './queue';
 import { MOST_SHOTS } from './tuning';
 

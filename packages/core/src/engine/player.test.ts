@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../testing/builders';
-import { Batch } from '../measures/batch';
+import { Batch } from '../analysis/batch';
 import { fairness, joined } from '../measures/fairness';
-import { MISS, VERDICT } from './log';
+import { MISS, VERDICT } from '../record/log';
 import { run } from './run';
 
 type Loose = Record<string, unknown>;

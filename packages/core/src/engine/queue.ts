@@ -2,7 +2,7 @@
  * The event queue: a binary heap over typed arrays. Its key (time, class, unit, sequence) is total, so the order of
  * events never depends on how they came to be in the queue.
  */
-import { doubled } from './columns';
+import { doubled } from '../record/columns';
 
 /** What can come due. The order at one instant is by CLASS_OF, then unit, then sequence. */
 export const DUE = {

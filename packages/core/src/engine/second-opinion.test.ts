@@ -4,7 +4,7 @@ import { arbitraryStanding } from '../testing/arbitrary-standing';
 import { type FightSketch, compiledTrusted, sketched } from '../testing/builders';
 import { Exact, type Told, workedOut } from '../testing/second-opinion';
 import { parseProject } from '../model/validate';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import { run } from './run';
 
 /** More on demand: INSIDIA_CASES=50000 INSIDIA_SEED=7 */

@@ -2,10 +2,11 @@
 import { PURPOSE } from './chance';
 import { within } from './facing';
 import { type Fight, NOBODY, PHASE, URGE } from './fight';
-import { BREAK, DOING, EVENT } from './log';
+import { DOING } from '../record/doing';
+import { BREAK, EVENT } from '../record/log';
 import { DUE } from './queue';
 import { inReach, squareInReach } from './reach';
-import { microsecondsUp } from './time';
+import { microsecondsUp } from '../record/time';
 import { interrupt } from './attack';
 
 /** Phase of a step: looks, and what comes of them. */

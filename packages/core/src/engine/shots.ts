@@ -3,14 +3,14 @@ import { turnedTowards } from './facing';
 import { PURPOSE } from './chance';
 import { type Fight, NOBODY } from './fight';
 import { CROSSING } from './lines';
-import { EVENT, MISS } from './log';
+import { EVENT, MISS } from '../record/log';
 import type { Shot } from './pools';
 import { DUE } from './queue';
 import { cosine, sine } from './rotation';
 import { settle } from './strike';
 import type { CompiledAttack } from './tables';
-import { microsecondsUp } from './time';
-import { MOST_SHOTS, SECOND } from './tuning';
+import { microsecondsUp, SECOND } from '../record/time';
+import { MOST_SHOTS } from './tuning';
 
 /**
  * The direction to shoot in: at the target, moved on by the led share of its velocity for as long as the shot needs.

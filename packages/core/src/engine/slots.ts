@@ -1,7 +1,7 @@
 /** Attack slots: how many attacks out of a pool may be under way, in all or on each target. */
 import { tryAgainAt } from './choice';
 import { type Fight, PHASE } from './fight';
-import { DOING } from './log';
+import { DOING } from '../record/doing';
 import type { CompiledAttack } from './tables';
 
 /** Whether an attack's slot could be taken now; where only the gap between starts is in the way, when it ends. */

@@ -3,7 +3,7 @@ import { refit } from './changes';
 import { tryAgainAt } from './choice';
 import { holds } from './conditions';
 import { type Fight, NOBODY } from './fight';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import { PURPOSE } from './chance';
 
 /** Phase of a step: the first transition whose time and condition have come is taken; one a step. Who reels stays. */

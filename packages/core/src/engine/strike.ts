@@ -3,7 +3,7 @@ import { defends } from './answers';
 import { PURPOSE } from './chance';
 import { within } from './facing';
 import { type Fight, NOBODY } from './fight';
-import { EVENT, MISS } from './log';
+import { EVENT, MISS } from '../record/log';
 import { DUE } from './queue';
 import { inReach } from './reach';
 import { clearFrom } from './senses';

@@ -4,7 +4,7 @@ import type { CompiledBoost, EventName, Struck } from '../model/effects/effect';
 import { heal } from './aid';
 import { addBoost, addIll, jolt, taunt } from './effects';
 import { type Fight, ILL, type Landing } from './fight';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import type { CompiledAttack } from './tables';
 
 /** One for all: an effect is carried out before the next is looked at. */

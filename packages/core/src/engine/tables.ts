@@ -5,9 +5,6 @@ import type { CompiledEffects } from '../model/effects/list';
 import type { NumberTweak } from '../model/tweak';
 import type { Unit } from '../model/unit';
 
-export const PARTY = 0;
-export const ENEMY = 1;
-
 /** Whom an attack is for. */
 export const FOES = 0;
 export const FRIENDS = 1;

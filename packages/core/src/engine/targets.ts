@@ -3,7 +3,7 @@ import { CRITERIA_NAMES } from '../model/unit';
 import { takeBearings } from './bearings';
 import { PURPOSE } from './chance';
 import { type Fight, NOBODY } from './fight';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import { squareInReach } from './reach';
 import { withinCentres } from './senses';
 import type { CompiledCriterion, CompiledTargeting } from './tables';

@@ -3,12 +3,10 @@
  * changes results, so ENGINE_VERSION must change with it. None but the slack of reach is in metres: what has metres in it
  * is in the document.
  */
+import { SECOND } from '../record/time';
 
 /** Part of the identity of every result. Raise it whenever a run of the same document and seed may come out different. */
 export const ENGINE_VERSION = 4;
-
-/** µs in a second. Time is a whole number of microseconds; doubles hold an hour of them exactly. */
-export const SECOND = 1_000_000;
 
 /** s in a µs, to multiply with where dividing would be slow. */
 export const PER_MICROSECOND = 1e-6;

@@ -7,7 +7,7 @@ import { type FightSketch, eventsOf, projectTrusted, sketched } from '../testing
 import { trace } from '../trace/trace';
 import { compile } from './compile';
 import type { Fight } from './fight';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import { type Run, Runner, run } from './run';
 import type { Compiled } from './tables';
 

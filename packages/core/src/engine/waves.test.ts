@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../testing/builders';
-import { EVENT, OUTCOME_NAMES } from './log';
+import { OUTCOME_NAMES } from '../record/outcome';
+import { EVENT } from '../record/log';
 import { run } from './run';
 
 type Loose = Record<string, unknown>;

@@ -3,7 +3,7 @@ import { draw, PURPOSE } from './chance';
 import { holds } from './conditions';
 import { type Fight, NOBODY, type Trigger, type WaveProgress } from './fight';
 import { isHeldBack, putOff, queueOfWave, watchHold } from './holding';
-import { EVENT } from './log';
+import { EVENT } from '../record/log';
 import { DUE } from './queue';
 import { planGroup } from './spawns';
 

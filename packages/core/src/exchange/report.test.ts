@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { CellRuns } from '../analysis/board';
 import { cellOf, compileCell } from '../analysis/cells';
-import { Batch } from '../measures/batch';
+import { Batch } from '../analysis/batch';
 import { Curves } from '../measures/curves';
 import { sampleOf } from '../measures/sample';
 import type { Project } from '../model/project';

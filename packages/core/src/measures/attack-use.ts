@@ -1,5 +1,5 @@
-import { EVENT, MISS } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import { EVENT, MISS } from '../record/log';
+import { SECOND } from '../record/time';
 import { type Stream, isParty, lostIn, typeOf, typesOf } from './stream';
 
 /** What became of one attack of one type in a run. */

@@ -2,7 +2,7 @@
 import type { Fight } from '../engine/fight';
 import type { Run } from '../engine/run';
 import { type Compiled } from '../engine/tables';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { engagedAt } from './engaged';
 import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from './pressure';
 import { quantileOf } from './quantile';

@@ -1,5 +1,6 @@
-import { DOING, EVENT } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import { DOING } from '../record/doing';
+import { EVENT } from '../record/log';
+import { SECOND } from '../record/time';
 import { type Stream, isParty } from './stream';
 
 export interface Engaged {

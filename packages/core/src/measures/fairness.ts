@@ -1,5 +1,5 @@
-import { EVENT, VERDICT, VERDICT_NAMES } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import { EVENT, VERDICT, VERDICT_NAMES } from '../record/log';
+import { SECOND } from '../record/time';
 import { type Stream, isDamage, isMember, typeOf, typesOf } from './stream';
 
 /** Of one attack, or of all of an encounter, in a run. */

@@ -1,5 +1,5 @@
-import { EVENT } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import { EVENT } from '../record/log';
+import { SECOND } from '../record/time';
 import { type Stream, isParty } from './stream';
 
 /**

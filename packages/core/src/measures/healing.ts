@@ -1,4 +1,4 @@
-import { EVENT } from '../engine/log';
+import { EVENT } from '../record/log';
 import { type Stream, isParty, typeOf, typesOf } from './stream';
 
 /** Of one type in a run, hp. */

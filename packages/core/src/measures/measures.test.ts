@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { EVENT, EventLog } from '../engine/log';
+import { EVENT, EventLog } from '../record/log';
 import type { Run } from '../engine/run';
 import { compiled, dummy, fought, unit } from '../testing/builders';
-import { runBatch } from './batch';
-import { pairedChange } from './compare';
+import { runBatch } from '../analysis/batch';
+import { pairedChange } from '../analysis/compare';
 import { firstStrikes } from './first-strike';
 import { ratioOfSums, studentT, wilson } from './intervals';
 import { pressure } from './pressure';
@@ -11,7 +11,8 @@ import { quantileInterval, quantileOf } from './quantile';
 import type { Stream } from './stream';
 import { summarise } from './summary';
 import { lives } from './time-to-kill';
-import { TIME_USES, timeUse } from './time-use';
+import { TIME_USES } from '../record/doing';
+import { timeUse } from './time-use';
 
 /** A stream of hits on party member 0 by enemy 1: [s, health lost]. */
 function hitsOnParty(hits: [number, number][]): Stream {

@@ -1,4 +1,4 @@
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { type Stream, isDamage, isMember, lostIn, partyHealth, typeOf } from './stream';
 
 /** s: the window W of damage pressure unless said otherwise. */

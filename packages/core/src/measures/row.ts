@@ -1,5 +1,6 @@
-import { EVENT, type Outcome } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import type { Outcome } from '../record/outcome';
+import { EVENT } from '../record/log';
+import { SECOND } from '../record/time';
 import { type AttackUse, attackUse, partyDamageByType } from './attack-use';
 import { type Engaged, engaged } from './engaged';
 import { type Fairness, fairness, longestLossOfControl, suddenDowns } from './fairness';

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
 import { demoProject } from '../testing/demo';
-import { Batch } from './batch';
+import { Batch } from '../analysis/batch';
 import { GOAL_MEASURES, columnOf, BAND_MEASURES } from './goals';
 import { joinSamples, sampleOf } from './sample';
 

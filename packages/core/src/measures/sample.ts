@@ -3,7 +3,7 @@
  * thread or on any machine, join to the same sample.
  */
 import type { Compiled } from '../engine/tables';
-import { isWon } from './batch';
+import { isWon } from '../record/outcome';
 import { ENCOUNTER_MEASURES, type EncounterMeasure, TYPE_MEASURES, type TypeMeasure, WAVE_MEASURES, type WaveMeasure } from './catalogue';
 import type { Row } from './row';
 

@@ -1,6 +1,7 @@
-import { EVENT } from '../engine/log';
+import { EVENT } from '../record/log';
 import type { Run } from '../engine/run';
-import { type Compiled, type CompiledUnit, PARTY } from '../engine/tables';
+import { PARTY } from '../record/sides';
+import { type Compiled, type CompiledUnit } from '../engine/tables';
 
 /** What a measure reads: a finished run and the tables it ran on. Times in the log are µs; measures report seconds. */
 export interface Stream {

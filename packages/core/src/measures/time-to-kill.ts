@@ -1,5 +1,5 @@
-import { EVENT } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import { EVENT } from '../record/log';
+import { SECOND } from '../record/time';
 import { type Stream, isDamage, isDown, lostIn, typeOf } from './stream';
 
 /** One life of one unit: a revived unit begins another. */

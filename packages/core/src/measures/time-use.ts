@@ -1,30 +1,7 @@
-import { DOING, DOING_NAMES, EVENT } from '../engine/log';
-import { SECOND } from '../engine/tuning';
+import { DOING, DOING_NAMES, TIME_USES, type TimeUse } from '../record/doing';
+import { EVENT } from '../record/log';
+import { SECOND } from '../record/time';
 import { type Stream, isMember, typeOf, typesOf } from './stream';
-
-/** Why a unit that is alerted does not attack. */
-export const IDLE_REASONS = [
-  'pause',
-  'cooldown',
-  'charges',
-  'energy',
-  'condition',
-  'slot',
-  'range',
-  'toBand',
-  'line',
-  'facing',
-  'staggered',
-  'evading',
-  'reloading',
-  'mending',
-  'goingHome',
-  'noTarget',
-  'noAttack',
-] as const;
-/** What alerted time goes into: the phases of an attack, or the reason for none. */
-export const TIME_USES = ['windup', 'active', 'recovery', ...IDLE_REASONS] as const;
-export type TimeUse = (typeof TIME_USES)[number];
 
 const USE_OF_DOING = DOING_NAMES.map((name) => TIME_USES.indexOf(name as TimeUse));
 

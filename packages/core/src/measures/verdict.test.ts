@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draw } from '../engine/chance';
 import { pairedMean } from '../analysis/ranking';
-import { pairedChange } from './compare';
+import { pairedChange } from '../analysis/compare';
 import { look } from './look';
 import type { Statistic } from './goals';
 import { estimate, judge, together } from './verdict';

@@ -1,6 +1,6 @@
 /** Small documents for tests: everything not said is the format's default. */
 import { compile } from '../engine/compile';
-import { EVENT, type EventLog } from '../engine/log';
+import { EVENT, type EventLog } from '../record/log';
 import { run } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { type Constructor, classFields } from '../model/field';

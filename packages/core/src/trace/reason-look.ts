@@ -2,7 +2,7 @@
 import { type Fight, NOBODY } from '../engine/fight';
 import { CROSSING } from '../engine/lines';
 import type { Runner } from '../engine/run';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { type Reasons, nameOf, reasonSentences, reasonsOf } from './reasons';
 import { unitNames } from './trace';
 import { type WouldHave, wouldHave } from './would-have';

@@ -3,9 +3,9 @@ import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/choice'
 import { holds, quantity } from '../engine/conditions';
 import { type Fight, NOBODY, PHASE } from '../engine/fight';
 import { CROSSING } from '../engine/lines';
-import { DOING, DOING_NAMES, type Doing } from '../engine/log';
+import { DOING, DOING_NAMES, type Doing } from '../record/doing';
 import { type CompiledCondition, FOES } from '../engine/tables';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
 /** One entry of a choice: usable, or what ruled it out with the numbers that say by how much. */

@@ -2,11 +2,12 @@
  * A run made ready to be looked at: where everybody is and what it is about at every step, what flies, what has been
  * announced, and the events in words. Recording changes nothing: the run's digest is the same with and without.
  */
+import type { Outcome } from '../record/outcome';
 import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/fight';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { partyLosses, pressureAt } from '../measures/pressure';
 import { partyHealth } from '../measures/stream';
 import { sentenceOf } from './sentences';
@@ -44,7 +45,7 @@ export interface ReplayEvent extends TraceEvent {
 export interface Replay {
   seed: number;
   digest: string;
-  outcome: string;
+  outcome: Outcome;
   /** s */
   length: number;
   /** s between two steps */

@@ -1,4 +1,6 @@
 /** Events in words, with their numbers. */
+import { type Doing, doingWords } from '../record/doing';
+import { type Outcome, outcomeWords } from '../record/outcome';
 import { answersAs } from '../model/answer-kind';
 import { EFFECTS, EFFECT_NAMES, type EffectEvent } from '../model/effects/list';
 import { brief as n } from '../model/effects/parts';
@@ -34,41 +36,11 @@ const VERDICTS: Record<string, string> = {
 };
 const ANSWER_WORDS: Record<string, string> = { ...answersAs('verb'), none: 'gives no answer' };
 const CAPS: Record<string, string> = { waits: 'waits', leftOut: 'left out', lost: 'lost' };
-const DOINGS: Record<string, string> = {
-  unaware: 'knows of no foe',
-  noTarget: 'has no target',
-  noAttack: 'may not attack',
-  staggered: 'reels',
-  evading: 'gets out of the way',
-  reloading: 'reloads',
-  mending: 'mends',
-  goingHome: 'goes home',
-  pause: 'pauses',
-  cooldown: 'waits for a cooldown',
-  charges: 'waits for a charge',
-  energy: 'lacks energy',
-  condition: 'waits for a condition',
-  slot: 'waits for a slot',
-  range: 'is out of range',
-  toBand: 'moves to the distance it keeps',
-  line: 'has no clear line',
-  facing: 'turns',
-  attacking: 'attacks',
-};
 const GONES: Record<string, string> = {
   home: 'is home and leaves for good',
   farAway: 'strays too far and leaves',
   replaced: 'makes room for another',
   bledOut: 'bleeds out',
-};
-const OUTCOMES: Record<string, string> = {
-  cleared: 'every wave is defeated',
-  partyDown: 'the party is down',
-  timeOut: 'the time is up',
-  runaway: 'the fight took too long and was ended',
-  survived: 'the party stood to the end',
-  lost: 'what was to be kept is lost',
-  ended: 'an event ended it',
 };
 
 /** Events that tell of an effect, by the effect. */
@@ -116,13 +88,13 @@ function tell({
     case 'interrupted':
       return `${name} breaks off ${what}: ${BREAKS[cause] ?? cause}`;
     case 'doing':
-      return `${name} ${DOINGS[what] ?? what}`;
+      return `${name} ${doingWords(what as Doing)}`;
     case 'noPlace':
       return `no place for ${what}`;
     case 'capped':
       return `too many live: ${what} ${CAPS[cause] ?? cause}`;
     case 'end':
-      return OUTCOMES[what] ?? what;
+      return outcomeWords(what as Outcome).told;
     case 'wave':
       return `${what} starts${values.coming ? ` for the ${n(values.coming + 1, 0)}th time` : ''}`;
     case 'gone':

@@ -3,20 +3,12 @@
  * Recording changes nothing: the run's digest is the same with and without.
  */
 import type { Fight } from '../engine/fight';
-import {
-  BREAK_NAMES,
-  DOING_NAMES,
-  EVENT,
-  EVENT_NAMES,
-  type EventLog,
-  GONE_NAMES,
-  MISS_NAMES,
-  OUTCOME_NAMES,
-  VERDICT_NAMES,
-} from '../engine/log';
+import { DOING_NAMES } from '../record/doing';
+import { OUTCOME_NAMES } from '../record/outcome';
+import { BREAK_NAMES, EVENT, EVENT_NAMES, type EventLog, GONE_NAMES, MISS_NAMES, VERDICT_NAMES } from '../record/log';
 import { type Run, Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { ANSWER_KINDS } from '../model/answer-kind';
 import { type Reasons, reasonsOf } from './reasons';

@@ -5,9 +5,9 @@
 import { hurdleOf } from '../engine/choice';
 import { type Fight, NOBODY } from '../engine/fight';
 import { CROSSING } from '../engine/lines';
-import { DOING } from '../engine/log';
+import { DOING } from '../record/doing';
 import { type CompiledAttack, FOES } from '../engine/tables';
-import { SECOND } from '../engine/tuning';
+import { SECOND } from '../record/time';
 
 export interface WouldHave {
   attack: string;

@@ -9,6 +9,7 @@ import {
   type UnitHead,
   unitHeads,
   fixed,
+  timeUseWords,
 } from '@insidia/core';
 import { Suspense, lazy, memo } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -25,7 +26,6 @@ import { PaperGap } from './PaperGap';
 import { Part } from './Part';
 import { StylesPart } from './StylesPart';
 import { TimeUseBar } from './TimeUseBar';
-import { wordForUse } from '../../fields/words';
 import type { Measured } from './words';
 import { guarded } from '../../parts/guarded';
 
@@ -229,7 +229,7 @@ const Results = memo(function Results({ now, before, changes, enemy, party: memb
           ]}
         />
         {worst && (idle ?? 0) > 0 && (
-          <p className="mt-0.5 text-table text-ink-2">Most of the time it does not attack goes to: {wordForUse(worst)}.</p>
+          <p className="mt-0.5 text-table text-ink-2">Most of the time it does not attack goes to: {timeUseWords(worst)}.</p>
         )}
       </Part>
       <AttackUseTable kind={kind} />

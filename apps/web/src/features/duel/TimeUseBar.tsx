@@ -1,5 +1,4 @@
-import { IDLE_REASONS, type KindSummary, TIME_USES, type TimeUse, type Unit } from '@insidia/core';
-import { wordForUse } from '../../fields/words';
+import { IDLE_REASONS, type KindSummary, TIME_USES, type TimeUse, type Unit, timeUseWords } from '@insidia/core';
 
 const ATTACKING: readonly TimeUse[] = ['windup', 'active', 'recovery'];
 
@@ -16,7 +15,7 @@ export function TimeUseBar({ timeUse, unit, width }: { timeUse: NonNullable<Kind
         width={width}
         height={12}
         role="img"
-        aria-label={TIME_USES.map((use) => `${wordForUse(use)} ${Math.round(100 * timeUse[use].value)} %`).join(', ')}
+        aria-label={TIME_USES.map((use) => `${timeUseWords(use)} ${Math.round(100 * timeUse[use].value)} %`).join(', ')}
       >
         {order.map((use) => {
           const start = from;
@@ -39,7 +38,7 @@ export function TimeUseBar({ timeUse, unit, width }: { timeUse: NonNullable<Kind
             <svg width={8} height={8} aria-hidden>
               <rect width={8} height={8} fill={fill(use)} opacity={use === 'windup' ? 0.55 : use === 'recovery' ? 0.75 : 1} />
             </svg>
-            <span className="text-ink-2">{wordForUse(use)}</span>
+            <span className="text-ink-2">{timeUseWords(use)}</span>
             <span className="flex-1" />
             <b title={`interval ${(100 * timeUse[use].low).toFixed(1)}–${(100 * timeUse[use].high).toFixed(1)} %`}>
               {Math.round(100 * timeUse[use].value)}

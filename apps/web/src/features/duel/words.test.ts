@@ -1,6 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { summarise } from '@insidia/core';
-import { wordForUse } from '../../fields/words';
+import { summarise, timeUseWords } from '@insidia/core';
 import { changeSentence, survivalSentence } from './words';
 
 const summary = (values: number[]) => summarise(values)!;
@@ -28,6 +27,6 @@ describe('the sentence beneath a measure', () => {
 
   test('is empty for a measure that no run has', () => {
     expect(changeSentence({}, 1)).toBe('');
-    expect(wordForUse('range')).toBe('out of range');
+    expect(timeUseWords('range')).toBe('out of range');
   });
 });

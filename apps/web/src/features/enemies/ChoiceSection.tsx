@@ -1,11 +1,10 @@
-import { type Choice, type Unit, conditionSentence, ruledOut, shown, traitsOf } from '@insidia/core';
+import { type Choice, type Unit, conditionSentence, ruledOut, shown, traitsOf, timeUseWords } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { Choose } from '../../fields/Choose';
 import { ConditionField } from '../../fields/ConditionField';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { Popover } from '../../fields/Popover';
 import { FieldNumber, warningAt } from '../../fields/FieldNumber';
-import { wordForUse } from '../../fields/words';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
 import { WarnMark } from '../../visuals/WarnMark';
@@ -214,7 +213,7 @@ function outcomeWords(share: number | undefined, causes: ReturnType<typeof ruled
   const why = causes
     .filter((cause) => cause.share >= 0.02)
     .slice(0, 3)
-    .map((cause) => `${wordForUse(cause.by)} ${Math.round(100 * cause.share)}`);
+    .map((cause) => `${timeUseWords(cause.by)} ${Math.round(100 * cause.share)}`);
   return `${chosen}.${why.length ? ` Idle: ${why.join(', ')}` : ''}`;
 }
 

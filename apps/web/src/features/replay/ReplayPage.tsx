@@ -9,6 +9,7 @@ import {
   partAt,
   unitHeads,
   clockTime,
+  outcomeWords,
 } from '@insidia/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
@@ -316,7 +317,7 @@ function Player({
             onCommit={(next) => onQuery({ seed: next, at: undefined, unit: undefined })}
           />
           <span className="min-w-0 flex-1 truncate text-table text-ink-2">
-            {OUTCOMES[replay.outcome] ?? replay.outcome} at {clockTime(replay.length, 2)}; {alive} enemies came; digest{' '}
+            {outcomeWords(replay.outcome).short} at {clockTime(replay.length, 2)}; {alive} enemies came; digest{' '}
             <span data-testid="replay-digest">{replay.digest}</span>
           </span>
           <div className="w-[150px]">
@@ -365,7 +366,7 @@ function Player({
               ? 'Running the other …'
               : parts === undefined
                 ? 'Both runs are the same.'
-                : `Left: this run. Right: ${comparison.startsWith('seed:') ? `seed ${comparison.slice(5)}` : comparison === 'before' ? 'before the last edit' : `at ${project.tiers.find(({ id }) => id === comparison.slice(5))?.name}`}, ${OUTCOMES[compared.outcome] ?? compared.outcome} at ${clockTime(compared.length, 2)}. They part at `}
+                : `Left: this run. Right: ${comparison.startsWith('seed:') ? `seed ${comparison.slice(5)}` : comparison === 'before' ? 'before the last edit' : `at ${project.tiers.find(({ id }) => id === comparison.slice(5))?.name}`}, ${outcomeWords(compared.outcome).short} at ${clockTime(compared.length, 2)}. They part at `}
             {compared && parts !== undefined && (
               <button type="button" className="link" onClick={() => (setPlaying(false), go(parts))}>
                 {clockTime(parts, 2)}
@@ -457,13 +458,3 @@ function Player({
     </>
   );
 }
-
-const OUTCOMES: Record<string, string> = {
-  cleared: 'cleared',
-  survived: 'survived',
-  partyDown: 'the party is down',
-  timeOut: 'out of time',
-  lost: 'lost',
-  ended: 'ended',
-  runaway: 'took too long',
-};

@@ -1,7 +1,6 @@
 /** Times and prices that are not what they seem, and attacks that cannot come. */
 import { hitsInActive } from '../../engine/compile-unit';
-import { microseconds } from '../../engine/time';
-import { SECOND } from '../../engine/tuning';
+import { microseconds, SECOND } from '../../record/time';
 import type { Attack } from '../../model/attack';
 import { traitsOf } from '../../model/delivery';
 import { type Inspected, amount, impossible } from './context';

@@ -3,7 +3,7 @@
  * it is carried out, what the event says that tells of it, how it reads aloud. `list.ts` names them all; forms, sentences,
  * traces, the engine and the generators of tests read that list.
  */
-import type { EVENT } from '../../engine/log';
+import type { EVENT } from '../../record/log';
 import type { NumberTweak } from '../tweak';
 
 /** Whoever is struck or helped, and what can be done to it. Carried out by the engine; durations in µs. */

@@ -94,35 +94,6 @@ export const GONE_NAMES = Object.keys(GONE) as (keyof typeof GONE)[];
 export const VERDICT = { worked: 0, notSeen: 1, mistake: 2, tooLate: 3, cooldown: 4, nowhere: 5, none: 6, tried: 7 } as const;
 export const VERDICT_NAMES = Object.keys(VERDICT) as (keyof typeof VERDICT)[];
 
-/** What a unit is about: attacking, or why not. The order is the order of the hurdles to an attack. */
-export const DOING = {
-  unaware: 0,
-  noTarget: 1,
-  noAttack: 2,
-  staggered: 3,
-  evading: 4,
-  reloading: 5,
-  mending: 6,
-  goingHome: 7,
-  pause: 8,
-  cooldown: 9,
-  charges: 10,
-  energy: 11,
-  condition: 12,
-  slot: 13,
-  range: 14,
-  toBand: 15,
-  line: 16,
-  facing: 17,
-  attacking: 18,
-} as const;
-export const DOING_NAMES = Object.keys(DOING) as (keyof typeof DOING)[];
-export type Doing = (typeof DOING_NAMES)[number];
-
-export const OUTCOME = { cleared: 0, partyDown: 1, timeOut: 2, runaway: 3, survived: 4, lost: 5, ended: 6 } as const;
-export const OUTCOME_NAMES = Object.keys(OUTCOME) as (keyof typeof OUTCOME)[];
-export type Outcome = (typeof OUTCOME_NAMES)[number];
-
 export class EventLog {
   length = 0;
   time = new Float64Array(256);

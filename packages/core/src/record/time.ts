@@ -1,4 +1,5 @@
-import { SECOND } from './tuning';
+/** µs in a second. Time is a whole number of microseconds; doubles hold an hour of them exactly. */
+export const SECOND = 1_000_000;
 
 /** A duration of the document in whole microseconds: rounded once, half up. */
 export function microseconds(seconds: number): number {

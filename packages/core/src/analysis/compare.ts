@@ -1,5 +1,5 @@
 import { draw } from '../engine/chance';
-import { quantileOf } from './quantile';
+import { quantileOf } from '../measures/quantile';
 
 /** How the median of a measure moved between two versions run on the same seeds. */
 export interface Change {

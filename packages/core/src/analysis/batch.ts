@@ -1,8 +1,8 @@
 import { Digest } from '../engine/digest';
-import { OUTCOME_NAMES, type Outcome } from '../engine/log';
+import { OUTCOME_NAMES, type Outcome } from '../record/outcome';
 import { type Run, Runner, type Watcher } from '../engine/run';
 import type { Compiled, CompiledUnit } from '../engine/tables';
-import { type AttackUse, noUse } from './attack-use';
+import { type AttackUse, noUse } from '../measures/attack-use';
 import {
   ENCOUNTER_MEASURES,
   type EncounterMeasure,
@@ -14,13 +14,14 @@ import {
   WAVE_MEASURES,
   type WaveMeasure,
   timeOf,
-} from './catalogue';
-import { type Fairness, joined } from './fairness';
-import { type Interval, ratioOfSums, wilson } from './intervals';
-import { type KindRow, type Row, rowOf } from './row';
-import { typesOf } from './stream';
-import { type Summary, summarise } from './summary';
-import { PLAYER_USES, type PlayerUse, TIME_USES, type TimeUse } from './time-use';
+} from '../measures/catalogue';
+import { type Fairness, joined } from '../measures/fairness';
+import { type Interval, ratioOfSums, wilson } from '../measures/intervals';
+import { type KindRow, type Row, rowOf } from '../measures/row';
+import { typesOf } from '../measures/stream';
+import { type Summary, summarise } from '../measures/summary';
+import { TIME_USES, type TimeUse } from '../record/doing';
+import { PLAYER_USES, type PlayerUse } from '../measures/time-use';
 
 export type Ratio = { value: number } & Interval;
 
@@ -133,11 +134,6 @@ export function runBatch(compiled: Compiled, firstSeed: number, runs: number): B
   const batch = new Batch(compiled, firstSeed, runs);
   batch.advance(runs);
   return batch.summary();
-}
-
-/** Whether an end counts as the party's victory. */
-export function isWon(outcome: Outcome): boolean {
-  return outcome === 'cleared' || outcome === 'survived';
 }
 
 /** Reduces rows in run order. */
