@@ -53,10 +53,10 @@ export {
   summariseRows,
 } from './analysis/batch';
 export type { AttackUse } from './measures/attack-use';
-export * from './measures/catalogue';
+export * from './measures/list';
+export { type GoalSubject, type Measure, STATISTICS, type Statistic } from './measures/measure';
 export { CURVES, CURVE_ABOUT, CURVE_BINS, type Curve, type CurveName, Curves, curveOf, curveTimes } from './measures/curves';
 export * from './measures/enough';
-export * from './measures/goals';
 export * from './measures/look';
 export { type Sample, joinSamples, sampleOf } from './measures/sample';
 export * from './measures/verdict';

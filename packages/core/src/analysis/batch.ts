@@ -8,13 +8,11 @@ import {
   type EncounterMeasure,
   MEMBER_MEASURES,
   type MemberMeasure,
-  type Measure,
   TYPE_MEASURES,
   type TypeMeasure,
   WAVE_MEASURES,
   type WaveMeasure,
-  timeOf,
-} from '../measures/catalogue';
+} from '../measures/list';
 import { type Fairness, joined } from '../measures/fairness';
 import { type Interval, ratioOfSums, wilson } from '../measures/intervals';
 import { type KindRow, type Row, rowOf } from '../measures/row';
@@ -148,15 +146,12 @@ export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSee
     digest: batchDigest(rows),
     outcomes,
     cleared: { value: won / rows.length, ...wilson(won, rows.length) },
-    encounter: summaries(ENCOUNTER_MEASURES, rows),
+    encounter: summaries(keysOf(ENCOUNTER_MEASURES), rows, (row, id) => row[id]),
     members: compiled.party.map((_, member) => ({
-      ...summaries(
-        MEMBER_MEASURES,
-        rows.map((row): [Row, number] => [row, member]),
-      ),
+      ...summaries(keysOf(MEMBER_MEASURES), rows, (row, id) => MEMBER_MEASURES[id].of([row, member])),
       time: record(PLAYER_USES, (use) =>
         ratioOfSums(
-          rows.map((row) => timeOf(row, member, use)),
+          rows.map(({ playerTime }) => playerTime[member][PLAYER_USES.indexOf(use)]),
           rows.map(({ length }) => length),
         ),
       ),
@@ -165,10 +160,7 @@ export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSee
       id,
       name,
       came: rows.filter((row) => row.waves[wave].started >= 0).length,
-      ...summaries(
-        WAVE_MEASURES,
-        rows.map((row) => row.waves[wave]),
-      ),
+      ...summaries(keysOf(WAVE_MEASURES), rows, ({ waves }, id) => WAVE_MEASURES[id].of(waves[wave])),
     })),
     fairness: summariseFairness(rows.map(({ kinds }) => joined(kinds.flatMap(({ fairness }) => fairness)))),
     kinds: typesOf(compiled).map((unit, type) =>
@@ -181,12 +173,18 @@ export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSee
   };
 }
 
-/** Each measure of a catalogue over as many values as there are runs; one that no run has is left out. */
-function summaries<T, K extends string>(catalogue: Record<K, Measure<T>>, from: readonly T[]): Partial<Record<K, Summary>> {
+const keysOf = <K extends string>(list: Readonly<Record<K, unknown>>) => Object.keys(list) as K[];
+
+/** Each measure of a list over as many values as there are runs; one that no run has is left out. */
+function summaries<T, K extends string>(
+  keys: readonly K[],
+  from: readonly T[],
+  of: (from: T, key: K) => number,
+): Partial<Record<K, Summary>> {
   const found: Partial<Record<K, Summary>> = {};
-  for (const id of Object.keys(catalogue) as K[]) {
-    const summary = summarise(from.map(catalogue[id].of));
-    if (summary) found[id] = summary;
+  for (const key of keys) {
+    const summary = summarise(from.map((one) => of(one, key)));
+    if (summary) found[key] = summary;
   }
   return found;
 }
@@ -231,7 +229,7 @@ function summariseKind(unit: CompiledUnit, own: readonly KindRow[], partyDamage:
     killed: sum(({ killed }) => killed),
     neverDamaged: sum(({ neverDamaged }) => neverDamaged),
     neverStruck: sum(({ neverStruck }) => neverStruck),
-    ...summaries(TYPE_MEASURES, own),
+    ...summaries(keysOf(TYPE_MEASURES), own, (row, id) => row[id]),
     ...(alertedTotal > 0 && {
       timeUse: record(TIME_USES, (_, u) =>
         ratioOfSums(

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { columnOf } from '../measures/goals';
+import { columnOf } from '../measures/list';
 import type { Project } from '../model/project';
 import { demoProject } from '../testing/demo';
 import {

@@ -3,7 +3,8 @@
  * that speaks of each cell, and what its runs say.
  */
 import type { Verdict } from '../measures/enough';
-import { GOAL_MEASURES, type GoalSubject, columnOf, type BandMeasure, type Statistic } from '../measures/goals';
+import type { Statistic, GoalSubject } from '../measures/measure';
+import { type BandMeasure, GOAL_MEASURES, columnOf } from '../measures/list';
 import type { Sample } from '../measures/sample';
 import { type Estimate, estimate } from '../measures/verdict';
 import type { Band } from '../model/brief';

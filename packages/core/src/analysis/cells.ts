@@ -6,7 +6,7 @@ import { type CompileOptions, compile } from '../engine/compile';
 import type { Compiled } from '../engine/tables';
 import { type Judgement, judge, together } from '../measures/verdict';
 import type { Verdict } from '../measures/enough';
-import { columnOf } from '../measures/goals';
+import { columnOf } from '../measures/list';
 import type { Sample } from '../measures/sample';
 import type { Band } from '../model/brief';
 import { SUBJECT_OF } from '../model/brief-relations';

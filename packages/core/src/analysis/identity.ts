@@ -1,7 +1,7 @@
 /** What makes one batch the same as another: everything that can change a result, and no names. */
 import { Digest } from '../engine/digest';
 import type { Compiled } from '../engine/tables';
-import { HIGH_PRESSURE_LEVEL } from '../measures/row';
+import { HIGH_PRESSURE_LEVEL } from '../measures/encounter/time-over-level';
 import { LULL_LEVEL, LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/pressure';
 
 const PARAMETERS = [PRESSURE_WINDOW_SECONDS, LULL_LEVEL, LULL_SECONDS, HIGH_PRESSURE_LEVEL];

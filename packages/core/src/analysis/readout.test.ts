@@ -116,7 +116,7 @@ describe('a duel of more than two, and somewhere', () => {
     work.advance(30);
     const { summary, values, timeToDown, paper } = work.result();
     expect(summary.members).toHaveLength(2);
-    const first = work.part().rows.map(({ timeToDown: [a, b] }) => (Number.isNaN(a) ? b : Number.isNaN(b) ? a : Math.min(a, b)));
+    const first = work.part().rows.map(({ timesToDown: [a, b] }) => (Number.isNaN(a) ? b : Number.isNaN(b) ? a : Math.min(a, b)));
     expect(values.timeToDown).toEqual(first);
     expect(timeToDown?.n).toBe(first.filter((time) => !Number.isNaN(time)).length);
     const single = new ReadoutWork(demo(), {}, { enemy: 'mulcher', against: 'warden' }, 1, 1);

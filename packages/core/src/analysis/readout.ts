@@ -7,7 +7,7 @@ import { ENGINE_VERSION } from '../engine/tuning';
 import { Batch, type BatchSummary } from './batch';
 import { type Change, pairedChange } from './compare';
 import { quantileOf } from '../measures/quantile';
-import { firstDown } from '../measures/sample';
+import { firstDown } from '../measures/time-to-kill';
 import { type Summary, summarise } from '../measures/summary';
 import { type Row } from '../measures/row';
 import { type Lens, effectiveUnit } from '../model/effective';
@@ -124,7 +124,7 @@ export class ReadoutWork {
     const party = members.map((id) => effectiveUnit(this.project, id, this.lens).unit);
     const values = {
       timeToKill: rows.map((row) => row.kinds[enemyKind].timeToKill),
-      timeToDown: rows.map((row) => firstDown(row.timeToDown)),
+      timeToDown: rows.map((row) => firstDown(row.timesToDown)),
       peakPressure: rows.map((row) => row.peakPressureShare),
     };
     return {

@@ -19,7 +19,7 @@ import { tierSteps } from '../analysis/ranking';
 import { acceptanceOf } from '../analysis/warning';
 import { ENGINE_VERSION } from '../engine/tuning';
 import type { Curve } from '../measures/curves';
-import { GOAL_MEASURES, type BandMeasure, BAND_MEASURES } from '../measures/goals';
+import { type BandMeasure, BAND_MEASURES, GOAL_MEASURES } from '../measures/list';
 import type { Encounter } from '../model/encounter';
 import type { Project } from '../model/project';
 import { boardPicture } from '../telling/board-picture';

@@ -1,9 +1,10 @@
+import { noFairness } from './fairness';
 import { describe, expect, test } from '@jest/globals';
 import { compiled, dummy, unit } from '../testing/builders';
 import { run } from '../engine/run';
 import { attackUse } from './attack-use';
 import { Batch } from '../analysis/batch';
-import { ENCOUNTER_MEASURES } from './catalogue';
+import { ENCOUNTER_MEASURES } from './list';
 import { Curves } from './curves';
 import { holm, nextLook, rangeAcross, verdictOf } from './enough';
 import { look } from './look';
@@ -11,7 +12,6 @@ import { engaged } from './engaged';
 import { suddenDowns } from './fairness';
 import { batchIdentity } from '../analysis/identity';
 import { type Loss, burst, lulls, pressureAt, pressureOf, timeOverLevel } from './pressure';
-import type { Row } from './row';
 import { stateShare } from './state-share';
 import { playerTime } from './time-use';
 import { lives } from './time-to-kill';
@@ -182,17 +182,10 @@ describe('a fight worked by hand', () => {
 });
 
 test('clashing threats: announced attacks that met every answer on cooldown, of all that were announced', () => {
-  const kinds = [
-    {
-      fairness: [
-        { announced: 4, clashes: 1 },
-        { announced: 5, clashes: 0 },
-      ],
-    },
-    { fairness: [{ announced: 11, clashes: 3 }] },
-  ];
-  expect(ENCOUNTER_MEASURES.clashes.of({ kinds } as unknown as Row)).toBe(0.2);
-  expect(ENCOUNTER_MEASURES.clashes.of({ kinds: [] } as unknown as Row)).toBeNaN();
+  const of = (announced: number, clashes: number) => ({ ...noFairness(), announced, clashes });
+  const kinds = [{ fairness: [of(4, 1), of(5, 0)] }, { fairness: [of(11, 3)] }];
+  expect(ENCOUNTER_MEASURES.clashes.of({ kinds } as never)).toBe(0.2);
+  expect(ENCOUNTER_MEASURES.clashes.of({ kinds: [] } as never)).toBeNaN();
 });
 
 describe('batches', () => {

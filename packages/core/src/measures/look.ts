@@ -1,5 +1,5 @@
 /** Looks at a batch in the making: whether what it was run for is clear by now. */
-import type { Statistic } from './goals';
+import type { Statistic } from './measure';
 import { type Between, type Verdict, verdictOf } from './enough';
 import { type Estimate, estimate } from './verdict';
 

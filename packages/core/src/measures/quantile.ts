@@ -44,3 +44,13 @@ function binomialRanks(n: number, q: number, tail: number): [number, number] {
   known.set(key, [l, u]);
   return [l, u];
 }
+
+/** The median of values in any order; NaN of none. */
+export function medianOf(values: readonly number[]): number {
+  return values.length
+    ? quantileOf(
+        [...values].sort((a, b) => a - b),
+        0.5,
+      )
+    : NaN;
+}

@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
 import { demoProject } from '../testing/demo';
 import { Batch } from '../analysis/batch';
-import { GOAL_MEASURES, columnOf, BAND_MEASURES } from './goals';
+import { BAND_MEASURES, GOAL_MEASURES, columnOf } from './list';
 import { joinSamples, sampleOf } from './sample';
 
 const compiled = compile(demoProject(), { encounter: 'cellar-beat', tier: 'bloom', skill: 'regular' });

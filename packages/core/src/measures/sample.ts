@@ -3,8 +3,15 @@
  * thread or on any machine, join to the same sample.
  */
 import type { Compiled } from '../engine/tables';
-import { isWon } from '../record/outcome';
-import { ENCOUNTER_MEASURES, type EncounterMeasure, TYPE_MEASURES, type TypeMeasure, WAVE_MEASURES, type WaveMeasure } from './catalogue';
+import {
+  ENCOUNTER_MEASURES,
+  type EncounterMeasure,
+  ROW_MEASURES,
+  TYPE_MEASURES,
+  type TypeMeasure,
+  WAVE_MEASURES,
+  type WaveMeasure,
+} from './list';
 import type { Row } from './row';
 
 export interface Sample {
@@ -20,24 +27,16 @@ export interface Sample {
 export function sampleOf(compiled: Compiled, rows: readonly Row[]): Sample {
   const columns: Record<string, Float64Array> = {};
   const add = (name: string, of: (row: Row) => number) => (columns[name] = Float64Array.from(rows, of));
-  add('won', ({ outcome }) => (isWon(outcome) ? 1 : 0));
-  add('timeToDown', ({ timeToDown }) => firstDown(timeToDown));
-  for (const name of Object.keys(ENCOUNTER_MEASURES) as EncounterMeasure[]) add(name, (row) => ENCOUNTER_MEASURES[name].of(row));
+  for (const [name, { of }] of Object.entries(ROW_MEASURES)) add(name, of);
+  for (const name of Object.keys(ENCOUNTER_MEASURES) as EncounterMeasure[]) add(name, (row) => row[name]);
   compiled.names.types.forEach((id, type) => {
-    for (const name of Object.keys(TYPE_MEASURES) as TypeMeasure[])
-      add(`type ${id} ${name}`, ({ kinds }) => TYPE_MEASURES[name].of(kinds[type]));
+    for (const name of Object.keys(TYPE_MEASURES) as TypeMeasure[]) add(`type ${id} ${name}`, ({ kinds }) => kinds[type][name]);
   });
   compiled.waves.forEach(({ id }, wave) => {
     for (const name of Object.keys(WAVE_MEASURES) as WaveMeasure[])
       add(`wave ${id} ${name}`, ({ waves }) => WAVE_MEASURES[name].of(waves[wave]));
   });
   return { firstSeed: rows[0].seed, runs: rows.length, digests: rows.map(({ digest }) => digest), columns };
-}
-
-/** The first of several to go down; NaN where none of them was hurt. */
-export function firstDown(times: readonly number[]): number {
-  const hurt = times.filter((time) => time === time);
-  return hurt.length ? Math.min(...hurt) : NaN;
 }
 
 /**

@@ -58,3 +58,9 @@ export function timesToDown(stream: Stream, found: readonly Life[]): number[] {
     return life && life.lifetime < Infinity ? life.timeToKill : Infinity;
   });
 }
+
+/** The first of several to go down; NaN where none of them was hurt. */
+export function firstDown(times: readonly number[]): number {
+  const hurt = times.filter((time) => time === time);
+  return hurt.length ? Math.min(...hurt) : NaN;
+}

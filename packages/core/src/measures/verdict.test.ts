@@ -4,7 +4,7 @@ import { draw } from '../engine/chance';
 import { pairedMean } from '../analysis/ranking';
 import { pairedChange } from '../analysis/compare';
 import { look } from './look';
-import type { Statistic } from './goals';
+import type { Statistic } from './measure';
 import { estimate, judge, together } from './verdict';
 
 /** A uniform draw in (0, 1), the same for the same numbers. */

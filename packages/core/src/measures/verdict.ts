@@ -2,7 +2,7 @@
 import { errorFunction } from 'simple-statistics';
 import { type Between, type Verdict, holm, verdictOf } from './enough';
 import { type Interval, Z95, Z995, studentT, wilson } from './intervals';
-import type { Statistic } from './goals';
+import type { Statistic } from './measure';
 import { quantileInterval, quantileOf } from './quantile';
 
 const QUANTILE = { median: 0.5, p10: 0.1, p90: 0.9 } as const;

@@ -1,5 +1,6 @@
 /** What the bands and curves of a brief refer to, and whether they say anything at all. */
-import { GOAL_MEASURES, type GoalSubject } from '../measures/goals';
+import type { GoalSubject } from '../measures/measure';
+import { GOAL_MEASURES } from '../measures/list';
 import type { Band, BandScope } from './brief';
 import type { Project } from './project';
 import { pointerOf } from './pointer';

@@ -13,7 +13,8 @@ import {
   Text,
   asTheyAre,
 } from './field';
-import { type BandMeasure, GOAL_WORDS, STATISTICS, type Statistic } from '../measures/goals';
+import { type Statistic, STATISTICS } from '../measures/measure';
+import { type BandMeasure, GOAL_WORDS } from '../measures/list';
 import { LIMITS } from './limits';
 
 /** Whom a band speaks of: every enemy, a role, one unit; every encounter, one, or one of its waves. */

@@ -1,5 +1,5 @@
 import type { BoardColumn, BoardRow, Shown } from '../analysis/board';
-import { GOAL_MEASURES, type BandMeasure } from '../measures/goals';
+import { type BandMeasure, GOAL_MEASURES } from '../measures/list';
 import { cellPicture, rowRuler } from './cell-picture';
 import { numberOf, unitOf } from './goal-words';
 import { linear } from './scale';

@@ -1,6 +1,6 @@
 /** A judged goal in words, the same on the page, on the command line and in a report. */
 import type { JudgedGoal } from '../analysis/cells';
-import { GOAL_MEASURES } from '../measures/goals';
+import { GOAL_MEASURES } from '../measures/list';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
 import { VERDICT_WORDS, told, unitOf, wantedWords } from './goal-words';

@@ -1,6 +1,7 @@
 /** Numbers of measures as a board tells them. */
 import type { Verdict } from '../measures/enough';
-import { GOAL_MEASURES, type BandMeasure, type Statistic } from '../measures/goals';
+import type { Statistic } from '../measures/measure';
+import { type BandMeasure, GOAL_MEASURES } from '../measures/list';
 import { clockTime, fixed, shown } from './numbers';
 
 /** What a number of a measure is written behind. */

@@ -1,0 +1,9 @@
+import { ENCOUNTER, ofRun } from '../measure';
+
+export const engagedPeak = ofRun({
+  label: 'engaged, peak',
+  unit: '',
+  about: 'most of them at one time',
+  of: ({ engaged }) => engaged.peak,
+  goal: { of: ENCOUNTER },
+});

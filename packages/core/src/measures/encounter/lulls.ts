@@ -1,0 +1,9 @@
+import { ENCOUNTER, ofRun } from '../measure';
+
+export const lulls = ofRun({
+  label: 'lulls',
+  unit: '',
+  about: 'stretches of at least 3 s with next to no pressure',
+  of: ({ quiet }) => quiet.lulls.length,
+  goal: { of: ENCOUNTER },
+});

@@ -1,0 +1,117 @@
+/** What measures are worked out from: what several of them need, found once in the record of a run. */
+import { SECOND } from '../record/time';
+import { attackUse, type AttackUse, partyDamageByType } from './attack-use';
+import { type Engaged, engaged } from './engaged';
+import { type Fairness, fairness } from './fairness';
+import { firstStrikes } from './first-strike';
+import { type Healing, energySpent, healing } from './healing';
+import { LULL_LEVEL, type Loss, type Lulls, lulls, partyLosses, pressureOf } from './pressure';
+import { type StateShare, mostChanges, stateShare } from './state-share';
+import { type Stream, partyHealth, typeOf, typesOf } from './stream';
+import { type Life, lives } from './time-to-kill';
+import { timeAlive, timeUse } from './time-use';
+import { oddities } from './oddities';
+
+/** What one run says of one type. */
+export interface KindFacts {
+  /** Its lives; a revived unit begins another. */
+  lives: readonly Life[];
+  /** s from noticing the party to the first strike, of its units that noticed; +∞ for one that never struck. */
+  firstStrikes: readonly number[];
+  spawned: number;
+  killed: number;
+  neverDamaged: number;
+  /** Units that noticed the party and never struck at it. */
+  neverStruck: number;
+  /** s alive */
+  alive: number;
+  /** Seconds by TIME_USES. */
+  timeUse: number[];
+  /** By attack. */
+  attacks: AttackUse[];
+  fairness: Fairness[];
+  /** Health and shield taken from the party. */
+  partyDamage: number;
+  states: StateShare;
+  /** Most changes of state of one unit within 5 s. */
+  mostChanges: number;
+  healing: Healing;
+  energySpent: number;
+  /** Gates that were passed without their state having come. */
+  gatesSkipped: number;
+  /** Spawns that found no place, and spawns a cap left out or lost. */
+  noPlace: number;
+  capped: number;
+}
+
+export interface RunFacts {
+  stream: Stream;
+  /** s */
+  length: number;
+  /** The party's full health. */
+  full: number;
+  losses: readonly Loss[];
+  pressure: ReturnType<typeof pressureOf>;
+  quiet: Lulls;
+  engaged: Engaged;
+  lives: readonly Life[];
+  /** By number of the type; party types included. */
+  kinds: KindFacts[];
+}
+
+export function factsOf(stream: Stream): RunFacts {
+  const { compiled, run } = stream;
+  const full = partyHealth(compiled);
+  const losses = partyLosses(stream);
+  const length = run.length / SECOND;
+  const found = lives(stream);
+  return {
+    stream,
+    length,
+    full,
+    losses,
+    pressure: pressureOf(losses, full),
+    quiet: lulls(losses, length, LULL_LEVEL * full),
+    engaged: engaged(stream),
+    lives: found,
+    kinds: kindFacts(stream, found),
+  };
+}
+
+function kindFacts(stream: Stream, found: readonly Life[]): KindFacts[] {
+  const strikes = firstStrikes(stream);
+  const uses = timeUse(stream);
+  const alive = timeAlive(stream);
+  const attacks = attackUse(stream);
+  const fair = fairness(stream);
+  const damage = partyDamageByType(stream);
+  const states = stateShare(stream);
+  const changes = mostChanges(stream);
+  const healed = healing(stream);
+  const spent = energySpent(stream);
+  const odd = oddities(stream);
+  const units = typesOf(stream.compiled).map((): number[] => []);
+  for (let unit = 0; unit < stream.run.units; unit++) units[typeOf(stream, unit)].push(unit);
+  return units.map((own, type): KindFacts => {
+    const lived = found.filter((life) => life.type === type);
+    const struck = own.map((unit) => strikes[unit]).filter((value) => value === value);
+    return {
+      lives: lived,
+      firstStrikes: struck,
+      spawned: own.length,
+      killed: lived.filter(({ lifetime }) => lifetime < Infinity).length,
+      neverDamaged: lived.filter(({ timeToKill }) => timeToKill !== timeToKill).length,
+      neverStruck: struck.filter((value) => value === Infinity).length,
+      alive: alive[type],
+      timeUse: Array.from(uses[type]),
+      attacks: attacks[type],
+      fairness: fair[type],
+      partyDamage: damage[type],
+      states: states[type],
+      mostChanges: changes[type],
+      healing: healed[type],
+      energySpent: spent[type],
+      ...odd[type],
+    };
+  });
+}

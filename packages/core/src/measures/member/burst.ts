@@ -1,0 +1,8 @@
+import { ofMember } from '../measure';
+
+export const burst = ofMember({
+  label: 'burst',
+  unit: '',
+  about: 'most lost within 1 s, as a share of its full health',
+  of: ([row, member]) => row.bursts[member],
+});
