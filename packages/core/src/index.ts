@@ -12,7 +12,16 @@ export * from './model/effects/list';
 export * from './model/effective';
 export * from './model/effective-values';
 export * from './model/encounter';
-export { type Constructor, type FieldKind, type RefersTo, classFields, fieldAt, quantityAt, type QuantityInfo } from './model/field';
+export {
+  type Constructor,
+  type FieldKind,
+  type RefersTo,
+  classAbout,
+  classFields,
+  fieldAt,
+  quantityAt,
+  type QuantityInfo,
+} from './model/field';
 export * from './model/limits';
 export * from './model/number-words';
 export * from './model/planned';
@@ -76,6 +85,7 @@ export * from './analysis/causes';
 export * from './analysis/cells';
 export * from './analysis/pacing';
 export * from './analysis/ranking';
+export * from './analysis/rules';
 export { attackSentence } from './analysis/attack-sentence';
 export { type Approach, type ApproachLine, type ApproachMark, approach } from './analysis/approach';
 export { type ChoiceLooks, type EntryLooks, type RuledOut, ruledOut } from './analysis/choice-watch';

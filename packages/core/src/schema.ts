@@ -6,7 +6,7 @@
 import 'reflect-metadata';
 import { ValidationTypes } from 'class-validator';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
-import { type Constructor, classFields } from './model/field';
+import { type Constructor, classAbout, classFields } from './model/field';
 import { Project } from './model/project';
 
 export type JsonSchema = Record<string, unknown>;
@@ -39,21 +39,32 @@ function describe(type: Constructor, rules: Record<string, JsonSchema>, prefix: 
   const fields = classFields(type);
   const sample = new type() as Record<string, unknown>;
   const properties: Record<string, JsonSchema> = {};
-  parts[type.name] = { type: 'object', properties, additionalProperties: false };
+  const about = classAbout(type);
+  parts[type.name] = { type: 'object', ...(about && { description: about }), properties, additionalProperties: false };
   for (const [name, schema] of Object.entries(rule.properties as Record<string, JsonSchema>)) {
     properties[name] = { ...schema };
-    const quantity = fields?.quantities.get(name);
-    if (quantity)
-      properties[name] = { ...schema, description: `${quantity.label}${quantity.unit && ` (${quantity.unit})`}: ${quantity.about}` };
+    const described = descriptionOf(fields, name);
+    if (described) properties[name].description = described;
     const nested = fields?.groups.get(name)?.() ?? fields?.lists.get(name)?.();
     if (nested) {
       const reference = { $ref: prefix + nested.name };
-      properties[name] = fields?.lists.has(name) ? { ...schema, type: 'array', items: reference } : reference;
+      properties[name] = {
+        ...(fields?.lists.has(name) ? { ...schema, type: 'array', items: reference } : reference),
+        ...(described && { description: described }),
+      };
       describe(nested, rules, prefix, parts);
     } else if (sample[name] !== undefined) properties[name].default = sample[name];
   }
   const required = ((rule.required as string[] | undefined) ?? []).filter((name) => properties[name] && sample[name] === undefined);
   if (required.length) parts[type.name].required = required;
+}
+
+/** "Cooldown (s): until this attack may be used again". */
+function descriptionOf(fields: ReturnType<typeof classFields>, name: string): string | undefined {
+  const { label, about } = fields?.said.get(name) ?? {};
+  const unit = fields?.quantities.get(name)?.unit;
+  const called = label && `${label}${unit ? ` (${unit})` : ''}`;
+  return called && about ? `${called}: ${about}` : (about ?? called);
 }
 
 /** A class that adds nothing to its parent has the parent's rules. */

@@ -1,4 +1,5 @@
 /** Design problems that only fighting shows: each with where it lies, one sentence, and what to do. */
+import type { SimulatedRule } from './rules';
 import type { Fight } from '../engine/fight';
 import { SECOND } from '../record/time';
 import type { Compiled } from '../engine/tables';
@@ -6,24 +7,6 @@ import { Batch, type BatchSummary, summariseRows } from './batch';
 import type { Row } from '../measures/row';
 import { pointerOf } from '../model/pointer';
 import type { Warning } from './warning';
-
-export const SIMULATED_RULES = [
-  'attackNeverUsed',
-  'attackHardlyUsed',
-  'stateNeverEntered',
-  'flicker',
-  'neverStruck',
-  'reviveLoop',
-  'timesOut',
-  'runsAway',
-  'stuck',
-  'noPlace',
-  'gateSkipped',
-  'tierOutOfOrder',
-  'tiersAlike',
-  'friendsHurt',
-] as const;
-export type SimulatedRule = (typeof SIMULATED_RULES)[number];
 
 export interface SimulatedWarning extends Warning {
   rule: SimulatedRule;

@@ -5,6 +5,7 @@ import { sameJson } from '../model/patch';
 import { pointerSteps, valueAt } from '../model/pointer';
 import type { Acceptance, Project } from '../model/project';
 import { hasUnit } from '../model/variants';
+import type { WarningRule } from './rules';
 
 export type Severity = 'problem' | 'notice';
 
@@ -29,7 +30,7 @@ export type Fix = { name: string } & (
 );
 
 export interface Warning {
-  rule: string;
+  rule: WarningRule;
   severity: Severity;
   /** Pointer into the project; a variant's parts are pointed at like a unit's. */
   path: string;

@@ -8,6 +8,7 @@ import type { State } from '../../model/state';
 import type { Attack } from '../../model/attack';
 import type { Unit } from '../../model/unit';
 import { unitHeads } from '../../model/variants';
+import type { InspectionRule } from '../rules';
 import type { Fix, Severity, Warning } from '../warning';
 
 export interface Finding {
@@ -27,7 +28,7 @@ export interface Inspected {
   /** Everybody on the other side, through the same lens. */
   foes: readonly Unit[];
   attacks: readonly Attack[];
-  warn: (rule: string, finding: Finding) => void;
+  warn: (rule: InspectionRule, finding: Finding) => void;
 }
 
 /** A unit made ready for inspection, and the list its warnings go to. */

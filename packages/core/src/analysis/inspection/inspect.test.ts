@@ -6,7 +6,8 @@ import type { Unit } from '../../model/unit';
 import { parseProject } from '../../model/validate';
 import { demoProject } from '../../testing/demo';
 import { type Warning, acceptanceOf, causeOf, mended, sortedOut } from '../warning';
-import { INSPECTION_RULES, inspect, inspectAll } from './inspect';
+import { INSPECTION_RULES } from '../rules';
+import { inspect, inspectAll } from './inspect';
 
 type Spoil = (project: Project) => Project | void;
 const spoilUnit =

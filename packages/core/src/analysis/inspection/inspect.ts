@@ -12,45 +12,6 @@ import { minds } from './minds';
 import { tweaks } from './tweaks';
 import { waves } from './waves';
 
-export const INSPECTION_RULES = [
-  'stopsOutOfReach',
-  'losesWhatItSees',
-  'leashInsideSight',
-  'reachBeyondSight',
-  'eyesAboveFoes',
-  'rangeInsideBody',
-  'areaShorterThanRange',
-  'shotFallsShort',
-  'cooldownInsideSwing',
-  'repeatBeyondActive',
-  'cueAfterWindup',
-  'neverTicks',
-  'unaffordable',
-  'manyHitsNoWindow',
-  'noAnswer',
-  'tooQuickToAnswer',
-  'neverChosen',
-  'neverReached',
-  'stateUnreachable',
-  'stateWithoutEnd',
-  'neverLeaves',
-  'flickers',
-  'gateNeverOpens',
-  'nobodyToTarget',
-  'outheals',
-  'healthWithoutWeight',
-  'tweakOfNothing',
-  'tweakVoid',
-  'tweakUndone',
-  'shieldNotScaled',
-  'tiersAlike',
-  'tweakOutOfOrder',
-  'wavesAllAtOnce',
-  'waveNeverStarts',
-  'emptyWave',
-  'eventNever',
-] as const;
-
 /** Warnings of one unit or variant, problems first. */
 export function inspectUnit(project: Project, id: string, lens: Lens): Warning[] {
   const one = inspected(project, id, lens);

@@ -1,4 +1,5 @@
 /** Tweaks of tiers, skills and styles that do nothing, or not what they ask for. */
+import type { InspectionRule } from '../rules';
 import { type Chain, type ChainStep, effectiveEncounter, effectiveUnit, tweakApplies } from '../../model/effective';
 import { pointerOf, pointerSteps, placesAt } from '../../model/pointer';
 import type { Project } from '../../model/project';
@@ -100,7 +101,7 @@ function inList(project: Project, list: keyof typeof LISTS, tier: Tier): Warning
   }
   tier.tweaks.forEach((tweak, index) => {
     const at = pointerOf(list, tier.id, 'tweaks', index);
-    const warn = (rule: string, message: string, mend: string) =>
+    const warn = (rule: InspectionRule, message: string, mend: string) =>
       found.push({
         rule,
         severity: 'problem',

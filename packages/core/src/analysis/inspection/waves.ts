@@ -1,4 +1,5 @@
 /** Waves that all come at once, or never. */
+import type { InspectionRule } from '../rules';
 import type { Condition } from '../../model/condition';
 import type { Encounter, Wave } from '../../model/encounter';
 import { pointerOf } from '../../model/pointer';
@@ -9,7 +10,7 @@ import { impossible } from './context';
 export function waves(project: Project, encounter: Encounter): Warning[] {
   const found: Warning[] = [];
   const here = (...steps: (string | number)[]) => pointerOf('encounters', encounter.id, ...steps);
-  const warn = (rule: string, path: string, message: string, mend: string, fix?: Fix, severity: Severity = 'problem') =>
+  const warn = (rule: InspectionRule, path: string, message: string, mend: string, fix?: Fix, severity: Severity = 'problem') =>
     found.push({ rule, severity, path, message, mend, causes: [here('waves'), here('events')], ...(fix && { fix }) });
   const parents = encounter.waves.filter(({ start }) => start !== 'with' && start !== 'called');
   const second = parents[1];
