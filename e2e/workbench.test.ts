@@ -288,7 +288,7 @@ describe('copy and paste between units', () => {
     const said = await page.$$eval('[role=dialog].sheet', (all) => all.at(-1)!.textContent);
     expect(said).toContain('Paste First bite from Briar Hound into Mulcher');
     expect(said).toContain('First bite: added');
-    expect(said).toContain('Left out, because Mulcher has nothing of the kind: follow-up bite-two');
+    expect(said).toContain('Left out, because Mulcher has nothing of the kind: follow-up attack bite-two');
     await press(page, '[role=dialog].sheet', 'Paste');
     await savedState(page, 'saved');
     expect(unitOf(await stored(id), 'mulcher').attacks.map(({ id: each }: any) => each)).toEqual(['slam', 'bite-one']);

@@ -5,8 +5,8 @@ import {
   Curves,
   type Project,
   type ReportCurves,
-  cellOf,
-  compileCell,
+  scenarioOf,
+  compileScenario,
   report,
   reportCells,
   reportCurves,
@@ -37,7 +37,7 @@ export function reportOf(
   const read = new Map<string, CellRuns>();
   const curves = new Map<string, ReportCurves>();
   asked.forEach(({ cell, columns }, i) => {
-    const compiled = asUsage(() => compileCell(project, cellOf(cell)));
+    const compiled = asUsage(() => compileScenario(project, scenarioOf(cell)));
     const own = drawn.has(cell) ? new Curves(compiled) : undefined;
     const batch = asUsage(() => new Batch(compiled, 1, runs, own?.watch, (run) => own?.add(run)));
     while (!batch.done) {

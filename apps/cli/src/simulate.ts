@@ -1,8 +1,12 @@
 import {
   Batch,
+  OUTCOME_NAMES,
+  type Scenario,
+  compileScenario,
+  duelScenario,
+  outcomeWords,
   type BatchSummary,
   type Compiled,
-  type CompileOptions,
   DUEL_DEFAULTS,
   ENCOUNTER_MEASURES,
   type EncounterMeasure,
@@ -14,12 +18,8 @@ import {
   type TypeMeasure,
   WAVE_MEASURES,
   type WaveMeasure,
-  compile,
   csvRow,
-  duelOptions,
   sampleOf,
-  OUTCOME_NAMES,
-  outcomeWords,
 } from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
 import { EXIT, Exit } from './exit';
@@ -49,7 +49,7 @@ const PORTION = 100;
 
 /** Runs a batch of an encounter, or of a duel, and renders what it measured. Progress goes to `report`. */
 export function simulate(project: Project, options: SimulateOptions, report: (text: string) => void): string {
-  const compiled = asUsage(() => compile(project, whatToRun(project, options)));
+  const compiled = whatToRun(project, options);
   const batch = asUsage(() => new Batch(compiled, options.seed, options.runs));
   while (!batch.done) {
     batch.advance(PORTION);
@@ -67,9 +67,13 @@ export function simulate(project: Project, options: SimulateOptions, report: (te
     : table(rows, summary);
 }
 
-/** @throws Exit when it is not said what to run */
-export function whatToRun(project: Project, options: SubjectOptions): CompileOptions {
-  const { encounter, duel, against, copies, distance, arena, tier, skill, style, players, step } = options;
+/** @throws Exit when it is not said what to run, or it can't be */
+export function whatToRun(project: Project, options: SubjectOptions): Compiled {
+  return asUsage(() => compileScenario(project, scenarioOf(project, options), options.step));
+}
+
+function scenarioOf(project: Project, options: SubjectOptions): Scenario {
+  const { encounter, duel, against, copies, distance, arena, tier, skill, style, players } = options;
   const lens = { tier, skill, style, players };
   if (encounter && duel) throw new Exit(EXIT.usage, 'give either --encounter or --duel, not both');
   if (!duel) refuseDuelOptions(options);
@@ -77,11 +81,10 @@ export function whatToRun(project: Project, options: SubjectOptions): CompileOpt
     const first = project.units.find(({ side }) => side === 'party')?.id;
     const members = against ?? (first === undefined ? [] : [first]);
     if (!members.length) throw new Exit(EXIT.usage, `${project.name} has no party member to duel against`);
-    const set = { ...DUEL_DEFAULTS, ...(copies !== undefined && { copies }), ...(distance !== undefined && { distance }) };
-    return { ...duelOptions(project, lens, { ...set, enemy: duel, against: members, arena }), stepSeconds: step };
+    return { ...duelScenario(project, lens, { enemy: duel, against: members, copies, distance, arena }), ...lens };
   }
   if (!encounter) throw new Exit(EXIT.usage, 'say what to run: --encounter ID or --duel ENEMY');
-  return { encounter, ...lens, stepSeconds: step };
+  return { kind: 'encounter', id: encounter, ...lens };
 }
 
 /** What only a duel has would be passed over without a word. */

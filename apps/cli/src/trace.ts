@@ -1,4 +1,4 @@
-import { type Project, compile, reasonSentences, sentenceOf, trace } from '@insidia/core/running';
+import { type Project, reasonSentences, sentenceOf, trace } from '@insidia/core/running';
 import { type SubjectOptions, asUsage, whatToRun } from './simulate';
 
 export interface TraceOptions extends SubjectOptions {
@@ -14,7 +14,7 @@ export interface TraceOptions extends SubjectOptions {
  * The digest in the head is that of the same seed in a batch.
  */
 export function traceRun(project: Project, options: TraceOptions): string {
-  const compiled = asUsage(() => compile(project, whatToRun(project, options)));
+  const compiled = whatToRun(project, options);
   if (!Number.isInteger(options.seed) || options.seed < 0 || options.seed >= 2 ** 31) asUsage(() => fail(options.seed));
   const run = trace(compiled, options.seed, { positionsEvery: options.positions ? 1 : 0, reasons: options.reasons });
   if (options.format === 'text') return text(run, options.reasons);

@@ -83,6 +83,8 @@ export * from './analysis/answers';
 export * from './analysis/board';
 export * from './analysis/causes';
 export * from './analysis/cells';
+export * from './analysis/readout-work';
+export * from './analysis/scenario';
 export * from './analysis/pacing';
 export * from './analysis/ranking';
 export * from './analysis/rules';

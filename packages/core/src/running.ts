@@ -17,7 +17,8 @@ export { type GoalSubject, type Measure, STATISTICS, type Statistic } from './me
 export { sampleOf } from './measures/sample';
 export type { Summary } from './measures/summary';
 export { csvRow } from './exchange/csv';
-export { DUEL_DEFAULTS, duelOptions } from './analysis/duel';
+export { DUEL_DEFAULTS } from './analysis/duel';
+export { type Scenario, compileScenario, duelScenario } from './analysis/scenario';
 export { reasonSentences } from './trace/reasons';
 export { sentenceOf } from './trace/sentences';
 export { trace } from './trace/trace';

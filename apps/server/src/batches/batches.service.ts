@@ -7,8 +7,8 @@ import {
   type CurveName,
   type Project,
   causesOf,
-  cellKey,
-  cellOf,
+  scenarioKey,
+  scenarioOf,
   report,
   reportCells,
   reportCurves,
@@ -170,17 +170,17 @@ export class BatchesService {
     // A shard may have been finished between the two.
     const runs = Math.min(lengths.length, rows.length);
     if (!runs) return { runs };
-    const times = curveTimes(await this.workers.compiledCell({ document, cell: cellOf(cell) }, client));
+    const times = curveTimes(await this.workers.compiledScenario({ document, scenario: scenarioOf(cell) }, client));
     return { runs, curve: curveOf(times, rows.slice(0, runs), lengths.slice(0, runs)) };
   }
 
   /** What leaving out each of some parts does to a stretch of an encounter's pressure, as far as it has been run without it. */
   async causes(project: string, { cell, from, to, without }: CausesRequest, client: string): Promise<Cause[]> {
     const { document, revision } = await this.projects.get(project);
-    const keys = [cell, ...without.map((each) => cellKey({ ...cellOf(cell), without: each }))];
+    const keys = [cell, ...without.map((each) => scenarioKey({ ...scenarioOf(cell), without: each }))];
     const known = await this.known(document, revision, keys, client);
     const [all, ...others] = await Promise.all(known.map(({ batch }) => this.shards.curve(batch, 'pressure')));
-    const times = curveTimes(await this.workers.compiledCell({ document, cell: cellOf(cell) }, client));
+    const times = curveTimes(await this.workers.compiledScenario({ document, scenario: scenarioOf(cell) }, client));
     return causesOf(
       times,
       all,

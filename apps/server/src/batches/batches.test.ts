@@ -1,5 +1,17 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { Batch, CURVES, type Cell, Curves, causesOf, cellKey, columnOf, compileCell, duelCell, look, parseProject } from '@insidia/core';
+import {
+  Batch,
+  CURVES,
+  type Scenario,
+  Curves,
+  causesOf,
+  scenarioKey,
+  columnOf,
+  compileScenario,
+  duelScenario,
+  look,
+  parseProject,
+} from '@insidia/core';
 import { MikroORM, PostgreSqlDriver } from '@mikro-orm/postgresql';
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
@@ -59,8 +71,8 @@ async function project(change: (document: any) => void = () => {}) {
   expect(status).toBe(201);
   return parseProject(document);
 }
-const duel = (id: string, tier = 'bloom'): string => cellKey({ kind: 'duel', id, tier, skill: 'regular' });
-const fight = (id: string, tier = 'bloom'): string => cellKey({ kind: 'encounter', id, tier, skill: 'regular' });
+const duel = (id: string, tier = 'bloom'): string => scenarioKey({ kind: 'duel', id, tier, skill: 'regular' });
+const fight = (id: string, tier = 'bloom'): string => scenarioKey({ kind: 'encounter', id, tier, skill: 'regular' });
 
 /** Resolves once nothing of a project waits to be run: by its stream of events, to the end. */
 async function finished(id: string): Promise<{ done: number; wanted: number }[][]> {
@@ -85,13 +97,13 @@ const read = async (id: string, cells: { cell: string; columns: string[] }[]) =>
 /** What the core makes of the same cell, in one go in a process of its own. */
 function undisturbed(
   document: object,
-  cell: Cell,
+  cell: Scenario,
   runs: number,
 ): { digests: string[]; columns: Record<string, unknown[]>; curve: Record<string, unknown> } {
   const program = `
     const core = require('@insidia/core');
     const { document, cell, runs } = JSON.parse(require('fs').readFileSync(0, 'utf8'));
-    const compiled = core.compileCell(core.parseProject(document), cell);
+    const compiled = core.compileScenario(core.parseProject(document), cell);
     const curves = new core.Curves(compiled);
     const batch = new core.Batch(compiled, 1, runs, curves.watch, (run) => curves.add(run));
     batch.advance(runs);
@@ -224,7 +236,7 @@ describe('batches', () => {
 
   test('a cell that is not there is refused by name, and read as such', async () => {
     const document = await project();
-    const wrong = cellKey({ kind: 'duel', id: 'moth' });
+    const wrong = scenarioKey({ kind: 'duel', id: 'moth' });
     expect(await call('POST', `${document.id}/batches`, { cells: [{ cell: wrong, runs: 50 }] })).toMatchObject({
       status: 400,
       body: { detail: expect.stringContaining('moth') },
@@ -240,17 +252,17 @@ describe('batches', () => {
 describe('what is made of batches', () => {
   test('causes: what leaving out a wave or a kind does to a stretch, as the core works it out of the same seeds', async () => {
     const document = await project();
-    const cell: Cell = { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' };
+    const cell: Scenario = { kind: 'encounter', id: 'cellar-beat', tier: 'bloom', skill: 'regular' };
     const [first] = document.encounters.find(({ id }) => id === 'cellar-beat')!.waves;
     const without = [`wave:${first.id}`, 'unit:briar-hound'];
-    const asked = { cell: cellKey(cell), from: 0, to: 30, without };
+    const asked = { cell: scenarioKey(cell), from: 0, to: 30, without };
     expect((await call('POST', `${document.id}/cells/causes`, asked)).body).toEqual([]);
     const cells = [cell, ...without.map((one) => ({ ...cell, without: one }))];
-    await call('POST', `${document.id}/batches`, { cells: cells.map((one) => ({ cell: cellKey(one), runs: 50 })) });
+    await call('POST', `${document.id}/batches`, { cells: cells.map((one) => ({ cell: scenarioKey(one), runs: 50 })) });
     await finished(document.id);
     const found = (await call('POST', `${document.id}/cells/causes`, asked)).body;
     const rows = cells.map((one) => {
-      const compiled = compileCell(document, one);
+      const compiled = compileScenario(document, one);
       const curves = new Curves(compiled);
       new Batch(compiled, 1, 50, curves.watch, (run) => curves.add(run)).advance(50);
       return { times: curves.times, rows: curves.rows.pressure };
@@ -270,12 +282,14 @@ describe('what is made of batches', () => {
 
   test('a duel that is set up otherwise is a batch of its own; the usual one is the board’s', async () => {
     const document = await project();
-    const usual = cellKey(duelCell(document, { tier: 'bloom', skill: 'regular' }, { enemy: 'clipper', against: 'warden', copies: 1 }));
+    const usual = scenarioKey(
+      duelScenario(document, { tier: 'bloom', skill: 'regular' }, { enemy: 'clipper', against: 'warden', copies: 1 }),
+    );
     expect(usual).toBe(duel('clipper'));
-    const three: Cell = { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'regular', duel: { copies: 3, distance: 4 } };
-    await call('POST', `${document.id}/batches`, { cells: [{ cell: cellKey(three), runs: 50 }] });
+    const three: Scenario = { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'regular', duel: { copies: 3, distance: 4 } };
+    await call('POST', `${document.id}/batches`, { cells: [{ cell: scenarioKey(three), runs: 50 }] });
     await finished(document.id);
-    const [found] = await read(document.id, [{ cell: cellKey(three), columns: ['dose'] }]);
+    const [found] = await read(document.id, [{ cell: scenarioKey(three), columns: ['dose'] }]);
     expect(found.values.dose).toEqual(undisturbed(document, three, 50).columns.dose);
   });
 

@@ -1,5 +1,5 @@
 /** Takes shards from the queue in PostgreSQL and runs them in worker threads: here, and in as many other processes as like. */
-import { type Compiled, cellOf } from '@insidia/core';
+import { type Compiled, scenarioOf } from '@insidia/core';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { EntityManager } from '@mikro-orm/postgresql';
@@ -168,7 +168,7 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
     if (!found) {
       found = documentAt(this.orm.em.fork() as EntityManager, project, revision).then((document) => {
         if (!document) throw new Error(`there is no revision ${revision} of ${project}`);
-        return this.workers.compiledCell({ document, cell: cellOf(cell) }, project);
+        return this.workers.compiledScenario({ document, scenario: scenarioOf(cell) }, project);
       });
       found.catch(() => this.compiled.delete(batch));
       this.compiled.set(batch, found);

@@ -1,4 +1,4 @@
-import { type BatchSummary, type CompileOptions, duelOptions } from '@insidia/core';
+import { type BatchSummary, type Scenario, duelScenario } from '@insidia/core';
 import { Body, Controller, HttpCode, Inject, Module, Param, Post, Req, Res } from '@nestjs/common';
 import { ApiOperation, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
@@ -33,14 +33,10 @@ class SimulationsController {
     const { document, revision } = await this.projects.get(id);
     const { encounter, duel, tier, skill, runs, seed } = request;
     if (!encounter === !duel) throw badRequest('say either encounter or duel');
-    let options: CompileOptions;
-    try {
-      options = duel ? duelOptions(document, { tier, skill }, duel) : { encounter: encounter as string, tier, skill };
-    } catch (error) {
-      throw badRequest((error as Error).message);
-    }
+    const lens = { tier, skill };
+    const scenario: Scenario = duel ? duelScenario(document, lens, duel) : { kind: 'encounter', id: encounter as string, ...lens };
     const client = clientOf(from);
-    const planned = await this.workers.plan({ document, options }, client);
+    const planned = await this.workers.plan({ document, scenario }, client);
     if ('trouble' in planned) throw badRequest(planned.trouble);
     const work = planned.work * runs;
     if (work > MOST_REQUEST_WORK)
@@ -52,7 +48,7 @@ class SimulationsController {
     response.once('close', () => gone.abort());
     if (from.socket.destroyed) gone.abort();
     try {
-      const summary = await this.workers.simulate({ document, options, seed, runs }, { work, client, project: id, signal: gone.signal });
+      const summary = await this.workers.simulate({ document, scenario, seed, runs }, { work, client, project: id, signal: gone.signal });
       return { revision, ...withoutInfinity(summary) };
     } catch (error) {
       if (error instanceof Stopped) throw notFound('project', id);

@@ -3,9 +3,8 @@ import {
   Batch,
   type BatchSummary,
   CURVES,
-  type Cell,
+  type Scenario,
   type Compiled,
-  type CompileOptions,
   Curves,
   InvalidDocument,
   PatchError,
@@ -15,9 +14,8 @@ import {
   type Sample,
   applyPatch,
   batchIdentity,
-  cellOf,
-  compile,
-  compileCell,
+  scenarioOf,
+  compileScenario,
   difference,
   parseProject,
   plannedWork,
@@ -69,13 +67,13 @@ export function change({
 
 export interface Setup {
   document: Project;
-  options: CompileOptions;
+  scenario: Scenario;
 }
 
 /** What one run may cost, in steps of units; why it can't be run. */
-export function plan({ document, options }: Setup): { work: number } | { trouble: string } {
+export function plan({ document, scenario }: Setup): { work: number } | { trouble: string } {
   try {
-    return { work: plannedWork(compile(document, options)) };
+    return { work: plannedWork(compileScenario(document, scenario)) };
   } catch (error) {
     return { trouble: (error as Error).message };
   }
@@ -93,7 +91,7 @@ export function identify({
 }): ({ batch: string; work: number } | { trouble: string })[] {
   return cells.map((cell) => {
     try {
-      const compiled = compileCell(document, cellOf(cell));
+      const compiled = compileScenario(document, scenarioOf(cell));
       return { batch: batchIdentity(compiled, 1, shardRuns), work: plannedWork(compiled) };
     } catch (error) {
       return { trouble: (error as Error).message };
@@ -108,9 +106,9 @@ export interface Spent {
   ms: number;
 }
 
-export function simulate({ document, options, seed, runs }: Setup & { seed: number; runs: number }): { summary: BatchSummary } & Spent {
+export function simulate({ document, scenario, seed, runs }: Setup & { seed: number; runs: number }): { summary: BatchSummary } & Spent {
   const began = performance.now();
-  const compiled = compile(document, options);
+  const compiled = compileScenario(document, scenario);
   const batch = new Batch(compiled, seed, runs);
   batch.advance(runs);
   return { summary: batch.summary(), work: plannedWork(compiled) * runs, ms: performance.now() - began };
@@ -140,8 +138,8 @@ export function shard({ compiled, firstSeed, runs }: ShardTask): ShardResult {
   return { sample: sampleOf(compiled, batch.rows), curves: all, work: plannedWork(compiled) * runs, ms: performance.now() - began };
 }
 
-export function compiledCell({ document, cell }: { document: Project; cell: Cell }): Compiled {
-  return compileCell(document, cell);
+export function compiledScenario({ document, scenario }: Setup): Compiled {
+  return compileScenario(document, scenario);
 }
 
 export function calibrate(): Spent {

@@ -125,8 +125,8 @@ export class Workers implements OnApplicationShutdown {
     return this.checks.run('identify', task, { client });
   }
 
-  compiledCell(task: Parameters<Tasks['compiledCell']>[0], client: string) {
-    return this.checks.run('compiledCell', task, { client });
+  compiledScenario(task: Parameters<Tasks['compiledScenario']>[0], client: string) {
+    return this.checks.run('compiledScenario', task, { client });
   }
 
   async simulate(

@@ -1,49 +1,62 @@
-import type { Change, DuelMeasure, DuelOptions, Project, Readout, ReadoutPart } from '@insidia/core';
+/** What the page and its readout workers say to one another, for duels and encounters alike. */
+import type {
+  Change,
+  DuelMeasure,
+  EncounterPart,
+  EncounterReadout,
+  Project,
+  Readout,
+  ReadoutPart,
+  Scenario,
+  encounterChanges,
+} from '@insidia/core';
 
-/** What the page asks of the worker: the duel as it is now, and as it was before the last change. */
+/** What is asked of the worker: the scenario as it is now, and as it was before the last change. */
 export interface ReadoutRequest {
   id: number;
   now: Project;
   before: Project | null;
-  lens: { tier?: string; skill?: string; style?: string };
-  duel: DuelOptions;
+  scenario: Scenario;
   firstSeed: number;
-  runs: number;
 }
 
-export interface ReadoutAnswer {
+interface Told {
   id: number;
-  now: Readout;
-  before?: Readout;
-  changes: Partial<Record<DuelMeasure, Change>>;
-  /** Shown early: the first runs of a long readout; the whole follows. */
-  early?: boolean;
+  scenario: Scenario;
+  /** No more runs come. */
+  done: boolean;
   /** ms of computing */
   took: number;
 }
 
-/** The duel's measures at each play style, on fewer runs; medians, absent where no run has a value. */
+export type DuelAnswer = Told & { kind: 'duel'; now: Readout; before?: Readout; changes: Partial<Record<DuelMeasure, Change>> };
+export type EncounterAnswer = Told & {
+  kind: 'encounter';
+  now: EncounterReadout;
+  before?: EncounterReadout;
+  changes: ReturnType<typeof encounterChanges>;
+};
+export type ReadoutAnswer = DuelAnswer | EncounterAnswer;
+
+/** A duel's measures at each play style, on fewer runs; medians, absent where no run has a value. */
 export interface StylesAnswer {
   id: number;
   runs: number;
   of: { id: string; name: string; timeToKill?: number; timeToDown?: number; won: number }[];
 }
 
-export type ReadoutMessage = { answer: ReadoutAnswer } | { styles: StylesAnswer } | { failure: { id: number; message: string } };
+export type ReadoutMessage =
+  { answer: ReadoutAnswer } | { styles: StylesAnswer } | { failure: { id: number; kind: Scenario['kind']; message: string } };
 
-/** Some seeds of a readout, for the worker's helper. */
-export interface HelperRequest {
+/** What the worker asks of its helper: every second stripe of seeds, until told otherwise. */
+export interface StripesRequest {
   ticket: number;
-  project: Project;
-  lens: ReadoutRequest['lens'];
-  duel: DuelOptions;
-  firstSeed: number;
-  runs: number;
+  /** None: nothing is wanted any more. */
+  work?: { project: Project; scenario: Scenario; firstSeed: number; stripes: number; stripe: number };
 }
 
-/** No part: a newer request came first. */
-export interface HelperAnswer {
+export interface StripeAnswer {
   ticket: number;
-  part?: ReadoutPart;
-  failure?: string;
+  stripe: number;
+  part: ReadoutPart | EncounterPart;
 }

@@ -1,9 +1,6 @@
-import type { DuelOptions, Lens, Project, ReasonLook, Replay } from '@insidia/core';
+import type { Project, ReasonLook, Replay, Scenario } from '@insidia/core';
 
-/** What is run: an encounter of the project, or a duel. */
-export type ReplaySubject = { encounter: string } | { duel: DuelOptions };
-
-export type ReplayRequest = { id: number; project: Project; lens: Lens; subject: ReplaySubject; seed: number } & (
+export type ReplayRequest = { id: number; project: Project; scenario: Scenario; seed: number } & (
   { asks: 'replay' } | { asks: 'reasons'; unit: number; time: number }
 );
 

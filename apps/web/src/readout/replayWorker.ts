@@ -1,5 +1,5 @@
 /** Records runs for looking at, and looks up reasons in them, off the page’s thread. */
-import { type DuelOptions, type Lens, type Project, Runner, compile, duelOptions, reasonLook, replayWith } from '@insidia/core';
+import { type Project, Runner, type Scenario, compileScenario, reasonLook, replayWith } from '@insidia/core';
 import type { ReplayMessage, ReplayRequest } from './replayProtocol';
 
 /** Fights made ready, by what they are of: looking at one run again costs no compiling. */
@@ -11,7 +11,7 @@ const send = (message: ReplayMessage, transfer: Transferable[] = []) =>
 
 onmessage = ({ data }: MessageEvent<ReplayRequest>) => {
   try {
-    const runner = runnerOf(data.project, data.lens, data.subject);
+    const runner = runnerOf(data.project, data.scenario);
     if (data.asks === 'replay') {
       const replay = replayWith(runner, data.seed);
       send({ id: data.id, replay }, [replay.unitData.buffer, replay.shotData.buffer, replay.areaData.buffer]);
@@ -21,9 +21,8 @@ onmessage = ({ data }: MessageEvent<ReplayRequest>) => {
   }
 };
 
-function runnerOf(project: Project, lens: Lens, subject: { encounter: string } | { duel: DuelOptions }): Runner {
-  const options = 'duel' in subject ? duelOptions(project, lens, subject.duel) : { ...lens, encounter: subject.encounter };
-  const compiled = compile(project, options);
+function runnerOf(project: Project, scenario: Scenario): Runner {
+  const compiled = compileScenario(project, scenario);
   const key = JSON.stringify(compiled);
   const known = made.get(key) ?? new Runner(compiled);
   made.delete(key);

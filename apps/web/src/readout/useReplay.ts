@@ -1,6 +1,6 @@
-import type { Lens, Project, ReasonLook, Replay } from '@insidia/core';
+import type { Project, ReasonLook, Replay, Scenario } from '@insidia/core';
 import { useEffect, useState } from 'react';
-import type { ReplayMessage, ReplayRequest, ReplaySubject } from './replayProtocol';
+import type { ReplayMessage, ReplayRequest } from './replayProtocol';
 
 let worker: Worker | undefined;
 let last = 0;
@@ -28,14 +28,14 @@ export interface ReplayState {
   failure?: string;
 }
 
-/** The recorded run of a subject and seed; nothing until it is there. */
-export function useReplay(project: Project, lens: Lens, subject: ReplaySubject | undefined, seed: number | undefined): ReplayState {
+/** The recorded run of a scenario and seed; nothing until it is there. */
+export function useReplay(project: Project, scenario: Scenario | undefined, seed: number | undefined): ReplayState {
   const [state, setState] = useState<ReplayState>({});
-  const key = JSON.stringify([subject, lens, seed]);
+  const key = JSON.stringify([scenario, seed]);
   useEffect(() => {
-    if (!subject || seed === undefined) return;
+    if (!scenario || seed === undefined) return;
     let current = true;
-    void ask({ asks: 'replay', project, lens, subject, seed }).then((message) => {
+    void ask({ asks: 'replay', project, scenario, seed }).then((message) => {
       if (!current) return;
       if ('replay' in message) setState({ replay: message.replay });
       if ('failure' in message) setState({ failure: message.failure });
@@ -43,7 +43,7 @@ export function useReplay(project: Project, lens: Lens, subject: ReplaySubject |
     return () => {
       current = false;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- subject and lens are in the key
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the scenario is in the key
   }, [project, key]);
   return state;
 }
@@ -51,24 +51,23 @@ export function useReplay(project: Project, lens: Lens, subject: ReplaySubject |
 /** Why a unit of a run does what it does at an instant. */
 export function useReasons(
   project: Project,
-  lens: Lens,
-  subject: ReplaySubject | undefined,
+  scenario: Scenario | undefined,
   seed: number | undefined,
   unit: number | undefined,
   time: number,
 ): ReasonLook | undefined {
   const [look, setLook] = useState<ReasonLook>();
-  const key = JSON.stringify([subject, lens, seed, unit, time]);
+  const key = JSON.stringify([scenario, seed, unit, time]);
   useEffect(() => {
-    if (!subject || seed === undefined || unit === undefined) return;
+    if (!scenario || seed === undefined || unit === undefined) return;
     let current = true;
-    void ask({ asks: 'reasons', project, lens, subject, seed, unit, time }).then((message) => {
+    void ask({ asks: 'reasons', project, scenario, seed, unit, time }).then((message) => {
       if (current) setLook('reasons' in message ? message.reasons : undefined);
     });
     return () => {
       current = false;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- subject and lens are in the key
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the scenario is in the key
   }, [project, key]);
   return look;
 }

@@ -3,7 +3,6 @@ import { useDispatch, useSelector } from 'react-redux';
 import { batchesReducer } from './batches';
 import { clipboardReducer } from './clipboard';
 import { documentReducer } from './document';
-import { encounterReducer } from '../readout/encounterSlice';
 import { readoutReducer } from '../readout/slice';
 import { warningsReducer } from './warnings';
 
@@ -16,7 +15,6 @@ export const makeStore = () =>
       readout: readoutReducer,
       clipboard: clipboardReducer,
       warnings: warningsReducer,
-      encounter: encounterReducer,
     },
     middleware: (getDefault) => getDefault({ immutableCheck: false, serializableCheck: false }),
   });

@@ -211,7 +211,7 @@ describe('drawn over awkward numbers', () => {
   });
 
   const encounter = demo.encounters.find(({ id }) => id === 'evening-shift')!;
-  const work = new EncounterWork(demo, { tier: 'bloom', skill: 'regular' }, encounter.id, 1);
+  const work = new EncounterWork(demo, { kind: 'encounter', id: encounter.id, tier: 'bloom', skill: 'regular' }, 1);
   work.advance(1);
   const one: EncounterReadout = work.result();
 

@@ -17,7 +17,7 @@ import {
   rowsOf,
   shownAt,
 } from './board';
-import { cellKey } from './cells';
+import { scenarioKey } from './scenario';
 
 /** Fifty runs of a value that hardly varies. */
 const about = (value: number) => Array.from({ length: 50 }, (_, i) => value + (i % 5) * 0.01);
@@ -80,9 +80,9 @@ describe('a board’s axes', () => {
     expect(new Set(rows.map((row) => columnAt(row, 'waveDose'))).size).toBe(rows.length);
     const [column] = columnsOf(project, 'tiers');
     const shown = rows.map((row) => shownAt(row, column, lens, 'waveDose', new Map(), null));
-    expect(new Set(shown.map(({ cell }) => cellKey(cell))).size).toBe(1);
+    expect(new Set(shown.map(({ cell }) => scenarioKey(cell))).size).toBe(1);
     expect(new Set(shown.map(({ key }) => key)).size).toBe(rows.length);
-    const [asked] = askedOf(project, 'waveDose', 'tiers', lens).filter(({ cell }) => cell === cellKey(shown[0].cell));
+    const [asked] = askedOf(project, 'waveDose', 'tiers', lens).filter(({ cell }) => cell === scenarioKey(shown[0].cell));
     expect(asked.columns).toEqual(expect.arrayContaining(rows.map((row) => columnAt(row, 'waveDose'))));
   });
 });
@@ -91,7 +91,7 @@ describe('what a cell shows', () => {
   const clipper = { subject: 'enemy' as const, id: 'clipper', name: 'Clipper' };
   const at = (project: Project, tier: string) => columnsOf(project, 'tiers').find(({ key }) => key === tier)!;
   const read = (project: Project, tier: string, more: object): ReadCells =>
-    new Map([[cellKey(cellAt(clipper, at(project, tier), lens)), { runs: 0, values: {}, ...more }]]);
+    new Map([[scenarioKey(cellAt(clipper, at(project, tier), lens)), { runs: 0, values: {}, ...more }]]);
   const column = columnOf('timeToKill', 'enemy', 'clipper');
 
   test('its runs against the band that speaks of it; elsewhere no verdict', () => {
@@ -121,7 +121,7 @@ describe('what a cell shows', () => {
   test('across styles: the same statistic of each that has been run', () => {
     const project = briefed();
     const [first, second] = project.styles;
-    const styled = cellKey(cellAt(clipper, at(project, 'bloom'), { ...lens, style: second.id }));
+    const styled = scenarioKey(cellAt(clipper, at(project, 'bloom'), { ...lens, style: second.id }));
     const cells: ReadCells = new Map([[styled, { runs: 50, values: { [column]: about(4) } }]]);
     const plain = shownAt(clipper, at(project, 'bloom'), lens, 'timeToKill', new Map(), cells);
     const { styles } = acrossStyles(project, clipper, at(project, 'bloom'), lens, 'timeToKill', plain, cells);
@@ -143,7 +143,7 @@ test('ranking: the most first, survivors before all, what has not been run left 
   const read: ReadCells = new Map(
     rows.flatMap((row) =>
       values[row.id]
-        ? [[cellKey(cellAt(row, columns[0], lens)), { runs: 50, values: { [columnAt(row, 'timeToKill')]: values[row.id] } }]]
+        ? [[scenarioKey(cellAt(row, columns[0], lens)), { runs: 50, values: { [columnAt(row, 'timeToKill')]: values[row.id] } }]]
         : [],
     ),
   );

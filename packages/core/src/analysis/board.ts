@@ -10,7 +10,8 @@ import { type Estimate, estimate } from '../measures/verdict';
 import type { Band } from '../model/brief';
 import type { Project } from '../model/project';
 import { type UnitHead, unitHeads } from '../model/variants';
-import { type Cell, type Goal, type JudgedGoal, cellKey, goalsOf, judgeGoals } from './cells';
+import { type Scenario, scenarioKey } from './scenario';
+import { type Goal, type JudgedGoal, goalsOf, judgeGoals } from './cells';
 
 /** What has been run of a cell, as it is now, else as it was before an edit. */
 export interface CellRuns {
@@ -40,7 +41,7 @@ export interface BoardColumn {
   name: string;
   /** Of a tier, in the declared order. */
   number?: number;
-  at: Pick<Cell, 'tier' | 'skill' | 'players'>;
+  at: Pick<Scenario, 'tier' | 'skill' | 'players'>;
 }
 
 export interface BoardLens {
@@ -85,7 +86,7 @@ export function rowsOf(project: Project, measure: BandMeasure, axis: BoardAxis):
   ];
 }
 
-export function cellAt({ subject, id }: Pick<BoardRow, 'subject' | 'id'>, column: BoardColumn, lens: BoardLens): Cell {
+export function cellAt({ subject, id }: Pick<BoardRow, 'subject' | 'id'>, column: BoardColumn, lens: BoardLens): Scenario {
   const { tier, skill, style, players } = { ...lens, ...column.at };
   return {
     kind: subject === 'enemy' ? 'duel' : 'encounter',
@@ -112,8 +113,8 @@ function goalsAt(project: Project, axis: BoardAxis, lens: BoardLens): Goal[] {
 /** Every cell of the board, and the columns of its sample that the measure, the brief and the ranking ask for. */
 export function askedOf(project: Project, measure: BandMeasure, axis: BoardAxis, lens: BoardLens): { cell: string; columns: string[] }[] {
   const asked = new Map<string, Set<string>>();
-  const add = (cell: Cell, ...columns: string[]) => {
-    const key = cellKey(cell);
+  const add = (cell: Scenario, ...columns: string[]) => {
+    const key = scenarioKey(cell);
     if (!asked.has(key)) asked.set(key, new Set());
     for (const column of columns) asked.get(key)?.add(column);
   };
@@ -129,13 +130,13 @@ export function askedOf(project: Project, measure: BandMeasure, axis: BoardAxis,
 /** Every cell that a board of these columns can show, whatever the measure. */
 export function everyCell(project: Project, axis: BoardAxis, lens: BoardLens): string[] {
   const rows = [...rowsOf(project, 'timeToKill', axis), ...rowsOf(project, 'lulls', axis)];
-  return rows.flatMap((row) => columnsOf(project, axis).map((column) => cellKey(cellAt(row, column, lens))));
+  return rows.flatMap((row) => columnsOf(project, axis).map((column) => scenarioKey(cellAt(row, column, lens))));
 }
 
 export interface Shown {
   /** Tells it from others of the board; waves of one encounter share a cell. */
   key: string;
-  cell: Cell;
+  cell: Scenario;
   values: readonly number[];
   runs: number;
   stale: boolean;
@@ -149,9 +150,9 @@ export interface Shown {
 }
 
 /** What has been read as samples to judge by; what is stale counts as not run. */
-export function samplesIn(read: ReadCells): (cell: Cell) => Sample | undefined {
+export function samplesIn(read: ReadCells): (cell: Scenario) => Sample | undefined {
   return (cell) => {
-    const found = read.get(cellKey(cell));
+    const found = read.get(scenarioKey(cell));
     if (!found?.runs) return undefined;
     const columns = Object.fromEntries(Object.entries(found.values).map(([name, values]) => [name, Float64Array.from(values)]));
     return { firstSeed: 1, runs: found.runs, digests: [], columns };
@@ -169,7 +170,7 @@ const placeOf = (cell: string, column: string, measure: BandMeasure) => `${measu
 export function goalsByPlace(judged: readonly JudgedGoal[]): ReadonlyMap<string, JudgedGoal> {
   const places = new Map<string, JudgedGoal>();
   for (const goal of judged) {
-    const place = placeOf(cellKey(goal.cell), goal.column, goal.band.measure);
+    const place = placeOf(scenarioKey(goal.cell), goal.column, goal.band.measure);
     if (!places.has(place)) places.set(place, goal);
   }
   return places;
@@ -185,7 +186,7 @@ export function shownAt(
   read: ReadCells | null,
 ): Shown {
   const cell = cellAt(row, column, lens);
-  const key = cellKey(cell);
+  const key = scenarioKey(cell);
   const found = read?.get(key);
   const name = columnAt(row, measure);
   const stale = !found?.runs && found?.stale !== undefined;
@@ -216,7 +217,7 @@ export function acrossStyles(
 ): Shown {
   const name = columnAt(row, measure);
   const styles = project.styles.flatMap((style) => {
-    const values = read?.get(cellKey(cellAt(row, column, { ...lens, style: style.id })))?.values[name];
+    const values = read?.get(scenarioKey(cellAt(row, column, { ...lens, style: style.id })))?.values[name];
     return values?.length ? [{ id: style.id, name: style.name, value: estimate(values, shown.statistic).value }] : [];
   });
   return { ...shown, styles };

@@ -5,11 +5,11 @@ import type { Encounter } from '../model/encounter';
 import { demoProject } from '../testing/demo';
 import { leaveOut, partsOf } from '../engine/without';
 import { causesOf, meanWithin, suspectsOf } from './causes';
-import { type Cell, cellKey, cellOf, compileCell } from './cells';
+import { type Scenario, scenarioKey, scenarioOf, compileScenario } from './scenario';
 
 const evening = (): Encounter => demoProject().encounters.find(({ id }) => id === 'evening-shift')!;
-const rowsOf = (cell: Cell, runs: number) => {
-  const compiled = compileCell(demoProject(), cell);
+const rowsOf = (cell: Scenario, runs: number) => {
+  const compiled = compileScenario(demoProject(), cell);
   const curves = new Curves(compiled);
   new Batch(compiled, 1, runs, curves.watch, (run) => curves.add(run)).advance(runs);
   return { times: curves.times, rows: curves.rows.pressure };
@@ -36,11 +36,11 @@ describe('leaving out', () => {
   });
 
   test('the cell of it has a key of its own, and the waves after it still come', () => {
-    const cell: Cell = { kind: 'encounter', id: 'evening-shift', tier: 'seedling', skill: 'regular', without: 'wave:wave-3' };
+    const cell: Scenario = { kind: 'encounter', id: 'evening-shift', tier: 'seedling', skill: 'regular', without: 'wave:wave-3' };
     const known = evening().waves.map(({ id }) => id);
     const own = { ...cell, without: `wave:${known[2]}` };
-    expect(cellOf(cellKey(own))).toEqual(own);
-    const batch = new Batch(compileCell(demoProject(), { ...own, tier: 'bloom' }), 1, 6);
+    expect(scenarioOf(scenarioKey(own))).toEqual(own);
+    const batch = new Batch(compileScenario(demoProject(), { ...own, tier: 'bloom' }), 1, 6);
     batch.advance(6);
     // What waits for the empty wave's end does not wait in vain.
     expect(batch.summary().waves.map(({ came }) => came)).toEqual([6, 6, 6, 6, 6]);
@@ -78,7 +78,7 @@ describe('causes', () => {
     const project = demoProject();
     const suspects = suspectsOf(project, evening());
     expect(suspects.filter(({ without }) => without.startsWith('wave:'))).toHaveLength(evening().waves.length);
-    const cell: Cell = { kind: 'encounter', id: 'evening-shift', tier: 'bloom', skill: 'regular' };
+    const cell: Scenario = { kind: 'encounter', id: 'evening-shift', tier: 'bloom', skill: 'regular' };
     const { times, rows } = rowsOf(cell, 12);
     const last = evening().waves.at(-1)!;
     const others = [`wave:${last.id}`, 'unit:mulcher'].map((without) => ({ without, rows: rowsOf({ ...cell, without }, 12).rows }));

@@ -4,11 +4,12 @@ import { type Sample, sampleOf } from '../measures/sample';
 import { InvalidDocument } from '../model/problem';
 import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
-import { type Cell, cellKey, cellOf, compileCell, duelCell, goalsOf, judgeGoals } from './cells';
+import { type Scenario, scenarioKey, scenarioOf, duelScenario, compileScenario } from './scenario';
+import { goalsOf, judgeGoals } from './cells';
 import { ranked, tierSteps } from './ranking';
 
-const sampleAt = (cell: Cell, runs = 100): Sample => {
-  const compiled = compileCell(demoProject(), cell);
+const sampleAt = (cell: Scenario, runs = 100): Sample => {
+  const compiled = compileScenario(demoProject(), cell);
   const batch = new Batch(compiled, 1, runs);
   batch.advance(runs);
   return sampleOf(compiled, batch.rows);
@@ -16,7 +17,7 @@ const sampleAt = (cell: Cell, runs = 100): Sample => {
 
 describe('cells', () => {
   test('a key leads back to its cell', () => {
-    const cells: Cell[] = [
+    const cells: Scenario[] = [
       { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'expert', style: 'still' },
       { kind: 'encounter', id: 'evening-shift', players: 3 },
       { kind: 'encounter', id: 'evening-shift' },
@@ -24,21 +25,21 @@ describe('cells', () => {
       { kind: 'duel', id: 'clipper', duel: { against: ['warden', 'tender'], copies: 3, distance: 4.5, arena: 'yard' } },
       { kind: 'duel', id: 'clipper', duel: { distance: 0 } },
     ];
-    for (const cell of cells) expect(cellOf(cellKey(cell))).toEqual(cell);
-    expect(new Set(cells.map(cellKey)).size).toBe(cells.length);
+    for (const cell of cells) expect(scenarioOf(scenarioKey(cell))).toEqual(cell);
+    expect(new Set(cells.map(scenarioKey)).size).toBe(cells.length);
   });
 
   test('a readout’s duel is the board’s cell as long as it is set up as usual, and runs as it is set up otherwise', () => {
     const project = demoProject();
     const lens = { tier: 'bloom', skill: 'regular' };
-    expect(duelCell(project, lens, { enemy: 'clipper', against: 'warden', copies: 1, distance: 12 })).toEqual({
+    expect(duelScenario(project, lens, { enemy: 'clipper', against: 'warden', copies: 1, distance: 12 })).toEqual({
       kind: 'duel',
       id: 'clipper',
       ...lens,
     });
-    const set = duelCell(project, lens, { enemy: 'clipper', against: ['warden', 'tender'], copies: 3, distance: 4 });
+    const set = duelScenario(project, lens, { enemy: 'clipper', against: ['warden', 'tender'], copies: 3, distance: 4 });
     expect(set.duel).toEqual({ against: ['warden', 'tender'], copies: 3, distance: 4 });
-    const { party, waves } = compileCell(project, cellOf(cellKey(set)));
+    const { party, waves } = compileScenario(project, scenarioOf(scenarioKey(set)));
     expect(party).toHaveLength(2);
     expect(waves[0].groups[0]).toMatchObject({ min: [3], max: [3] });
   });
@@ -47,7 +48,7 @@ describe('cells', () => {
     const project = demoProject();
     project.brief = { bands: [{ id: 'a', measure: 'timeToKill', scope: 'role', of: 'swarm', statistic: 'median', low: 1 }], curves: [] };
     const goals = goalsOf(project, { skills: ['regular'] });
-    expect(goals.map(({ cell }) => cellKey(cell))).toEqual(
+    expect(goals.map(({ cell }) => scenarioKey(cell))).toEqual(
       project.tiers.flatMap(({ id }) => ['clipper', 'clipper-elder'].map((unit) => `duel|${unit}|${id}|regular||`)),
     );
     expect(goalsOf(project).length).toBe(goals.length * 3);
@@ -86,7 +87,7 @@ describe('cells', () => {
     const only = goals.filter(({ band }) => band.id === 'ttk-swarm-bloom' || band.id.startsWith('ttk-boss'));
     const samples = new Map<string, Sample>();
     const judged = judgeGoals(only, (cell) => {
-      const key = cellKey(cell);
+      const key = scenarioKey(cell);
       if (!samples.has(key)) samples.set(key, sampleAt(cell));
       return samples.get(key);
     });

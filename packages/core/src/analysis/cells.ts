@@ -1,9 +1,4 @@
-/**
- * What a board is made of: cells, each an enemy in a duel or an encounter, looked at through a tier, a skill, a style and
- * a number of players; and what the brief wants of each.
- */
-import { type CompileOptions, compile } from '../engine/compile';
-import type { Compiled } from '../engine/tables';
+/** What a board is made of: scenarios at the brief's tiers and skills, and what the brief wants of each. */
 import { type Judgement, judge, together } from '../measures/verdict';
 import type { Verdict } from '../measures/enough';
 import { columnOf } from '../measures/list';
@@ -12,117 +7,12 @@ import type { Band } from '../model/brief';
 import { SUBJECT_OF } from '../model/brief-relations';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
-import { DUEL_DEFAULTS, type DuelOptions, duelOptions } from './duel';
-
-export interface Cell {
-  kind: 'duel' | 'encounter';
-  /** Of the enemy, or of the encounter. */
-  id: string;
-  tier?: string;
-  skill?: string;
-  style?: string;
-  players?: number;
-  /** `wave:ID` or `unit:ID`: the encounter without it, to see what it does. */
-  without?: string;
-  /** How a duel is set up, as far as it is not the usual one: the first party member, one enemy, twelve metres of open ground. */
-  duel?: DuelSetup;
-}
-
-export interface DuelSetup {
-  against?: readonly string[];
-  copies?: number;
-  /** m */
-  distance?: number;
-  arena?: string;
-}
-
-/** Tells one cell of a project from another, whatever its numbers are. */
-export function cellKey({ kind, id, tier, skill, style, players, without, duel }: Cell): string {
-  const more = without ?? (duel && setupKey(duel));
-  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? '', ...(more ? [more] : [])].join('|');
-}
-
-/** "against=warden,tender;copies=3". */
-function setupKey({ against, copies, distance, arena }: DuelSetup): string {
-  return [
-    ...(against ? [`against=${against.join(',')}`] : []),
-    ...(copies === undefined ? [] : [`copies=${copies}`]),
-    ...(distance === undefined ? [] : [`distance=${distance}`]),
-    ...(arena === undefined ? [] : [`arena=${arena}`]),
-  ].join(';');
-}
-
-function setupOf(key: string): DuelSetup {
-  const parts = new Map(key.split(';').map((part) => part.split('=') as [string, string | undefined]));
-  const [against, copies, distance, arena] = ['against', 'copies', 'distance', 'arena'].map((name) => parts.get(name));
-  return {
-    ...(against && { against: against.split(',') }),
-    ...(copies && { copies: Number(copies) }),
-    ...(distance && { distance: Number(distance) }),
-    ...(arena && { arena }),
-  };
-}
-
-/** A duel as a readout sets it up; what is usual is left out, so that the usual duel is the board's. */
-export function duelCell(project: Project, lens: Pick<Cell, 'tier' | 'skill'>, options: DuelOptions): Cell {
-  const first = project.units.find(({ side }) => side === 'party')?.id;
-  const against = typeof options.against === 'string' ? [options.against] : [...options.against];
-  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance, arena } = options;
-  const duel: DuelSetup = {
-    ...((against.length > 1 || against[0] !== first) && { against }),
-    ...(copies !== DUEL_DEFAULTS.copies && { copies }),
-    ...(distance !== DUEL_DEFAULTS.distance && { distance }),
-    ...(arena !== undefined && { arena }),
-  };
-  return {
-    kind: 'duel',
-    id: options.enemy,
-    ...(lens.tier && { tier: lens.tier }),
-    ...(lens.skill && { skill: lens.skill }),
-    ...(Object.keys(duel).length > 0 && { duel }),
-  };
-}
-
-/** Back from the key. */
-export function cellOf(key: string): Cell {
-  const [kind, id, tier, skill, style, players, more] = key.split('|');
-  const duels = kind === 'duel';
-  return {
-    kind: duels ? 'duel' : 'encounter',
-    id,
-    ...(tier && { tier }),
-    ...(skill && { skill }),
-    ...(style && { style }),
-    ...(players && { players: Number(players) }),
-    ...(more && (duels ? { duel: setupOf(more) } : { without: more })),
-  };
-}
-
-/** What to hand to `compile`: an enemy meets the first party member at the distance of a readout. @throws Error for what is not there */
-export function cellOptions(project: Project, { kind, id, tier, skill, style, players, without, duel }: Cell): CompileOptions {
-  const lens = { tier, skill, style, players };
-  if (kind === 'encounter') return { encounter: id, ...lens, ...(without && { without }) };
-  const against = duel?.against ?? project.units.find(({ side }) => side === 'party')?.id;
-  if (against === undefined) throw new Error(`${project.name} has no party member to duel against`);
-  const { copies, distance, arena } = duel ?? {};
-  return duelOptions(project, lens, {
-    enemy: id,
-    against,
-    ...(copies !== undefined && { copies }),
-    ...(distance !== undefined && { distance }),
-    ...(arena !== undefined && { arena }),
-  });
-}
-
-/** @throws Error for what is not there */
-export function compileCell(project: Project, cell: Cell): Compiled {
-  return compile(project, cellOptions(project, cell));
-}
+import type { Scenario } from './scenario';
 
 /** One band at one cell: what is measured there, and in which column of its sample. */
 export interface Goal {
   band: Band;
-  cell: Cell;
+  cell: Scenario;
   column: string;
   /** The unit, encounter or wave that is measured. */
   of: string;
@@ -166,7 +56,7 @@ export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
 }
 
 /** Where a band is measured, and of whom. */
-function placesOf(project: Project, band: Band): { kind: Cell['kind']; id: string; of: string }[] {
+function placesOf(project: Project, band: Band): { kind: Scenario['kind']; id: string; of: string }[] {
   const { scope, of, encounter } = band;
   switch (scope) {
     case 'encounters':
@@ -191,7 +81,7 @@ export interface JudgedGoal extends Goal {
 }
 
 /** @param sampleAt the sample of a cell, where it has been run */
-export function judgeGoals(goals: readonly Goal[], sampleAt: (cell: Cell) => Sample | undefined): JudgedGoal[] {
+export function judgeGoals(goals: readonly Goal[], sampleAt: (cell: Scenario) => Sample | undefined): JudgedGoal[] {
   const judged = goals.map((goal) => {
     const sample = sampleAt(goal.cell);
     const values = sample?.columns[goal.column];

@@ -9,7 +9,7 @@ import { EncounterWork, encounterChanges } from './encounter-readout';
 
 const lens = { tier: 'bloom', skill: 'regular' };
 const readout = (project = demoProject(), encounter = 'evening-shift', runs = 20) => {
-  const work = new EncounterWork(project, lens, encounter, 1);
+  const work = new EncounterWork(project, { kind: 'encounter', id: encounter, ...lens }, 1);
   work.advance(runs);
   return { work, result: work.result() };
 };
@@ -22,7 +22,7 @@ describe('the readout of an encounter', () => {
 
   test('runs made elsewhere, in any order, come to the same; any but the next seeds are refused', () => {
     const { work, result } = readout();
-    const [here, there] = [work, work].map(() => new EncounterWork(demoProject(), lens, 'evening-shift', 1));
+    const [here, there] = [work, work].map(() => new EncounterWork(demoProject(), { kind: 'encounter', id: 'evening-shift', ...lens }, 1));
     const late = there.run(14, 7);
     expect(() => here.add(late)).toThrow('the next run must be of seed 1: it is of 14');
     here.advance(6);
@@ -138,7 +138,7 @@ describe('the readout of an encounter', () => {
     encounter.waves = encounter.waves.slice(0, 1);
     const [group] = encounter.waves[0].groups;
     Object.assign(group, { count: { min: 3, max: 3 }, spacing: 0 });
-    const work = new EncounterWork(project, lens, 'first-bell', 1);
+    const work = new EncounterWork(project, { kind: 'encounter', id: 'first-bell', ...lens }, 1);
     work.advance(1);
     const { log } = new Runner(work.compiled).run(1);
     const deaths: number[] = [];
@@ -152,7 +152,7 @@ describe('the readout of an encounter', () => {
     // Nobody makes room: both wait to the end.
     encounter.limit = 5;
     project.units.find(({ id }) => id === 'clipper')!.health.max = 1e6;
-    const never = new EncounterWork(project, lens, 'first-bell', 1);
+    const never = new EncounterWork(project, { kind: 'encounter', id: 'first-bell', ...lens }, 1);
     never.advance(1);
     const { length } = never.part().rows[0];
     expect(never.result().waves[0].waitedFor).toBeCloseTo(length - start, 9);

@@ -1,5 +1,4 @@
 /** The readout of an encounter: a batch of it in the making, its pressure on the clock, and what became of each group. */
-import { compile } from '../engine/compile';
 import type { Fight, Trigger } from '../engine/fight';
 import { EVENT } from '../record/log';
 import { type Run, Runner } from '../engine/run';
@@ -17,8 +16,9 @@ import { quantileOf } from '../measures/quantile';
 import { type Row, rowOf } from '../measures/row';
 import { partyHealth } from '../measures/stream';
 import { type Summary, summarise } from '../measures/summary';
-import type { Lens } from '../model/effective';
 import type { Project } from '../model/project';
+import { type ReadoutWork, nextSeed } from './readout-work';
+import { type Scenario, compileScenario } from './scenario';
 import { type SimulatedWarning, StuckWatch, simulatedWarnings } from './simulated-warnings';
 
 /** What one run leaves for the encounter's clock. */
@@ -103,7 +103,7 @@ export interface EncounterReadout {
 export type EncounterMeasureName = keyof EncounterReadout['values'];
 
 /** An encounter's batch in the making: runs in portions, here or elsewhere, so that a newer edit can take its place. */
-export class EncounterWork {
+export class EncounterWork implements ReadoutWork<EncounterPart, EncounterReadout> {
   readonly compiled: Compiled;
   private readonly runner: Runner;
   private readonly rows: Row[] = [];
@@ -113,15 +113,13 @@ export class EncounterWork {
   /** @throws Error for an encounter, tier, skill or style that is not there */
   constructor(
     project: Project,
-    lens: Lens,
-    private readonly encounter: string,
+    private readonly scenario: Scenario,
     private readonly firstSeed: number,
   ) {
-    this.compiled = compile(project, { ...lens, encounter });
+    this.compiled = compileScenario(project, scenario);
     this.runner = new Runner(this.compiled);
   }
 
-  /** Tells one readout from another: same key, same runs. */
   get key(): string {
     return JSON.stringify([ENGINE_VERSION, this.compiled, this.firstSeed]);
   }
@@ -134,7 +132,6 @@ export class EncounterWork {
     this.add(this.run(this.firstSeed + this.count, runs));
   }
 
-  /** Runs seeds in a row without taking them in, for whoever gathers them. */
   run(firstSeed: number, runs: number): EncounterPart {
     const part: { rows: Row[]; clock: ClockRow[] } = { rows: [], clock: [] };
     for (let seed = firstSeed; seed < firstSeed + runs; seed++) {
@@ -145,12 +142,8 @@ export class EncounterWork {
     return part;
   }
 
-  /** Takes in runs of the seeds that come next. @throws Error for any other seeds */
   add({ rows, clock }: EncounterPart): void {
-    rows.forEach(({ seed }, i) => {
-      const expected = this.firstSeed + this.count + i;
-      if (seed !== expected) throw new Error(`the next run must be of seed ${expected}: it is of ${seed}`);
-    });
+    rows.forEach((row, i) => nextSeed(row, this.firstSeed + this.count + i));
     this.rows.push(...rows);
     this.clock.push(...clock);
   }
@@ -160,7 +153,7 @@ export class EncounterWork {
   }
 
   result(): EncounterReadout {
-    return encounterReadout(this.compiled, this.encounter, this.firstSeed, this.part());
+    return encounterReadout(this.compiled, this.scenario.id, this.firstSeed, this.part());
   }
 }
 

@@ -8,25 +8,32 @@ import { demoProject as demo } from '../testing/demo';
 import { approach } from './approach';
 import { ruledOut } from './choice-watch';
 import { duelOptions } from './duel';
-import { ReadoutWork, readoutChanges } from './readout';
+import type { DuelOptions } from './duel';
+import { DuelWork, readoutChanges } from './readout';
+import { duelScenario } from './scenario';
+
+const workOf = (project: Project, lens: Parameters<typeof duelScenario>[1], options: DuelOptions, firstSeed: number) =>
+  new DuelWork(project, duelScenario(project, lens, options), firstSeed);
 
 const clipper = { enemy: 'clipper', against: 'warden' };
 
 function whole(project: Project, runs = 40) {
-  const work = new ReadoutWork(project, { skill: 'regular' }, clipper, 1, runs);
+  const work = workOf(project, { skill: 'regular' }, clipper, 1);
   work.advance(runs);
   return work.result();
 }
 
 describe('a readout', () => {
   test('is the same whether one thread runs all seeds or two run half each', () => {
-    const first = new ReadoutWork(demo(), { skill: 'regular' }, clipper, 1, 40);
-    const second = new ReadoutWork(demo(), { skill: 'regular' }, clipper, 21, 20);
+    const first = workOf(demo(), { skill: 'regular' }, clipper, 1);
+    const second = workOf(demo(), { skill: 'regular' }, clipper, 21);
     first.advance(20);
-    second.advance(7);
-    second.advance(13);
-    first.add(structuredClone(second.part()));
-    expect(first.done).toBe(true);
+    for (const [seed, runs] of [
+      [21, 7],
+      [28, 13],
+    ])
+      first.add(structuredClone(second.run(seed, runs)));
+    expect(first.count).toBe(40);
     const [halves, one] = [first.result(), whole(demo())];
     expect(halves.summary).toEqual(one.summary);
     expect(halves.values).toEqual(one.values);
@@ -34,15 +41,14 @@ describe('a readout', () => {
   });
 
   test('takes over only the seeds that come next', () => {
-    const work = new ReadoutWork(demo(), {}, clipper, 1, 40);
+    const work = workOf(demo(), {}, clipper, 1);
     work.advance(10);
-    const other = new ReadoutWork(demo(), {}, clipper, 21, 20);
-    other.advance(20);
-    expect(() => work.add(other.part())).toThrow('the next row must be of seed 11: it is of 21');
+    const other = workOf(demo(), {}, clipper, 21);
+    expect(() => work.add(other.run(21, 20))).toThrow('the next run must be of seed 11: it is of 21');
   });
 
   test('has a key that changes with what it depends on and with nothing else', () => {
-    const key = (project: Project, distance = 12) => new ReadoutWork(project, {}, { ...clipper, distance }, 1, 40).key;
+    const key = (project: Project, distance = 12) => workOf(project, {}, { ...clipper, distance }, 1).key;
     const renamed = demo();
     renamed.units[2].health.max = 99; // the Thistlejack is not in this duel
     const changed = demo();
@@ -112,14 +118,14 @@ describe('a duel', () => {
 
 describe('a duel of more than two, and somewhere', () => {
   test('against the whole party: both stand in it, and time-to-down is that of the first to go down', () => {
-    const work = new ReadoutWork(demo(), {}, { enemy: 'mulcher', against: ['warden', 'tender'], copies: 3, distance: 6 }, 1, 30);
+    const work = workOf(demo(), {}, { enemy: 'mulcher', against: ['warden', 'tender'], copies: 3, distance: 6 }, 1);
     work.advance(30);
     const { summary, values, timeToDown, paper } = work.result();
     expect(summary.members).toHaveLength(2);
-    const first = work.part().rows.map(({ timesToDown: [a, b] }) => (Number.isNaN(a) ? b : Number.isNaN(b) ? a : Math.min(a, b)));
+    const first = work.run(1, 30).rows.map(({ timesToDown: [a, b] }) => (Number.isNaN(a) ? b : Number.isNaN(b) ? a : Math.min(a, b)));
     expect(values.timeToDown).toEqual(first);
     expect(timeToDown?.n).toBe(first.filter((time) => !Number.isNaN(time)).length);
-    const single = new ReadoutWork(demo(), {}, { enemy: 'mulcher', against: 'warden' }, 1, 1);
+    const single = workOf(demo(), {}, { enemy: 'mulcher', against: 'warden' }, 1);
     single.advance(1);
     expect(paper.party!.damagePerSecond).toBeGreaterThan(single.result().paper.party!.damagePerSecond);
   });
@@ -134,7 +140,7 @@ describe('a duel of more than two, and somewhere', () => {
       const radii = ['mulcher', 'warden'].reduce((sum, id) => sum + project.units.find((unit) => unit.id === id)!.body.radius, 0);
       expect(apart).toBeCloseTo(8 + radii, 6);
       expect(Math.abs(place.x)).toBeLessThan(arena.width / 2);
-      const work = new ReadoutWork(project, {}, { enemy: 'mulcher', against: 'warden', distance: 8, arena: arena.id }, 1, 5);
+      const work = workOf(project, {}, { enemy: 'mulcher', against: 'warden', distance: 8, arena: arena.id }, 1);
       work.advance(5);
       expect(work.result().summary.kinds.every(({ noPlace }) => noPlace === 0)).toBe(true);
     }
@@ -147,7 +153,7 @@ describe('a duel of more than two, and somewhere', () => {
 
 describe('what rules out the entries of a choice', () => {
   test('the Thistlejack’s kick is out of range nearly all the time; the shares of an entry add up to at most one', () => {
-    const work = new ReadoutWork(demo(), {}, { enemy: 'thistlejack', against: 'warden' }, 1, 20);
+    const work = workOf(demo(), {}, { enemy: 'thistlejack', against: 'warden' }, 1);
     work.advance(20);
     const { choice, enemyKind } = work.result();
     const [kick, fan, quill] = choice[enemyKind][0];
@@ -160,12 +166,11 @@ describe('what rules out the entries of a choice', () => {
 
   test('looking changes no run, and two halves seen apart add up to the whole', () => {
     const duel = { enemy: 'sapwright', against: 'warden', copies: 2 };
-    const whole = new ReadoutWork(demo(), {}, duel, 1, 10);
+    const whole = workOf(demo(), {}, duel, 1);
     whole.advance(10);
-    const [first, second] = [new ReadoutWork(demo(), {}, duel, 1, 10), new ReadoutWork(demo(), {}, duel, 6, 5)];
+    const [first, second] = [workOf(demo(), {}, duel, 1), workOf(demo(), {}, duel, 6)];
     first.advance(5);
-    second.advance(5);
-    first.add(second.part());
+    first.add(second.run(6, 5));
     const [halves, one] = [first.result(), whole.result()];
     expect([halves.summary, halves.choice]).toEqual([one.summary, one.choice]);
     const plain = runBatch(whole.compiled, 1, 10);

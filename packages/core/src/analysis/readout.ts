@@ -1,21 +1,22 @@
 /** The readout of an enemy: a batch of duels, what it shows, and how it differs from the duels before an edit. */
-import { compile } from '../engine/compile';
 import type { Compiled } from '../engine/tables';
-import { NOBODY } from '../engine/fight';
+import { type Fight, NOBODY } from '../engine/fight';
+import { Runner } from '../engine/run';
 import { SECOND } from '../record/time';
 import { ENGINE_VERSION } from '../engine/tuning';
-import { Batch, type BatchSummary } from './batch';
+import { type BatchSummary, summariseRows } from './batch';
 import { type Change, pairedChange } from './compare';
 import { quantileOf } from '../measures/quantile';
 import { firstDown } from '../measures/time-to-kill';
 import { type Summary, summarise } from '../measures/summary';
-import { type Row } from '../measures/row';
-import { type Lens, effectiveUnit } from '../model/effective';
+import { type Row, rowOf } from '../measures/row';
+import { effectiveUnit } from '../model/effective';
 import type { Project } from '../model/project';
 import type { Unit } from '../model/unit';
 import { type Approach, approach } from './approach';
 import { type ChoiceLooks, ChoiceWatch } from './choice-watch';
-import { type DuelOptions, duelOptions } from './duel';
+import { type ReadoutWork, nextSeed } from './readout-work';
+import { type Scenario, compileScenario } from './scenario';
 import { type PaperDuel, paperDuel } from './paper';
 
 /** m: width of a bin of time spent by distance */
@@ -57,78 +58,74 @@ export interface ReadoutPart {
   choice: ChoiceLooks;
 }
 
-/** A readout in the making: runs in portions, so that a newer edit can take its place. */
-export class ReadoutWork {
+/** A duel's readout in the making: runs in portions, here or elsewhere, so that a newer edit can take its place. */
+export class DuelWork implements ReadoutWork<ReadoutPart, Readout> {
   readonly compiled: Compiled;
-  private readonly batch: Batch;
+  private readonly runner: Runner;
+  private readonly rows: Row[] = [];
   private readonly choice: ChoiceWatch;
   private readonly timeAtGap = new Array<number>(GAP_BINS).fill(0);
 
+  /** @throws Error for what is not there */
   constructor(
     private readonly project: Project,
-    private readonly lens: Lens,
-    private readonly options: DuelOptions,
-    firstSeed: number,
-    runs: number,
+    private readonly scenario: Scenario,
+    private readonly firstSeed: number,
   ) {
-    this.compiled = compile(project, duelOptions(project, lens, options));
-    const step = this.compiled.step / SECOND;
+    this.compiled = compileScenario(project, scenario);
+    this.runner = new Runner(this.compiled);
     this.choice = new ChoiceWatch(this.compiled);
-    this.batch = new Batch(this.compiled, firstSeed, runs, (fight, time) => {
-      this.choice.see(fight, time);
-      for (const unit of fight.living[1]) {
-        if (!fight.alerted[unit] || fight.target[unit] === NOBODY) continue;
-        this.timeAtGap[Math.min(GAP_BINS - 1, Math.floor(fight.bearingGap[unit] / GAP_BIN))] += step;
-      }
-    });
   }
 
-  /** Tells one readout from another: same key, same result. */
   get key(): string {
-    return JSON.stringify([ENGINE_VERSION, this.compiled, this.batch.firstSeed, this.batch.runs]);
+    return JSON.stringify([ENGINE_VERSION, this.compiled, this.firstSeed]);
   }
 
-  get done(): boolean {
-    return this.batch.done;
-  }
-
-  /** Runs worked off. */
   get count(): number {
-    return this.batch.rows.length;
+    return this.rows.length;
   }
 
   advance(runs: number): void {
-    this.batch.advance(runs);
+    this.add(this.run(this.firstSeed + this.count, runs));
   }
 
-  /** What has been worked off, to be handed to another thread's work on the same duel. */
-  part(): ReadoutPart {
-    return { rows: this.batch.rows, timeAtGap: this.timeAtGap, choice: this.choice.looks };
+  run(firstSeed: number, runs: number): ReadoutPart {
+    const { compiled, runner } = this;
+    const step = compiled.step / SECOND;
+    const choice = new ChoiceWatch(compiled);
+    const timeAtGap = new Array<number>(GAP_BINS).fill(0);
+    const rows: Row[] = [];
+    const watch = (fight: Fight, time: number) => {
+      choice.see(fight, time);
+      for (const unit of fight.living[1]) {
+        if (!fight.alerted[unit] || fight.target[unit] === NOBODY) continue;
+        timeAtGap[Math.min(GAP_BINS - 1, Math.floor(fight.bearingGap[unit] / GAP_BIN))] += step;
+      }
+    };
+    for (let seed = firstSeed; seed < firstSeed + runs; seed++) rows.push(rowOf({ compiled, run: runner.run(seed, watch) }));
+    return { rows, timeAtGap, choice: choice.looks };
   }
 
-  /** Takes over the seeds that come next from another thread. */
   add({ rows, timeAtGap, choice }: ReadoutPart): void {
-    this.batch.append(rows);
+    rows.forEach((row, i) => nextSeed(row, this.firstSeed + this.count + i));
+    this.rows.push(...rows);
     this.choice.add(choice);
     timeAtGap.forEach((time, i) => (this.timeAtGap[i] += time));
   }
 
   result(): Readout {
-    const { rows } = this.batch;
-    const { compiled } = this;
+    const { rows, compiled, project, scenario } = this;
     const enemyKind = compiled.kinds[compiled.waves[0].groups[0].kinds[0][0]].type;
     const partyKind = compiled.kinds[compiled.party[0].kind].type;
-    const enemy = effectiveUnit(this.project, this.options.enemy, this.lens).unit;
-    const { against } = this.options;
-    const members = typeof against === 'string' ? [against] : against;
-    const party = members.map((id) => effectiveUnit(this.project, id, this.lens).unit);
+    const enemy = effectiveUnit(project, scenario.id, scenario).unit;
+    const party = compiled.party.map(({ kind }) => effectiveUnit(project, compiled.kinds[kind].id, scenario).unit);
     const values = {
       timeToKill: rows.map((row) => row.kinds[enemyKind].timeToKill),
       timeToDown: rows.map((row) => firstDown(row.timesToDown)),
       peakPressure: rows.map((row) => row.peakPressureShare),
     };
     return {
-      summary: this.batch.summary(),
+      summary: summariseRows(compiled, rows, this.firstSeed),
       values,
       timeToDown: summarise(values.timeToDown),
       choice: this.choice.looks,

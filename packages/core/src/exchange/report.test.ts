@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { CellRuns } from '../analysis/board';
-import { cellOf, compileCell } from '../analysis/cells';
+import { scenarioOf, compileScenario } from '../analysis/scenario';
 import { Batch } from '../analysis/batch';
 import { Curves } from '../measures/curves';
 import { sampleOf } from '../measures/sample';
@@ -56,7 +56,7 @@ function run(project: Project, runs: number) {
   const curves = new Map<string, ReportCurves>();
   const drawn = new Set(reportCurves(project, lens));
   for (const { cell, columns } of reportCells(project, lens)) {
-    const compiled = compileCell(project, cellOf(cell));
+    const compiled = compileScenario(project, scenarioOf(cell));
     const own = new Curves(compiled);
     const batch = new Batch(compiled, 1, runs, own.watch, (one) => own.add(one));
     batch.advance(runs);

@@ -11,7 +11,8 @@ import {
   rowsOf,
   shownAt,
 } from '../analysis/board';
-import { type JudgedGoal, cellKey } from '../analysis/cells';
+import { scenarioKey } from '../analysis/scenario';
+import { type JudgedGoal } from '../analysis/cells';
 import { lullsOf } from '../analysis/encounter-readout';
 import { inspectAll } from '../analysis/inspection/inspect';
 import { findingsOf, intendedFor, pacedWaves, pacingColumns, shareInside } from '../analysis/pacing';
@@ -179,7 +180,7 @@ function order(project: Project, lens: ReportOptions['lens'], read: ReadCells): 
   const found = project.encounters.flatMap((encounter) => {
     const tiers = project.tiers.map(({ id }, t) => ({
       id,
-      values: read.get(cellKey(cellAt({ subject: 'encounter', id: encounter.id }, columns[t], lens)))?.values.dose ?? [],
+      values: read.get(scenarioKey(cellAt({ subject: 'encounter', id: encounter.id }, columns[t], lens)))?.values.dose ?? [],
     }));
     return tierSteps(tiers.filter(({ values }) => values.length)).flatMap(({ below, id, says, compared }) =>
       says === 'harder'
@@ -195,7 +196,7 @@ function order(project: Project, lens: ReportOptions['lens'], read: ReadCells): 
 function stripsOf(project: Project, encounter: Encounter, lens: ReportOptions['lens']) {
   return columnsOf(project, 'tiers').map((column) => {
     const cell = cellAt({ subject: 'encounter', id: encounter.id }, column, lens);
-    return { column, cell, key: cellKey(cell) };
+    return { column, cell, key: scenarioKey(cell) };
   });
 }
 

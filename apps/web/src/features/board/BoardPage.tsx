@@ -8,8 +8,8 @@ import {
   type Project,
   acrossStyles,
   askedOf,
-  cellKey,
-  cellOf,
+  scenarioKey,
+  scenarioOf,
   columnAt,
   columnsOf,
   countsOf,
@@ -117,7 +117,7 @@ function Board({ project }: { project: Project }) {
   const wanted = flat.filter(({ band }) => band).length;
   /** Until what is shown is clear: by its band, where one speaks of the cell, or by its width. */
   const untilOf = (key: string): { until?: Until } => {
-    const index = flat.findIndex(({ cell }) => cellKey(cell) === key);
+    const index = flat.findIndex(({ cell }) => scenarioKey(cell) === key);
     if (!howMany.until || index < 0) return {};
     const { statistic, band } = flat[index];
     const edges = band && { band: { low: band.low, high: band.high } };
@@ -128,7 +128,7 @@ function Board({ project }: { project: Project }) {
     dispatch(
       runCells(
         project.id,
-        keys.map((cell) => ({ cell, runs: runs ?? howMany[cellOf(cell).kind], ...(runs === undefined && untilOf(cell)) })),
+        keys.map((cell) => ({ cell, runs: runs ?? howMany[scenarioOf(cell).kind], ...(runs === undefined && untilOf(cell)) })),
       ),
     );
   const changeBrief = (name: string, how: (bands: Band[]) => Band[], mark?: string) =>
@@ -242,7 +242,7 @@ function Board({ project }: { project: Project }) {
             missing={read ? lacking.length : 0}
             all={every.length}
             onRun={(which) => run(which === 'all' ? every : lacking)}
-            lacking={read ? lacking.map((cell) => ({ cell, runs: howMany[cellOf(cell).kind] })) : []}
+            lacking={read ? lacking.map((cell) => ({ cell, runs: howMany[scenarioOf(cell).kind] })) : []}
             unsaved={saving !== 'saved'}
           />
         </div>
@@ -262,7 +262,7 @@ function Board({ project }: { project: Project }) {
             cellWidth={cellWidth}
             selected={at}
             lensTier={view.tier}
-            trouble={({ cell }) => read.get(cellKey(cell))?.trouble}
+            trouble={({ cell }) => read.get(scenarioKey(cell))?.trouble}
             onSelect={(key) => set('cell', key)}
           />
         )}
@@ -287,7 +287,7 @@ function Board({ project }: { project: Project }) {
           column={column}
           measure={measure}
           cell={selected}
-          read={read?.get(cellKey(selected.cell))}
+          read={read?.get(scenarioKey(selected.cell))}
           through={through}
           onRun={run}
           onBand={moveBand}

@@ -17,7 +17,7 @@ import {
   type BoardColumn,
   type Shown,
   columnAt,
-  cellKey,
+  scenarioKey,
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -90,7 +90,7 @@ export const CellPanel = guarded(
             <button
               type="button"
               className="btn btn-primary mt-2"
-              onClick={() => onRun([cellKey(cell.cell)], row.subject === 'enemy' ? 400 : 200)}
+              onClick={() => onRun([scenarioKey(cell.cell)], row.subject === 'enemy' ? 400 : 200)}
             >
               Run this cell
             </button>
@@ -175,7 +175,7 @@ export const CellPanel = guarded(
               <button
                 type="button"
                 className="btn btn-primary"
-                onClick={() => onRun([cellKey(cell.cell)], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
+                onClick={() => onRun([scenarioKey(cell.cell)], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
               >
                 {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}
               </button>
@@ -188,7 +188,7 @@ export const CellPanel = guarded(
             <BatchHistory
               key={`${cell.key} ${measure} ${changes}`}
               project={project.id}
-              cell={cellKey(cell.cell)}
+              cell={scenarioKey(cell.cell)}
               column={columnAt(row, measure)}
               measure={measure}
               statistic={statistic}

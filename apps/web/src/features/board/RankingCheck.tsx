@@ -4,7 +4,7 @@ import {
   type Project,
   type Rank,
   type Step,
-  cellKey,
+  scenarioKey,
   ranked,
   tierSteps,
   shown,
@@ -37,7 +37,7 @@ export const RankingCheck = guarded(
     const found = project.encounters.map(({ id, name }) => {
       const own = tiers.map((tier) => {
         const cell = cellAt({ subject: 'encounter', id }, { key: tier.id, name: tier.name, at: { tier: tier.id } }, lens);
-        return { id: tier.id, values: read.get(cellKey(cell))?.values.dose ?? [] };
+        return { id: tier.id, values: read.get(scenarioKey(cell))?.values.dose ?? [] };
       });
       const known = own.filter(({ values }) => values.length > 0);
       return { id, name, ranks: ranked(known), steps: tierSteps(known) };

@@ -1,10 +1,10 @@
 import {
   type Band,
-  type Cell,
+  type Scenario,
   GOAL_MEASURES,
   type JudgedGoal,
   type Project,
-  cellKey,
+  scenarioKey,
   goalPlace,
   STATISTIC_WORDS,
   numberOf,
@@ -53,7 +53,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
     goals.find(({ verdict, judgement }) => judgement && verdict.startsWith('missed')) ??
     goals.find(({ judgement }) => judgement) ??
     goals[0];
-  const values = goal && read.get(cellKey(goal.cell))?.values[goal.column];
+  const values = goal && read.get(scenarioKey(goal.cell))?.values[goal.column];
   const lacking = goals.filter(({ judgement }) => !judgement).map(({ cell }) => cell);
   const other = othersOf(project, goals);
   const present = goals.flatMap(({ judgement }) =>
@@ -113,7 +113,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
             dispatch(
               runCells(
                 project.id,
-                distinct(lacking).map((cell) => ({ cell: cellKey(cell), runs: RUNS[cell.kind] })),
+                distinct(lacking).map((cell) => ({ cell: scenarioKey(cell), runs: RUNS[cell.kind] })),
               ),
             )
           }
@@ -202,10 +202,10 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
   );
 });
 
-const keyOf = ({ cell, column }: JudgedGoal) => `${cellKey(cell)} ${column}`;
+const keyOf = ({ cell, column }: JudgedGoal) => `${scenarioKey(cell)} ${column}`;
 
-function distinct(cells: readonly Cell[]): Cell[] {
-  return [...new Map(cells.map((cell) => [cellKey(cell), cell])).values()];
+function distinct(cells: readonly Scenario[]): Scenario[] {
+  return [...new Map(cells.map((cell) => [scenarioKey(cell), cell])).values()];
 }
 
 /** Goals of the same measure and whom at other tiers. */
@@ -225,7 +225,7 @@ function othersOf(project: Project, goals: readonly JudgedGoal[]): Band[] {
 }
 
 function boardQuery({ band, cell }: JudgedGoal): string {
-  const query = new URLSearchParams({ measure: band.measure, cell: cellKey(cell) });
+  const query = new URLSearchParams({ measure: band.measure, cell: scenarioKey(cell) });
   if (cell.tier) query.set('tier', cell.tier);
   if (cell.skill) query.set('skill', cell.skill);
   return query.toString();

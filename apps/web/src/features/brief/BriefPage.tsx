@@ -7,7 +7,7 @@ import {
   type Project,
   SUBJECT_OF,
   type Verdict,
-  cellKey,
+  scenarioKey,
   samplesIn,
   goalsOf,
   idFor,
@@ -75,7 +75,7 @@ function BriefOf({ project }: { project: Project }) {
   const goals = useMemo(() => goalsOf(project), [project]);
   const asked = useMemo(() => {
     const columns = new Map<string, Set<string>>();
-    for (const { cell, column } of goals) columns.set(cellKey(cell), (columns.get(cellKey(cell)) ?? new Set()).add(column));
+    for (const { cell, column } of goals) columns.set(scenarioKey(cell), (columns.get(scenarioKey(cell)) ?? new Set()).add(column));
     return [...columns].map(([cell, names]) => ({ cell, columns: [...names] }));
   }, [goals]);
   const read = useCells(project.id, asked);

@@ -3,7 +3,7 @@ import {
   type BandMeasure,
   Encounter,
   GOAL_MEASURES,
-  cellKey,
+  scenarioKey,
   columnOf,
   estimate,
   type Lens,
@@ -238,7 +238,7 @@ function MeasureCurve({
   const [measure, setMeasure] = useState<BandMeasure>(kind === 'duel' ? 'timeToKill' : 'dose');
   const column = columnOf(measure, subject, id);
   const keys = settings.map((setting) =>
-    cellKey({
+    scenarioKey({
       kind,
       id,
       ...(list === 'tiers'

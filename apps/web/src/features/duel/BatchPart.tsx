@@ -1,9 +1,9 @@
 import {
   type BandMeasure,
-  type Cell,
+  type Scenario,
   GOAL_MEASURES,
   type GoalSubject,
-  cellKey,
+  scenarioKey,
   columnOf,
   estimate,
   numberOf,
@@ -19,7 +19,7 @@ import { Part } from './Part';
 
 interface Props {
   project: string;
-  cell: Cell;
+  cell: Scenario;
   measures: readonly BandMeasure[];
 }
 
@@ -28,7 +28,7 @@ export function BatchPart({ project, cell, measures }: Props) {
   const dispatch = useAppDispatch();
   const [runs, setRuns] = useState(1000);
   const saving = useAppSelector((state) => state.document.saving);
-  const key = cellKey(cell);
+  const key = scenarioKey(cell);
   const progress = useAppSelector((state) => {
     const own = state.batches.cells[key];
     return own && own.done < own.wanted ? own : undefined;

@@ -1,7 +1,7 @@
 import {
   type BandMeasure,
   type DuelOptions,
-  duelCell,
+  duelScenario,
   IDLE_REASONS,
   type Project,
   type Readout,
@@ -54,7 +54,7 @@ const BATCH_MEASURES: readonly BandMeasure[] = ['timeToKill', 'timeToDown', 'dos
 export const ReadoutPanel = guarded(
   'The readout',
   function ReadoutPanel({ project, enemy, party, duel, onView, others, whole, side }: Props) {
-    const { answer, failure, pending } = useAppSelector((state) => state.readout);
+    const { answer, failure, pending } = useAppSelector((state) => state.readout.duel);
     const lastChange = useAppSelector((state) => state.document.lastChange);
     const [view] = useView(project);
     const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
@@ -66,7 +66,7 @@ export const ReadoutPanel = guarded(
           <h3>Readout</h3>
           <span className="note truncate">
             {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} {whole ? 'the whole party' : `the ${party[0].name}`}
-            {answer ? `, ${answer.early ? 'the first ' : ''}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
+            {answer ? `, ${answer.done ? '' : 'the first '}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
           </span>
           <span className="flex-1" />
           <span className="text-label text-ink-3" aria-live="off">
@@ -134,7 +134,7 @@ export const ReadoutPanel = guarded(
         )}
         {answer && (
           <Suspense>
-            <BatchPart project={project.id} cell={duelCell(project, view, duel)} measures={BATCH_MEASURES} />
+            <BatchPart project={project.id} cell={duelScenario(project, view, duel)} measures={BATCH_MEASURES} />
           </Suspense>
         )}
       </aside>

@@ -33,7 +33,9 @@ export const EncounterBench = guarded(
     const [instant, setInstant] = useState<number>();
     const navigate = useNavigate();
     const { search } = useLocation();
-    const answer = useAppSelector((state) => (state.encounter.answer?.encounter === base.id ? state.encounter.answer : null));
+    const answer = useAppSelector((state) =>
+      state.readout.encounter.answer?.scenario.id === base.id ? state.readout.encounter.answer : null,
+    );
     const readout = answer?.now;
     const until = readout?.until ?? base.limit;
     const x = linear(0, until, LEFT, width - 46);

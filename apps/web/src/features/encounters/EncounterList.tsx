@@ -98,8 +98,8 @@ function Fact({ what, value }: { what: string; value: string }) {
 /** What each wave brings, at the most: units, health, worth. */
 function Budget({ project, encounter, heads }: { project: Project; encounter: Encounter; heads: ReadonlyMap<string, UnitHead> }) {
   const [view] = useView(project);
-  const answer = useAppSelector((state) => state.encounter.answer);
-  const came = answer?.encounter === encounter.id ? answer.now : undefined;
+  const answer = useAppSelector((state) => state.readout.encounter.answer);
+  const came = answer?.scenario.id === encounter.id ? answer.now : undefined;
   const lens = { tier: view.tier, skill: view.skill };
   const first = encounter.party[0]?.unit;
   const victim = first !== undefined && heads.has(first) ? effectiveUnit(project, first, lens).unit : undefined;

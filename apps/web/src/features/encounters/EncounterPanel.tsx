@@ -1,6 +1,6 @@
 import {
   type BandMeasure,
-  type Cell,
+  type Scenario,
   type Encounter,
   type EncounterReadout,
   type Project,
@@ -16,7 +16,7 @@ import { Suspense, lazy, memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useTheme } from '../../app/theme';
 import { useView } from '../../app/view';
-import type { EncounterAnswer } from '../../readout/encounterProtocol';
+import type { EncounterAnswer } from '../../readout/protocol';
 import { useAppSelector } from '../../store/store';
 import { Distribution } from '../../visuals/Distribution';
 import { WarnMark } from '../../visuals/WarnMark';
@@ -32,11 +32,11 @@ const BATCH_MEASURES: readonly BandMeasure[] = ['won', 'length', 'peakPressureSh
 export const EncounterPanel = guarded(
   'The readout',
   function EncounterPanel({ project, encounter, heads }: { project: Project; encounter: Encounter; heads: ReadonlyMap<string, UnitHead> }) {
-    const { answer, failure, pending } = useAppSelector((state) => state.encounter);
+    const { answer, failure, pending } = useAppSelector((state) => state.readout.encounter);
     const lastChange = useAppSelector((state) => state.document.lastChange);
-    const own = answer?.encounter === encounter.id ? answer : null;
+    const own = answer?.scenario.id === encounter.id ? answer : null;
     const [{ tier, skill }] = useView(project);
-    const cell: Cell = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
+    const cell: Scenario = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
     return (
       <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
         <div className="section-head">

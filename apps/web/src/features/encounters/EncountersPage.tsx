@@ -14,7 +14,7 @@ import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-route
 import { useView } from '../../app/view';
 import { WarningsButton } from '../../fields/WarningList';
 import { useObjectEditor } from '../../fields/useObjectEditor';
-import { useEncounterReadout } from '../../readout/useEncounterReadout';
+import { useReadout } from '../../readout/useReadout';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useWarnings } from '../../store/useWarnings';
@@ -37,7 +37,7 @@ function Encounters({ project }: { project: Project }) {
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
   const heads = useMemo(() => new Map(unitHeads(project).map((head): [string, UnitHead] => [head.id, head])), [project]);
   const encounter = project.encounters.find(({ id }) => id === params.encounter);
-  useEncounterReadout(lens, encounter?.id);
+  useReadout(encounter && { kind: 'encounter', id: encounter.id, ...lens });
   const base = `/projects/${project.id}/encounters`;
   const open = (id: string | undefined) => void navigate({ pathname: id ? `${base}/${id}` : base, search });
   const add = (from?: EncounterClass) => {

@@ -219,7 +219,7 @@ function outcomeWords(share: number | undefined, causes: ReturnType<typeof ruled
 
 /** What the last runs say of an entry. Only who asks repaints when they are done. */
 function useOutcome(unit: string, attack: string, p: number, e: number) {
-  const answer = useAppSelector((state) => state.readout.answer);
+  const answer = useAppSelector((state) => state.readout.duel.answer);
   const number = answer?.now.summary.kinds.findIndex(({ id }) => id === unit) ?? -1;
   if (!answer || number < 0) return undefined;
   const uses = answer.now.summary.kinds[number].attacks;
@@ -278,7 +278,7 @@ function OutcomeWords(props: OutcomeProps) {
 /** How many uses of all its attacks there were. */
 function Uses({ unit }: { unit: string }) {
   const starts = useAppSelector((state) =>
-    state.readout.answer?.now.summary.kinds.find(({ id }) => id === unit)?.attacks.reduce((sum, use) => sum + use.starts, 0),
+    state.readout.duel.answer?.now.summary.kinds.find(({ id }) => id === unit)?.attacks.reduce((sum, use) => sum + use.starts, 0),
   );
   return <>{starts ? `; ${starts.toLocaleString('en')} uses in the last runs` : ''}</>;
 }

@@ -267,7 +267,7 @@ function ReachSection({ editor, attackId, other, onAttack }: ReachProps) {
 
 /** The reach strip with the time the last duels spent at each distance; only this repaints when they are done. */
 function ReachOfDuel(props: Omit<ComponentProps<typeof ReachStrip>, 'timeAtGap'>) {
-  const timeAtGap = useAppSelector((state) => state.readout.answer?.now.timeAtGap);
+  const timeAtGap = useAppSelector((state) => state.readout.duel.answer?.now.timeAtGap);
   return <ReachStrip {...props} timeAtGap={props.unit.side === 'enemy' ? timeAtGap : undefined} />;
 }
 

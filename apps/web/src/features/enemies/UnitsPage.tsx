@@ -1,4 +1,4 @@
-import { type DuelOptions, type Project, type Unit, type UnitHead, effectiveUnit, unitHeads } from '@insidia/core';
+import { type DuelOptions, type Project, type Unit, type UnitHead, effectiveUnit, unitHeads, duelScenario } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
 import { WHOLE_PARTY, useView } from '../../app/view';
@@ -37,7 +37,7 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
     const [enemy, against] = side === 'enemy' ? [head.id, members] : [other.id, [head.id]];
     return { enemy, against, copies: view.copies, distance: view.distance, ...(view.arena && { arena: view.arena }) };
   }, [head, other, others, whole, side, view.copies, view.distance, view.arena]);
-  useReadout(lens, duel);
+  useReadout(duel && duelScenario(project, lens, duel));
   const shown = useMemo(
     () =>
       duel && {

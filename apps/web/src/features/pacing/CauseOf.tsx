@@ -1,4 +1,14 @@
-import { type Cause, type Encounter, type Project, type Suspect, type Window, cellKey, suspectsOf, clockTime, shown } from '@insidia/core';
+import {
+  type Cause,
+  type Encounter,
+  type Project,
+  type Suspect,
+  type Window,
+  scenarioKey,
+  suspectsOf,
+  clockTime,
+  shown,
+} from '@insidia/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../store/api';
@@ -102,7 +112,7 @@ export function CauseOf({ project, encounter, strip, window: { from, to } }: Pro
 }
 
 function cellsWithout({ cell, key }: Strip, suspects: readonly Suspect[]) {
-  const without = suspects.map((one) => ({ cell: cellKey({ ...cell, without: one.without }), runs: RUNS }));
+  const without = suspects.map((one) => ({ cell: scenarioKey({ ...cell, without: one.without }), runs: RUNS }));
   return [{ cell: key, runs: RUNS }, ...without];
 }
 

@@ -1,5 +1,14 @@
 /** What pacing shows side by side: an encounter at every tier, or at every skill; its rulers, and points to begin a curve with. */
-import { type Brief, type Cell, type CurveName, type CurvePoint, type Encounter, type Project, cellKey, roundUp } from '@insidia/core';
+import {
+  type Brief,
+  type Scenario,
+  type CurveName,
+  type CurvePoint,
+  type Encounter,
+  type Project,
+  scenarioKey,
+  roundUp,
+} from '@insidia/core';
 import type { CellCurve } from '../../store/useCurves';
 
 export interface Strip {
@@ -7,7 +16,7 @@ export interface Strip {
   name: string;
   /** Of a tier. */
   number?: number;
-  cell: Cell;
+  cell: Scenario;
   key: string;
 }
 
@@ -19,8 +28,8 @@ export function stripsOf(project: Project, encounter: string, by: Axis, view: { 
   return all.map(({ id, name }, i) => {
     const tier = by === 'tiers' ? id : view.tier;
     const skill = by === 'skills' ? id : view.skill;
-    const cell: Cell = { kind: 'encounter', id: encounter, ...(tier && { tier }), ...(skill && { skill }) };
-    return { id, name, cell, key: cellKey(cell), ...(by === 'tiers' && id && { number: i + 1 }) };
+    const cell: Scenario = { kind: 'encounter', id: encounter, ...(tier && { tier }), ...(skill && { skill }) };
+    return { id, name, cell, key: scenarioKey(cell), ...(by === 'tiers' && id && { number: i + 1 }) };
   });
 }
 

@@ -1,7 +1,6 @@
 import {
   type Arena,
   Arena as ArenaClass,
-  type DuelOptions,
   type Project,
   type Replay,
   type UnitHead,
@@ -10,13 +9,14 @@ import {
   unitHeads,
   clockTime,
   outcomeWords,
+  type Scenario,
+  duelScenario,
 } from '@insidia/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams, useSearchParams } from 'react-router';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
-import type { ReplaySubject } from '../../readout/replayProtocol';
 import { useReasons, useReplay } from '../../readout/useReplay';
 import { useAppSelector } from '../../store/store';
 import { useWidth } from '../../visuals/useWidth';
@@ -60,16 +60,19 @@ function One({ project, encounterId }: { project: Project; encounterId: string |
   const before = useAppSelector((state) => state.document.before);
   const heads = useMemo(() => new Map(unitHeads(project).map((head): [string, UnitHead] => [head.id, head])), [project]);
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
-  const subject = useMemo<ReplaySubject | undefined>(
-    () => (encounterId ? { encounter: encounterId } : duelOf(query, project)),
-    [encounterId, query, project],
+  const scenario = useMemo<Scenario | undefined>(
+    () => (encounterId ? { kind: 'encounter', id: encounterId, ...lens } : duelOf(query, project, lens)),
+    [encounterId, query, project, lens],
   );
   const seed = wholeOf(query.get('seed')) ?? 1;
   const vs = query.get('vs');
-  const { replay, failure } = useReplay(project, lens, subject, seed);
-  const otherLens = useMemo(() => (vs?.startsWith('tier:') ? { ...lens, tier: vs.slice(5) } : lens), [lens, vs]);
+  const { replay, failure } = useReplay(project, scenario, seed);
+  const otherScenario = useMemo(
+    () => (scenario && vs?.startsWith('tier:') ? { ...scenario, tier: vs.slice(5) } : scenario),
+    [scenario, vs],
+  );
   const otherSeed = vs?.startsWith('seed:') ? (wholeOf(vs.slice(5)) ?? seed) : seed;
-  const other = useReplay(vs === 'before' && before ? before : project, otherLens, vs ? subject : undefined, vs ? otherSeed : undefined);
+  const other = useReplay(vs === 'before' && before ? before : project, vs ? otherScenario : undefined, vs ? otherSeed : undefined);
   const compared = vs ? other.replay : undefined;
   const change = useCallback(
     (values: Record<string, string | number | undefined>) =>
@@ -86,16 +89,15 @@ function One({ project, encounterId }: { project: Project; encounterId: string |
       ),
     [setQuery],
   );
-  const arena = useMemo(() => arenaOf(project, subject, replay), [project, subject, replay]);
+  const arena = useMemo(() => arenaOf(project, scenario, replay), [project, scenario, replay]);
   const name = encounterId ? (project.encounters.find(({ id }) => id === encounterId)?.name ?? '') : 'Duel';
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
-      {replay && subject && arena ? (
+      {replay && scenario && arena ? (
         <Player
           key={`${seed} ${replay.digest}`}
           project={project}
-          subject={subject}
-          lens={lens}
+          scenario={scenario}
           replay={replay}
           compared={compared}
           comparison={vs}
@@ -129,24 +131,20 @@ function wholeOf(text: string | null): number | undefined {
 }
 
 /** A duel as the address says it. */
-function duelOf(query: URLSearchParams, project: Project): ReplaySubject | undefined {
+function duelOf(query: URLSearchParams, project: Project, lens: Pick<Scenario, 'tier' | 'skill'>): Scenario | undefined {
   const enemy = query.get('enemy');
   const against = (query.get('members') ?? '').split(',').filter(Boolean);
   if (!enemy || !against.length) return undefined;
-  const duel: DuelOptions = {
-    enemy,
-    against,
-    copies: wholeOf(query.get('copies')) ?? 1,
-    distance: Number(query.get('distance') ?? 12) || 12,
-  };
-  const arena = query.get('arena');
-  return { duel: { ...duel, ...(arena && project.arenas.some(({ id }) => id === arena) && { arena }) } };
+  const arena = project.arenas.find(({ id }) => id === query.get('arena'))?.id;
+  const copies = wholeOf(query.get('copies')) ?? 1;
+  return duelScenario(project, lens, { enemy, against, copies, distance: Number(query.get('distance') ?? 12) || 12, arena });
 }
 
 /** Where it takes place: the encounter's arena, the duel's, or open ground as far as anybody went. */
-function arenaOf(project: Project, subject: ReplaySubject | undefined, replay: Replay | undefined): Arena | undefined {
-  if (!subject) return undefined;
-  const id = 'encounter' in subject ? project.encounters.find((one) => one.id === subject.encounter)?.arena : subject.duel.arena;
+function arenaOf(project: Project, scenario: Scenario | undefined, replay: Replay | undefined): Arena | undefined {
+  if (!scenario) return undefined;
+  const { kind, id: of, duel } = scenario;
+  const id = kind === 'encounter' ? project.encounters.find((one) => one.id === of)?.arena : duel?.arena;
   const found = project.arenas.find((one) => one.id === id);
   if (found) return found;
   if (!replay) return undefined;
@@ -158,8 +156,7 @@ function arenaOf(project: Project, subject: ReplaySubject | undefined, replay: R
 
 interface PlayerProps {
   project: Project;
-  subject: ReplaySubject;
-  lens: { tier?: string; skill?: string };
+  scenario: Scenario;
   replay: Replay;
   compared: Replay | undefined;
   comparison: string | null;
@@ -172,21 +169,7 @@ interface PlayerProps {
   onQuery: (values: Record<string, string | number | undefined>) => void;
 }
 
-function Player({
-  project,
-  subject,
-  lens,
-  replay,
-  compared,
-  comparison,
-  arena,
-  heads,
-  name,
-  seed,
-  query,
-  hasBefore,
-  onQuery,
-}: PlayerProps) {
+function Player({ project, scenario, replay, compared, comparison, arena, heads, name, seed, query, hasBefore, onQuery }: PlayerProps) {
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const length = Math.max(replay.length, compared?.length ?? 0);
   const [time, setTime] = useState(() => Math.min(length, Math.max(0, Number(query.get('at') ?? 0) || 0)));
@@ -238,7 +221,7 @@ function Player({
     return () => clearTimeout(timer);
   }, [playing, time, query, onQuery]);
   const asked = Math.round(time / replay.step) * replay.step;
-  const reasons = useReasons(project, lens, subject, seed, playing ? undefined : selected, asked);
+  const reasons = useReasons(project, scenario, seed, playing ? undefined : selected, asked);
   const look = selected !== undefined && !playing && reasons?.reasons.unit === selected ? reasons : undefined;
   const parts = useMemo(() => (compared ? partAt(replay, compared) : undefined), [replay, compared]);
   const jump = useCallback(
@@ -331,7 +314,9 @@ function Player({
                 ...(comparison?.startsWith('seed:') && comparison !== `seed:${seed + 1}`
                   ? [{ id: comparison, name: `seed ${comparison.slice(5)}` }]
                   : []),
-                ...project.tiers.filter(({ id }) => id !== lens.tier).map((tier) => ({ id: `tier:${tier.id}`, name: `at ${tier.name}` })),
+                ...project.tiers
+                  .filter(({ id }) => id !== scenario.tier)
+                  .map((tier) => ({ id: `tier:${tier.id}`, name: `at ${tier.name}` })),
                 ...(hasBefore ? [{ id: 'before', name: 'before the last edit' }] : []),
               ]}
               onChoose={(id) => onQuery({ vs: id === 'none' ? undefined : id })}
