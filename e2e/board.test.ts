@@ -191,8 +191,13 @@ describe('the board', () => {
     await page.click(cell('encounter|cellar-beat|bramble|regular'));
     await page.waitForFunction(() => document.querySelector('aside[aria-label=Cell]')?.textContent?.includes('Cellar Beat'));
     const link = await page.waitForSelector('[aria-label="Runs to open"] a');
-    const seed = /seed (\d+)/.exec((await link!.evaluate((one) => one.textContent))!)![1];
-    await link!.click();
+    // Read and followed at once: figures that come in meanwhile may name another run.
+    const told = await link!.evaluate((one) => {
+      const { textContent } = one;
+      (one as HTMLElement).click();
+      return textContent;
+    });
+    const seed = /seed (\d+)/.exec(told!)![1];
     await page.waitForFunction(() => location.pathname.includes('/replay/cellar-beat'));
     expect(new URL(page.url()).searchParams.get('seed')).toBe(seed);
     expect(new URL(page.url()).searchParams.get('tier')).toBe('bramble');

@@ -1,7 +1,8 @@
 /**
- * npm test: installs what is missing, then types, lint, format, golden digests, the format's reference, unit, server and end to end. The last line
- * says "N passed, N failed". `npm test -- NAME` runs the tests whose path has NAME in it, and nothing else; `npm run
- * test:quick` those of what has changed since the last commit (or since the one named), without the browser's.
+ * npm test: installs what is missing, then types, lint, format, golden digests, whether the format's reference is fresh and
+ * additions are as small as said, unit, server and end to end. The last line says "N passed, N failed". `npm test -- NAME`
+ * runs the tests whose path has NAME in it, and nothing else; `npm run test:quick` those of what has changed since the last
+ * commit (or since the one named), without the browser's.
  */
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -74,6 +75,7 @@ else {
   count('format', node(PRETTIER, '--check', '--log-level', 'warn', '.'));
   count('golden', node('scripts/golden.mjs', '--check'));
   count('reference', node('scripts/reference.mjs', '--check'));
+  count('additions', node('scripts/additions.mjs'));
   jest('--selectProjects', 'core', 'cli', 'web');
   // One at a time: they share a server and a browser, and each is to have both processors.
   jest('--selectProjects', 'server', 'e2e', '--runInBand', '--forceExit');
