@@ -47,7 +47,7 @@ const layers = Object.entries(LAYERS).map(([folder, uses]) => ({
           STANDS_ALONE,
           ...Object.keys(LAYERS)
             .filter((other) => other !== folder && !uses.includes(other))
-            .map((other) => ({ group: [`**/${other}/*`], message: `${folder}/ uses no code of ${other}/`, allowTypeImports: true })),
+            .map((other) => ({ group: [`**/${other}/**`], message: `${folder}/ uses no code of ${other}/`, allowTypeImports: true })),
         ],
       },
     ],
@@ -76,9 +76,8 @@ export default tseslint.config(
   },
   ...layers,
   {
-    // Within the engine a circle is still there.
     files: ['packages/core/src/**/*.ts'],
-    ignores: ['packages/core/src/engine/**', '**/*.test.ts'],
+    ignores: ['**/*.test.ts'],
     plugins: { 'import-x': importX },
     settings: {
       'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts'] })],
@@ -88,7 +87,7 @@ export default tseslint.config(
   },
   { files: ['packages/core/src/**/*.test.ts', 'packages/core/src/testing/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   {
-    files: ['packages/core/src/engine/**/*.ts'],
+    files: ['packages/core/src/{engine,record}/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: { 'no-restricted-syntax': ['error', ...engineDiscipline] },
   },

@@ -61,7 +61,7 @@ export const weary = effect({
     first: [after('model/condition.ts', "energy: count('its energy', 20),", "\n  energyShare: share('its share of energy'),")],
     rest: [
       after(
-        'engine/conditions.ts',
+        'engine/mind/conditions.ts',
         'energy: { number: (fight, unit) => fight.energyNow(unit) },',
         '\n  energyShare: { number: (fight, unit) => fight.energyNow(unit) / fight.kinds[unit].energy },',
       ),
@@ -120,7 +120,7 @@ export const lossesCounted = ofRun({
   },`,
       ),
     ],
-    rest: [after('engine/attack.ts', '  melee: strikeMelee,', '\n  lunge: strikeMelee,')],
+    rest: [after('engine/harm/attack.ts', '  melee: strikeMelee,', '\n  lunge: strikeMelee,')],
   },
   'an outcome': {
     most: 1,
@@ -238,6 +238,6 @@ process.exit(fine ? 0 : 1);
 
 /** Whether the compiler speaks of a half-made addition: by its own file, or where the other half is missing. */
 function tellsOf(said, what, file) {
-  const elsewhere = { 'a condition': 'engine/conditions.ts', 'a delivery': 'engine/attack.ts' }[what];
+  const elsewhere = { 'a condition': 'engine/mind/conditions.ts', 'a delivery': 'engine/harm/attack.ts' }[what];
   return said.includes(elsewhere ?? file);
 }

@@ -3,7 +3,7 @@ import type { Compiled } from '../engine/tables';
 import { EVENT } from '../record/log';
 import { run } from '../engine/run';
 import { SECOND } from '../record/time';
-import { NOBODY } from '../engine/fight';
+import { NOBODY } from '../engine/numbers';
 
 export type ApproachMark = 'notices' | 'hit' | 'miss' | 'blocked' | 'struck' | 'dies' | 'targetDown';
 

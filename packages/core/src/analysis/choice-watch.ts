@@ -1,7 +1,8 @@
 /** What rules out each entry of a choice while its unit stands idle: looked at now and then, changing nothing. */
-import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/choice';
-import { holds } from '../engine/conditions';
-import { type Fight, NOBODY, PHASE } from '../engine/fight';
+import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/mind/hurdles';
+import { holds } from '../engine/mind/conditions';
+import { type Fight } from '../engine/fight';
+import { NOBODY, PHASE } from '../engine/numbers';
 import { DOING, DOING_NAMES, type Doing } from '../record/doing';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';

@@ -1,4 +1,4 @@
-import { draw } from '../engine/chance';
+import { draw } from '../engine/time/chance';
 import { quantileOf } from '../measures/quantile';
 
 /** How the median of a measure moved between two versions run on the same seeds. */

@@ -2,7 +2,7 @@
 import type { Fight, Trigger } from '../engine/fight';
 import { EVENT } from '../record/log';
 import { type Run, Runner } from '../engine/run';
-import { waits } from '../engine/spawns';
+import { waits } from '../engine/waves/waiting';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
 import { ENGINE_VERSION } from '../engine/tuning';

@@ -1,6 +1,7 @@
 /** The readout of an enemy: a batch of duels, what it shows, and how it differs from the duels before an edit. */
 import type { Compiled } from '../engine/tables';
-import { type Fight, NOBODY } from '../engine/fight';
+import { type Fight } from '../engine/fight';
+import { NOBODY } from '../engine/numbers';
 import { Runner } from '../engine/run';
 import { SECOND } from '../record/time';
 import { ENGINE_VERSION } from '../engine/tuning';

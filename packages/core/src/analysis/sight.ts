@@ -1,6 +1,6 @@
 /** What can be seen from a place in an arena. */
 import { compileWall } from '../engine/compile';
-import { blocked } from '../engine/lines';
+import { blocked } from '../engine/body/lines';
 import type { Arena } from '../model/arena';
 
 /** One direction, with the stretches of it that are in view. */

@@ -1,16 +1,24 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
-import { compileEffects } from '../model/effects/list';
 import { ANSWER_KINDS } from '../model/answer-kind';
+import type { Attack } from '../model/attack';
 import { type Delivery, traitsOf } from '../model/delivery';
-import { type Attack } from '../model/attack';
-import { type CompiledTraits, FOES } from './tables';
+import { compileEffects } from '../model/effects/list';
 import type { Player } from '../model/player';
 import { DOES_NAMES, type State } from '../model/state';
 import { CRITERIA_NAMES, type Targeting, type Unit } from '../model/unit';
-import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
-import { cosine, sine } from './rotation';
-import type { CompiledAttack, CompiledPlayer, CompiledPriority, CompiledState, CompiledTargeting, CompiledUnit, Names } from './tables';
 import { microseconds } from '../record/time';
+import { cosine, sine } from './body/rotation';
+import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
+import {
+  type CompiledAttack,
+  type CompiledPlayer,
+  type CompiledPriority,
+  type CompiledState,
+  type CompiledTargeting,
+  type CompiledTraits,
+  type CompiledUnit,
+  type Names,
+} from './tables';
 import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
 
 /** What compiling a unit needs to know of its encounter. */
@@ -66,10 +74,10 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     resist: resistances(unit, names),
     weakMultiplier: weakPoint?.multiplier ?? 1,
     weakLethal: weakPoint?.lethal ?? false,
-    weakExposed: weakPoint ? 1 + ['always', 'unshielded', 'staggered', 'states'].indexOf(weakPoint.exposed) : 0,
+    weakExposed: weakPoint?.exposed ?? 'never',
     weakStates: states.map(({ id }) => weakPoint?.states.includes(id) ?? false),
     window: microseconds(unit.invulnerability.duration),
-    windowScope: ['any', 'attacker', 'attack'].indexOf(unit.invulnerability.scope),
+    windowScope: unit.invulnerability.scope,
     staggerAt: stagger?.threshold ?? 0,
     staggerWindow: microseconds(stagger?.window ?? 0),
     staggerFor: microseconds(stagger?.duration ?? 0),
@@ -93,7 +101,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     reactionSpread: senses.reaction.spread,
     lookEvery: microseconds(senses.interval),
     buildUp: microseconds(senses.buildUp),
-    temper: ['hostile', 'retaliates', 'passive'].indexOf(temper.manner),
+    temper: temper.manner,
     alertRadius: temper.alertRadius,
     leash: leash?.radius ?? 0,
     leashHeals: leash?.heals ?? false,
@@ -134,7 +142,7 @@ const HOLDS: CompiledState = {
   toRole: -1,
   mayAttack: true,
   only: null,
-  onTheWay: 2,
+  onTheWay: 'engage',
   invulnerable: false,
   tweaks: [],
   raise: -1,
@@ -179,7 +187,7 @@ function compileChoice(unit: Unit, attacks: CompiledAttack[], scope: ConditionSc
   const asksLittle = (number: number) => {
     const { targets, traits, charges, energy, condition, pool, id } = attacks[number];
     const fed = unit.player?.magazine?.attacks.includes(id) ?? false;
-    return targets === FOES && traits.strikes && charges === 0 && energy === 0 && condition === null && pool < 0 && !fed && !limited;
+    return targets === 'foes' && traits.strikes && charges === 0 && energy === 0 && condition === null && pool < 0 && !fed && !limited;
   };
   return unit.choice.priorities.map(({ condition, entries }) => {
     const numbers = entries.map(({ attack }) => scope.attacks.indexOf(attack));
@@ -230,7 +238,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     name: attack.name,
     delivery: attack.delivery,
     traits: plainTraits(attack.delivery),
-    targets: ['foes', 'friends', 'fallen'].indexOf(attack.targets),
+    targets: attack.targets,
     rangeMin: Math.min(range.min, range.max),
     rangeMax: range.max,
     needsLine: attack.needsLine,
@@ -274,7 +282,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     muzzles: (projectile?.muzzles ?? []).map(({ ahead, left }) => ({ ahead, left })),
     pierces: projectile?.pierces ?? 0,
     homing: projectile?.homing ?? 0,
-    areaAbout: ['self', 'target', 'mark'].indexOf(area?.about ?? 'self'),
+    areaAbout: area?.about ?? 'self',
     areaRadius: area?.radius ?? 0,
     areaCosine: halfCosine(area?.angle ?? 360),
     areaDelay: microseconds(area?.delay ?? 0),
@@ -300,7 +308,6 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
   const speed = (state.pace === 'walk' ? unit.movement.walk : unit.movement.run) * state.paceFactor;
   const approach = state.does === 'approach';
   const goes = ['patrol', 'home', 'goTo', 'wander', 'search'].includes(state.does);
-  const onTheWay = ['ignore', 'clear', 'engage'].indexOf(state.onTheWay);
   const to = state.to ?? '';
   return {
     id: state.id,
@@ -324,9 +331,9 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
     toPoint: names.points.indexOf(to),
     toType: state.does === 'follow' ? names.types.indexOf(to) : -1,
     toRole: state.does === 'follow' ? names.roles.indexOf(to) : -1,
-    mayAttack: state.attacks !== 'none' && !(goes && onTheWay === 0),
+    mayAttack: state.attacks !== 'none' && !(goes && state.onTheWay === 'ignore'),
     only: state.attacks === 'some' ? unit.attacks.map(({ id }) => state.only?.includes(id) ?? false) : null,
-    onTheWay,
+    onTheWay: state.onTheWay,
     invulnerable: state.invulnerable,
     tweaks: state.tweaks,
     raise: state.onEnter?.raise === undefined ? -1 : numberIn(names.flags, state.onEnter.raise),

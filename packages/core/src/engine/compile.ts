@@ -3,19 +3,19 @@
  * data and may be sent to a worker.
  */
 import type { Arena, Corner } from '../model/arena';
-import { type Lens, effectiveEncounter, effectiveUnit, tweakApplies, tweakedUnit } from '../model/effective';
+import { effectiveEncounter, effectiveUnit, type Lens, tweakApplies, tweakedUnit } from '../model/effective';
+import type { CompiledBoost } from '../model/effects/effect';
 import type { Consequence, Encounter, PartyMember, Wave, WaveGroup } from '../model/encounter';
-import type { Project } from '../model/project';
 import { plannedUnits } from '../model/planned';
+import type { Project } from '../model/project';
 import type { NumberTweak } from '../model/tweak';
 import { Unit } from '../model/unit';
 import { unitHeads } from '../model/variants';
-import { textKey } from './chance';
-import { type ConditionScope, compileCondition, numberIn } from './compile-condition';
-import { type UnitContext, compileUnit } from './compile-unit';
 import { OUTCOME } from '../record/outcome';
-import { cosine, sine } from './rotation';
-import type { CompiledBoost } from '../model/effects/effect';
+import { microseconds } from '../record/time';
+import { cosine, sine } from './body/rotation';
+import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
+import { compileUnit, type UnitContext } from './compile-unit';
 import type {
   Compiled,
   CompiledConsequence,
@@ -27,9 +27,9 @@ import type {
   CompiledWave,
   Names,
 } from './tables';
-import { microseconds } from '../record/time';
-import { leaveOut } from './without';
+import { textKey } from './time/chance';
 import { DEFAULT_STEP_SECONDS, ENGINE_VERSION, MOST_UNITS, SUMMON_ROOM } from './tuning';
+import { leaveOut } from './without';
 
 export interface CompileOptions extends Lens {
   /** An encounter of the project, or one made for the occasion (a duel). */
@@ -111,7 +111,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     pools: encounter.slots.map(({ id, size, perTarget, gap }) => ({ id, size, perTarget, gap: microseconds(gap) })),
     aliveMost: encounter.alive?.most ?? Infinity,
     aliveMostOfType: names.types.map((type) => encounter.alive?.perType.find(({ unit }) => unit === type)?.most ?? Infinity),
-    whenFull: ['wait', 'skip', 'replace'].indexOf(encounter.alive?.full ?? 'wait'),
+    whenFull: encounter.alive?.full ?? 'wait',
     winsCleared: encounter.ends.cleared,
     winsSurvive: encounter.ends.survive,
     capacity: Math.min(MOST_UNITS, plannedUnits(encounter) + standing + (summons ? SUMMON_ROOM : 0)),
@@ -293,7 +293,7 @@ function compileWave(wave: Wave, number: number, encounter: Encounter, arena: Ar
     id: wave.id,
     name: wave.name,
     key,
-    start: ['atOnce', 'clock', 'with', 'defeated', 'condition', 'called'].indexOf(wave.start),
+    start: wave.start,
     at: microseconds(wave.at),
     after,
     share: wave.share,
@@ -327,13 +327,13 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: 
       ? comings.map((coming) => entries.map(({ enemy }) => kinds.of(enemy, [...(group.elite?.tweaks ?? []), ...grown(coming)])))
       : [],
     weights: entries.map(({ weight }) => weight),
-    draws: ['replace', 'once', 'budget'].indexOf(group.draws),
+    draws: group.draws,
     budget: group.budget,
     worths: entries.map(({ enemy }) => kinds.worth(enemy)),
     min: counts(group.count.min),
     max: counts(most),
     points: group.at.map((id) => arena.spawnPoints.findIndex((point) => point.id === id)),
-    rule: ['inTurn', 'each', 'random', 'nearest', 'farthest'].indexOf(group.rule),
+    rule: group.rule,
     leastDistance: group.leastDistance,
     outOfView: group.outOfView,
     spacing: microseconds(group.spacing),
@@ -347,12 +347,11 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: 
 
 function compileConsequence(act: Consequence, name: string, kinds: Kinds): CompiledConsequence {
   const { names } = kinds;
-  const does = ['raise', 'lower', 'tweak', 'startWave', 'end'].indexOf(act.does);
   const of = act.of === undefined ? -1 : act.does === 'startWave' ? names.waves.indexOf(act.of) : numberIn(names.flags, act.of);
   const spoken = act.tweaks.map((tweak) => kinds.spokenOf(tweak));
   const boosts = names.types.map((type, t): CompiledBoost | null => {
     const tweaks = act.tweaks.filter((_, i) => spoken[i][t]);
     return act.does === 'tweak' && tweaks.length ? { id: numberIn(names.boosts, `${name}/${type}`), tweaks, lasts: 0 } : null;
   });
-  return { does, of, boosts, outcome: OUTCOME[act.as === 'cleared' ? 'cleared' : act.as === 'lost' ? 'lost' : 'ended'] };
+  return { does: act.does, of, boosts, outcome: OUTCOME[act.as === 'cleared' ? 'cleared' : act.as === 'lost' ? 'lost' : 'ended'] };
 }

@@ -3,7 +3,9 @@
  * 0; a NaN is an error, because a fight that holds one has gone wrong and must not be compared.
  */
 const number = new Float64Array(1);
+
 const words = new Int32Array(number.buffer);
+
 /** The high word of −0. */
 const MINUS = -2147483648;
 

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { Batch } from '../analysis/batch';
 import { compiled, compiledTrusted, dummy, eventsOf, unit } from '../testing/builders';
-import { draw } from './chance';
+import { draw } from './time/chance';
 import { Runner } from './run';
-import { cosine, sine } from './rotation';
+import { cosine, sine } from './body/rotation';
 
 describe('in distribution, with stated seeds', () => {
   test('12: instant lines with accuracy p and k hits to kill: shots are negative binomial with mean k / p', () => {

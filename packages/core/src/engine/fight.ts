@@ -2,25 +2,19 @@
  * The state of one fight: units in columns, what flies, the queue, the log. Allocated once for a compiled encounter and
  * used again for every seed. It only holds; what happens is in the files named after it.
  */
-import { PURPOSES, draw } from './chance';
 import { Columns } from '../record/columns';
-import { Crowd } from './crowd';
-import { Ground } from './ground';
-import type { Held } from './holding';
 import { EVENT, EventLog } from '../record/log';
-import { OverTimes } from './over-time';
-import { Bursts, Met, Shots } from './pools';
-import { EventQueue } from './queue';
-import { DO, type Compiled, type CompiledAttack, type CompiledUnit } from './tables';
 import { SECOND } from '../record/time';
+import { Crowd } from './body/crowd';
+import { Ground } from './body/ground';
+import { OverTimes } from './harm/over-times';
+import { Bursts, Met, Shots } from './harm/pools';
+import { NOBODY, PHASE, TASK } from './numbers';
+import { type Compiled, type CompiledAttack, type CompiledUnit, DO } from './tables';
+import { draw, PURPOSES } from './time/chance';
+import { EventQueue } from './time/queue';
 import { PER_MICROSECOND } from './tuning';
-
-export const PHASE = { idle: 0, windup: 1, active: 2, recovery: 3 } as const;
-export const NOBODY = -1;
-/** What keeps a unit from following its state: nothing, an answer, a place to be at, the way home, or standing still. */
-export const URGE = { none: 0, evade: 1, goTo: 2, home: 3, still: 4 } as const;
-/** What a player is busy with. */
-export const TASK = { none: 0, reload: 1, dose: 2, rescue: 3 } as const;
+import type { Held } from './waves/holding';
 
 /** A hit that will land at this instant, to be applied once all are settled. */
 export interface Landing {
@@ -47,8 +41,6 @@ export interface Jolt {
   /** one of BREAK, where the hit breaks off an attack; else −1 */
   breaks: number;
 }
-
-export const ILL = { slow: 0, mark: 1, lent: 2, boost: 3 } as const;
 
 /** Something that lasts: a slow, a mark, a lent shield, a boost. */
 export interface Ill {

@@ -1,23 +1,25 @@
 /** What happens at instants: everything due at one time, in its order, in passes until nothing new is due. */
-import { beginBlock, beginDodge, cue, decide, stepOutNow } from './answers';
-import { endPhase, settleAid, settleHit } from './attack';
-import { tryAtInstant } from './choice';
-import { applyHit } from './damage';
-import { bleedOut, die } from './death';
-import { applyJolt, expire } from './effects';
-import { type Fight, NOBODY, PHASE } from './fight';
-import { OUTCOME } from '../record/outcome';
 import { EVENT } from '../record/log';
-import { tick } from './over-time';
-import { DUE, type Due } from './queue';
-import { alert } from './senses';
-import { endShot, settleImpact, sweepAll } from './shots';
-import { spawn } from './spawns';
-import { settleBurst, touchWith } from './strike';
+import { OUTCOME } from '../record/outcome';
 import { ENEMY } from '../record/sides';
-import { finishTask } from './tasks';
+import type { Fight } from './fight';
+import { endPhase, settleAid, settleHit } from './harm/attack';
+import { applyHit } from './harm/damage';
+import { bleedOut, die } from './harm/death';
+import { applyJolt, expire } from './harm/effects';
+import { tick } from './harm/over-time';
+import { endShot, settleImpact, sweepAll } from './harm/shots';
+import { settleBurst, touchWith } from './harm/strike';
+import { tryAtInstant } from './mind/choice';
+import { alert } from './mind/senses';
+import { NOBODY, PHASE } from './numbers';
+import { beginBlock, beginDodge, decide, stepOutNow } from './player/answers';
+import { finishTask } from './player/tasks';
+import { cue } from './player/threats';
+import { type Due, DUE } from './time/queue';
 import { MOST_EVENTS, MOST_PASSES, MOST_WORK } from './tuning';
-import { startWave, timeOut } from './waves';
+import { spawn } from './waves/spawns';
+import { startWave, timeOut } from './waves/waves';
 
 /** Runs every instant up to and including `until`, or to the end of the fight. @throws Error for a loop within one instant */
 export function runInstants(fight: Fight, until: number): void {

@@ -1,20 +1,28 @@
-/** A whole fight: (compiled encounter, seed) → event stream and digest. No clock, no globals, no I/O. */
-import { arrive } from './bearings';
-import { tryAttacks } from './choice';
+/**
+ * A whole fight: (compiled encounter, seed) → event stream and digest. No clock, no globals, no I/O.
+ *
+ * The parts, each a folder: `time` (the queue of what is due, chance), `body` (where units are, how they move, ground, walls
+ * and lines), `mind` (what they sense, whom they want, their states, which attack they choose), `harm` (attacks, hits, damage,
+ * what lasts, death), `waves` (who comes when and where, what the encounter does), `player` (what a player sees coming and
+ * does about it). Beside them: what is compiled (`compile`, `tables`), the state of a fight (`fight`, `numbers`), the step
+ * (here) and what is due within it (`instant`). No file's code is in a circle of imports.
+ */
+import type { EventLog } from '../record/log';
+import { type Outcome, OUTCOME_NAMES } from '../record/outcome';
+import { arrive } from './body/bearings';
+import { move } from './body/movement';
 import { Digest } from './digest';
-import { direct, isDirected } from './director';
 import { Fight } from './fight';
+import { touch } from './harm/strike';
 import { runInstants } from './instant';
-import { OUTCOME_NAMES, type Outcome } from '../record/outcome';
-import { type EventLog } from '../record/log';
-import { move } from './movement';
-import { look } from './senses';
-import { begin } from './spawns';
-import { changeStates } from './states';
-import { touch } from './strike';
+import { tryAttacks } from './mind/choice';
+import { look } from './mind/senses';
+import { changeStates } from './mind/states';
+import { chooseTargets } from './mind/targets';
+import { mindThemselves } from './player/tasks';
 import type { Compiled } from './tables';
-import { chooseTargets } from './targets';
-import { mindThemselves } from './tasks';
+import { begin } from './waves/beginning';
+import { direct, isDirected } from './waves/director';
 
 /** What a run leaves. The log belongs to the fight's buffers: read it before the next run, or copy it. */
 export interface Run {

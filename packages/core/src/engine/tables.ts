@@ -1,14 +1,12 @@
 /** What a run reads: effective values, whole microseconds, ids turned into numbers. Plain data, made once by `compile`. */
+import type { Area, Attack } from '../model/attack';
+import type { AliveCap, Consequence, Wave, WaveGroup } from '../model/encounter';
+import type { State } from '../model/state';
 import type { Delivery, DeliveryTraits } from '../model/delivery';
 import type { CompiledBoost } from '../model/effects/effect';
 import type { CompiledEffects } from '../model/effects/list';
 import type { NumberTweak } from '../model/tweak';
-import type { Unit } from '../model/unit';
-
-/** Whom an attack is for. */
-export const FOES = 0;
-export const FRIENDS = 1;
-export const FALLEN = 2;
+import type { InvulnerabilityWindow, Temper, Unit, WeakPoint } from '../model/unit';
 
 /** What a state does, in the order of the model's list; the first four look to the target alone. */
 export const DO = {
@@ -62,7 +60,7 @@ export interface CompiledAttack {
   name: string;
   delivery: Delivery;
   traits: CompiledTraits;
-  targets: number;
+  targets: Attack['targets'];
   rangeMin: number;
   rangeMax: number;
   needsLine: boolean;
@@ -113,8 +111,7 @@ export interface CompiledAttack {
   pierces: number;
   /** degrees per second */
   homing: number;
-  /** 0 itself, 1 its target, 2 a marked point */
-  areaAbout: number;
+  areaAbout: Area['about'];
   areaRadius: number;
   areaCosine: number;
   areaDelay: number;
@@ -152,8 +149,7 @@ export interface CompiledState {
   mayAttack: boolean;
   /** Attacks that may be begun; null: all. */
   only: boolean[] | null;
-  /** 0 ignore, 1 clear, 2 engage */
-  onTheWay: number;
+  onTheWay: State['onTheWay'];
   invulnerable: boolean;
   tweaks: NumberTweak[];
   raise: number;
@@ -253,12 +249,10 @@ export interface CompiledUnit {
   resist: number[];
   weakMultiplier: number;
   weakLethal: boolean;
-  /** 0 none, 1 always, 2 unshielded, 3 staggered, 4 in some states */
-  weakExposed: number;
+  weakExposed: WeakPoint['exposed'] | 'never';
   weakStates: boolean[];
   window: number;
-  /** 0 any hit, 1 same attacker, 2 same attack of the same attacker */
-  windowScope: number;
+  windowScope: InvulnerabilityWindow['scope'];
   /** hp; 0: is never staggered by damage */
   staggerAt: number;
   staggerWindow: number;
@@ -286,8 +280,7 @@ export interface CompiledUnit {
   reactionSpread: number;
   lookEvery: number;
   buildUp: number;
-  /** 0 hostile, 1 retaliates, 2 passive */
-  temper: number;
+  temper: Temper['manner'];
   alertRadius: number;
   /** m; 0: none */
   leash: number;
@@ -358,16 +351,14 @@ export interface CompiledGroup {
   kinds: number[][];
   elites: number[][];
   weights: number[];
-  /** 0 with replacement, 1 without, 2 by budget */
-  draws: number;
+  draws: WaveGroup['draws'];
   budget: number;
   worths: number[];
   /** by coming */
   min: number[];
   max: number[];
   points: number[];
-  /** 0 in turn, 1 each, 2 random, 3 nearest, 4 farthest */
-  rule: number;
+  rule: WaveGroup['rule'];
   leastDistance: number;
   outOfView: boolean;
   spacing: number;
@@ -382,8 +373,7 @@ export interface CompiledWave {
   id: string;
   name: string;
   key: number;
-  /** 0 at once, 1 clock, 2 with, 3 defeated, 4 condition, 5 called */
-  start: number;
+  start: Wave['start'];
   at: number;
   after: number;
   share: number;
@@ -403,8 +393,7 @@ export interface CompiledWave {
 }
 
 export interface CompiledConsequence {
-  /** 0 raise, 1 lower, 2 tweak, 3 start wave, 4 end */
-  does: number;
+  does: Consequence['does'];
   of: number;
   /** By type, for "tweak": boosts laid over the living and those to come. */
   boosts: (CompiledBoost | null)[];
@@ -437,8 +426,7 @@ export interface Compiled {
   aliveMost: number;
   /** by type */
   aliveMostOfType: number[];
-  /** 0 wait, 1 skip, 2 replace */
-  whenFull: number;
+  whenFull: AliveCap['full'];
   winsCleared: boolean;
   winsSurvive: boolean;
   /** Most units there can ever be. */

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { draw } from '../engine/chance';
+import { draw } from '../engine/time/chance';
 import { pairedMean } from '../analysis/ranking';
 import { pairedChange } from '../analysis/compare';
 import { look } from './look';

@@ -1,6 +1,7 @@
 /** Everything that can be said of one unit at one instant of a run: its reasons, what stands in its line, what would have done. */
-import { type Fight, NOBODY } from '../engine/fight';
-import { CROSSING } from '../engine/lines';
+import { type Fight } from '../engine/fight';
+import { NOBODY } from '../engine/numbers';
+import { CROSSING } from '../engine/body/lines';
 import type { Runner } from '../engine/run';
 import { SECOND } from '../record/time';
 import { type Reasons, nameOf, reasonSentences, reasonsOf } from './reasons';

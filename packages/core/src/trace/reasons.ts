@@ -1,10 +1,11 @@
 /** Why a unit does, or does not do, something at an instant: looked up in the fight as it stands, changing nothing. */
-import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/choice';
-import { holds, quantity } from '../engine/conditions';
-import { type Fight, NOBODY, PHASE } from '../engine/fight';
-import { CROSSING } from '../engine/lines';
+import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/mind/hurdles';
+import { holds, quantity } from '../engine/mind/conditions';
+import type { Fight } from '../engine/fight';
+import { NOBODY, PHASE } from '../engine/numbers';
+import { CROSSING } from '../engine/body/lines';
 import { DOING, DOING_NAMES, type Doing } from '../record/doing';
-import { type CompiledCondition, FOES } from '../engine/tables';
+import type { CompiledCondition } from '../engine/tables';
 import { SECOND } from '../record/time';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
@@ -138,11 +139,11 @@ function entryReason(
   });
   if (condition !== null && !holds(fight, unit, condition)) return ruledOut(DOING.condition, conditionDetail(fight, unit, condition));
   // Random targeting would draw; a target is looked up only where that draws nothing.
-  const target = attack.targets === FOES && attack.traits.strikes ? fight.target[unit] : findTarget();
+  const target = attack.targets === 'foes' && attack.traits.strikes ? fight.target[unit] : findTarget();
   if (target === NOBODY) {
     const waits = readyHurdle(fight, unit, number, attack);
     if (waits !== 0) return ruledOut(waits, waitDetail(fight, unit, number, waits));
-    return ruledOut(DOING.noTarget, attack.targets === FOES ? 'no target' : 'nobody in reach to help');
+    return ruledOut(DOING.noTarget, attack.targets === 'foes' ? 'no target' : 'nobody in reach to help');
   }
   const gap = fight.gap(unit, target);
   const hurdle = hurdleOf(fight, unit, target, number, gap);

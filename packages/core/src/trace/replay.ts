@@ -4,7 +4,7 @@
  */
 import type { Outcome } from '../record/outcome';
 import type { Fight } from '../engine/fight';
-import { NOBODY, PHASE } from '../engine/fight';
+import { NOBODY, PHASE } from '../engine/numbers';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
@@ -179,9 +179,9 @@ function addArea(fight: Fight, unit: number, time: number, areas: Growing): void
     const angle = (2 * Math.acos(Math.max(-1, attack.arcCosine)) * 180) / Math.PI;
     areas.add(fight.x[unit], fight.y[unit], fight.radius[unit] + attack.rangeMax, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
   } else if (attack.traits.escape === 'area') {
-    const about = attack.areaAbout === 1 ? fight.attackTarget[unit] : unit;
-    const [x, y] = attack.areaAbout === 2 ? [fight.markX[unit], fight.markY[unit]] : [fight.x[about], fight.y[about]];
-    const angle = attack.areaAbout === 0 ? (2 * Math.acos(Math.max(-1, attack.areaCosine)) * 180) / Math.PI : 360;
+    const about = attack.areaAbout === 'target' ? fight.attackTarget[unit] : unit;
+    const [x, y] = attack.areaAbout === 'mark' ? [fight.markX[unit], fight.markY[unit]] : [fight.x[about], fight.y[about]];
+    const angle = attack.areaAbout === 'self' ? (2 * Math.acos(Math.max(-1, attack.areaCosine)) * 180) / Math.PI : 360;
     areas.add(x, y, attack.areaRadius, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
   }
 }

@@ -2,11 +2,12 @@
  * "It would have … if …": one change of one quantity that would have made an attack usable at an instant. Each is tried: the
  * quantity is changed, the choice is looked at again, and only what then comes out usable is said.
  */
-import { hurdleOf } from '../engine/choice';
-import { type Fight, NOBODY } from '../engine/fight';
-import { CROSSING } from '../engine/lines';
+import { hurdleOf } from '../engine/mind/hurdles';
+import type { Fight } from '../engine/fight';
+import { NOBODY } from '../engine/numbers';
+import { CROSSING } from '../engine/body/lines';
 import { DOING } from '../record/doing';
-import { type CompiledAttack, FOES } from '../engine/tables';
+import type { CompiledAttack } from '../engine/tables';
 import { SECOND } from '../record/time';
 
 export interface WouldHave {
@@ -27,7 +28,7 @@ export function wouldHave(fight: Fight, unit: number): WouldHave[] {
       if (seen.has(number)) continue;
       seen.add(number);
       const attack = fight.attackOf(unit, number);
-      if (attack.targets !== FOES || !attack.traits.needsTarget || fight.target[unit] === NOBODY) continue;
+      if (attack.targets !== 'foes' || !attack.traits.needsTarget || fight.target[unit] === NOBODY) continue;
       const words = tryOne(fight, unit, number, attack);
       if (words) found.push({ attack: attack.name, sentence: `it would have used ${attack.name} if ${words}` });
     }

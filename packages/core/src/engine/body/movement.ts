@@ -1,0 +1,152 @@
+/** Where units go in a step: what their state wants, as far as their attack lets them, bodies giving way, walls last. */
+import { SECOND } from '../../record/time';
+import type { Fight } from '../fight';
+import { steerShots, sweepAll } from '../harm/shots';
+import { goOnErrand, leaveField, stepAway, stepTowards, WISH } from '../mind/errands';
+import { lineToTarget } from '../mind/senses';
+import { DO } from '../tables';
+import { partBodies } from './crowd';
+import { turnBy } from './facing';
+
+/** Beside the loops that ask for them at every unit and step. */
+const { hold: HOLD, approach: APPROACH, band: BAND, flee: FLEE } = DO;
+
+/** Phase of a step: every living unit turns, and gets one straight segment from now to the step's end. */
+export function move(fight: Fight): void {
+  const step = (fight.stepEnd - fight.now) / SECOND;
+  turnToTargets(fight);
+  wishPlaces(fight, step);
+  partBodies(fight);
+  setSegments(fight, step);
+  if (fight.leaving.length) leaveField(fight);
+  if (fight.shots.flying.length) {
+    steerShots(fight);
+    sweepAll(fight);
+  }
+}
+
+/** Whoever has a target turns to it, unless an attack holds the facing. */
+function turnToTargets(fight: Fight): void {
+  const { alive, target, alerted, held, turnsAtOnce, stepCosine, turnedAt, fx, fy, bearingX, bearingY, now } = fight;
+  for (let i = 0; i < alive.length; i++) {
+    const unit = alive[i];
+    if (target[unit] >= 0 && alerted[unit] && !held[unit]) {
+      const x = bearingX[unit];
+      const y = bearingY[unit];
+      // What it can turn in a step is enough far more often than not.
+      if (turnsAtOnce[unit] || fx[unit] * x + fy[unit] * y >= stepCosine[unit]) {
+        fx[unit] = x;
+        fy[unit] = y;
+      } else turnBy(fight, unit, x, y);
+    }
+    turnedAt[unit] = now;
+  }
+}
+
+/** Where each would be at the step's end if nobody were in its way. */
+function wishPlaces(fight: Fight, step: number): void {
+  const { alive, target, alerted, does, pace, mobility, near, far, acceleration, speed, urge } = fight;
+  const { x, y, vx, vy, radius, bearingGap, bearingX, bearingY, crowd, ground } = fight;
+  const { halfWidth, halfDepth } = ground;
+  const walled = ground.walls.length > 0 || fight.compiled.closed.length > 1;
+  for (let i = 0; i < alive.length; i++) {
+    const unit = alive[i];
+    crowd.radius[i] = radius[unit];
+    let what = does[unit];
+    const hunts = target[unit] >= 0 && alerted[unit] === 1;
+    if (urge[unit] !== 0 || (what > FLEE && !(hunts && engages(fight, unit)))) {
+      const most = topSpeed(fight, unit, step) * step;
+      goOnErrand(fight, unit, most, step);
+      crowd.x[i] = WISH.x;
+      crowd.y[i] = WISH.y;
+      continue;
+    }
+    if (what > FLEE) what = APPROACH;
+    let along = 0; // m towards the target; negative: away
+    if (hunts && what !== HOLD) {
+      if (what === FLEE) along = -Infinity;
+      else {
+        // Where the target will be if it goes on as it did: whoever chases its old place stays a step behind.
+        const going = vx[target[unit]] * bearingX[unit] + vy[target[unit]] * bearingY[unit];
+        const gap = bearingGap[unit] + going * step;
+        if (gap > far[unit]) along = gap - far[unit];
+        else if (what === BAND && gap < near[unit]) along = gap - near[unit];
+        else if (walled && what === APPROACH && seeksLine(fight, unit)) along = gap;
+      }
+    }
+    if (along === 0) {
+      speed[unit] = 0;
+      crowd.x[i] = x[unit];
+      crowd.y[i] = y[unit];
+      continue;
+    }
+    let most = pace[unit] * mobility[unit];
+    if (acceleration[unit] > 0) most = Math.min(most, speed[unit] + acceleration[unit] * step);
+    speed[unit] = most;
+    along = along > 0 ? Math.min(along, most * step) : Math.max(along, 0 - most * step);
+    const toX = x[unit] + bearingX[unit] * along;
+    const toY = y[unit] + bearingY[unit] * along;
+    if (walled && along > 0) {
+      stepTowards(fight, unit, x[target[unit]], y[target[unit]], along);
+      crowd.x[i] = WISH.x;
+      crowd.y[i] = WISH.y;
+    } else if (
+      along < 0 &&
+      (walled || Math.abs(toX) > halfWidth - pace[unit] - radius[unit] || Math.abs(toY) > halfDepth - pace[unit] - radius[unit])
+    ) {
+      stepAway(fight, unit, bearingX[unit], bearingY[unit], 0 - along);
+      crowd.x[i] = WISH.x;
+      crowd.y[i] = WISH.y;
+    } else {
+      crowd.x[i] = toX;
+      crowd.y[i] = toY;
+    }
+  }
+}
+
+/** m/s in this step, with what acceleration allows. */
+function topSpeed(fight: Fight, unit: number, step: number): number {
+  let most = fight.pace[unit] * fight.mobility[unit];
+  if (fight.acceleration[unit] > 0) most = Math.min(most, fight.speed[unit] + fight.acceleration[unit] * step);
+  fight.speed[unit] = most;
+  return most;
+}
+
+/** On its way somewhere, but leaves it to fight. */
+function engages(fight: Fight, unit: number): boolean {
+  const { does, onTheWay } = fight.kinds[unit].states[fight.state[unit]];
+  return onTheWay === 'engage' && does !== DO.follow && does !== DO.strafe && fight.mayAttack[unit] === 1;
+}
+
+/** Near enough but with a wall between: it goes on, unless it was told where to stop. */
+function seeksLine(fight: Fight, unit: number): boolean {
+  return !fight.kinds[unit].states[fight.state[unit]].stopsAnyway && !lineToTarget(fight, unit, fight.target[unit]);
+}
+
+/** Walls and the arena's edge come last: nobody ends a step outside or in a wall. */
+function setSegments(fight: Fight, step: number): void {
+  const { alive, x, y, vx, vy, crowd, ground } = fight;
+  const { halfWidth, halfDepth } = ground;
+  const perSecond = 1 / step;
+  const walled = ground.walls.length > 0 || fight.compiled.closed.length > 1;
+  for (let i = 0; i < alive.length; i++) {
+    const unit = alive[i];
+    if (walled && (crowd.x[i] !== x[unit] || crowd.y[i] !== y[unit])) {
+      ground.slide(fight.kinds[unit].ground, x[unit], y[unit], crowd.x[i], crowd.y[i], crowd.radius[i]);
+      vx[unit] = (ground.x - x[unit]) * perSecond;
+      vy[unit] = (ground.y - y[unit]) * perSecond;
+      continue;
+    }
+    const toX = crowd.x[i];
+    const toY = crowd.y[i];
+    const limitX = halfWidth - crowd.radius[i];
+    const limitY = halfDepth - crowd.radius[i];
+    const within = toX <= limitX && toX >= 0 - limitX && toY <= limitY && toY >= 0 - limitY;
+    vx[unit] = ((within ? toX : inside(toX, limitX)) - x[unit]) * perSecond;
+    vy[unit] = ((within ? toY : inside(toY, limitY)) - y[unit]) * perSecond;
+  }
+}
+
+function inside(to: number, limit: number): number {
+  return to > limit ? Math.max(limit, 0) : to < 0 - limit ? Math.min(0 - limit, 0) : to;
+}

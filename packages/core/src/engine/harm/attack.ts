@@ -1,0 +1,167 @@
+/** One use of an attack: wind-up, hits at their own instants, recovery; then combo, pause and the next choice. */
+import type { Delivery } from '../../model/delivery';
+import { DOING } from '../../record/doing';
+import { EVENT } from '../../record/log';
+import { microsecondsUp } from '../../record/time';
+import { turn, turnTo } from '../body/facing';
+import type { Fight } from '../fight';
+import { hindrance } from '../mind/hurdles';
+import { NOBODY, PHASE } from '../numbers';
+import { announce } from '../player/threats';
+import type { CompiledAttack } from '../tables';
+import { tryAgainAt } from '../time/again';
+import { PURPOSE } from '../time/chance';
+import { DUE } from '../time/queue';
+import { summon } from '../waves/spawns';
+import { giveAid } from './aid';
+import { startCooldown } from './interrupt';
+import { aimOf, launch } from './shots';
+import { freeSlots, takeSlot } from './slots';
+import { markBurst, strikeArea, strikeMelee, strikeOnLine } from './strike';
+
+export function startAttack(fight: Fight, unit: number, number: number, target: number, attack: CompiledAttack): void {
+  const { now } = fight;
+  if (fight.observer) fight.observer(fight, unit);
+  fight.serial[unit]++;
+  fight.choiceAt[unit] = -1;
+  fight.comboAttack[unit] = NOBODY;
+  fight.phase[unit] = PHASE.windup;
+  fight.attack[unit] = number;
+  fight.attackTarget[unit] = target;
+  fight.attackStart[unit] = fight.attackedAt[unit] = now;
+  fight.use[unit] = fight.nextUse(now + attack.cue);
+  fight.struck[unit].length = 0;
+  if (!attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
+  pay(fight, unit, number, attack);
+  takeSlot(fight, unit, attack, target);
+  if (target !== unit) aim(fight, unit, target, attack);
+  if (attack.areaAbout === 'mark') setMark(fight, unit, target);
+  fight.held[unit] = attack.turns ? 0 : 1;
+  fight.setMobility(unit);
+  if (fight.mobility[unit] === 0) fight.stand(unit);
+  fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
+  fight.doing[unit] = DOING.attacking; // the start says it
+  const { aids, strikes } = attack.traits;
+  fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
+  fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
+  if (fight.compiled.hasPlayers && attack.targets === 'foes' && strikes) announce(fight, unit, attack);
+}
+
+/** Energy, a charge, a round: spent when the wind-up starts. */
+function pay(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
+  const { now } = fight;
+  if (attack.energy > 0) {
+    fight.energy[unit] = Math.max(0, fight.energyNow(unit) - attack.energy);
+    fight.energyAt[unit] = now;
+  }
+  if (attack.charges > 0) {
+    const at = unit * fight.compiled.attackRoom + number;
+    const left = fight.chargesNow(unit, number);
+    // The next one grows back from when the last did, or from now when all were there.
+    if (left >= attack.charges) fight.chargedAt[at] = now;
+    else fight.chargedAt[at] += Math.floor((now - fight.chargedAt[at]) / attack.recharge) * attack.recharge;
+    fight.charges[at] = Math.max(0, left - 1);
+  }
+  const { player } = fight.kinds[unit];
+  if (player !== null && player.rounds > 0 && player.takesRound[number]) fight.rounds[unit] = Math.max(0, fight.rounds[unit] - 1);
+}
+
+function aim(fight: Fight, unit: number, target: number, attack: CompiledAttack): void {
+  if (attack.lead === 0) return turnTo(fight, unit, target);
+  const [dx, dy] = aimOf(fight, unit, target, attack);
+  turn(fight, unit, dx, dy);
+}
+
+/** Where a marked area will burst: where its target is now. */
+function setMark(fight: Fight, unit: number, target: number): void {
+  fight.markX[unit] = fight.xAt(target, fight.now);
+  fight.markY[unit] = fight.yAt(target, fight.now);
+}
+
+/** A hit instant is due: its target's life, range and line are looked up again. Landings are collected, not applied. */
+export function settleHit(fight: Fight, unit: number, index: number): void {
+  const number = fight.attack[unit];
+  const attack = fight.attackOf(unit, number);
+  const target = fight.attackTarget[unit];
+  if (index === 0 && attack.turns && fight.isAlive[target] && target !== unit) {
+    aim(fight, unit, target, attack);
+    if (attack.areaAbout === 'mark') setMark(fight, unit, target);
+  }
+  nextHit(fight, unit, index, attack, DUE.hit);
+  SETTLES[attack.delivery]?.(fight, unit, number, attack, target);
+}
+
+/** What a hit instant does; those that touch, and those that help, have none. */
+const SETTLES: Record<Delivery, ((fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number) => void) | null> = {
+  melee: strikeMelee,
+  hitscan: strikeOnLine,
+  projectile: launch,
+  area: burstOrStrike,
+  contact: null,
+  self: null,
+  support: null,
+  summon: (fight, unit, _, attack) => summon(fight, unit, attack),
+};
+
+function nextHit(fight: Fight, unit: number, index: number, attack: CompiledAttack, due: number): void {
+  if (index + 1 >= attack.hits) return;
+  const next = fight.attackStart[unit] + attack.windup + (index + 1) * attack.every;
+  fight.queue.push(next, due, unit, fight.serial[unit], index + 1);
+}
+
+/** An area strikes at once, or leaves a mark that bursts later whatever becomes of whoever left it. */
+function burstOrStrike(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
+  const { now } = fight;
+  if (attack.areaAbout === 'target' && !fight.isAlive[target]) {
+    fight.log.add(now, EVENT.miss, unit, target, number, 7);
+    return;
+  }
+  const about = attack.areaAbout === 'self' ? unit : target;
+  const x = attack.areaAbout === 'mark' ? fight.markX[unit] : fight.xAt(about, now);
+  const y = attack.areaAbout === 'mark' ? fight.markY[unit] : fight.yAt(about, now);
+  if (attack.areaDelay > 0) markBurst(fight, unit, number, attack, x, y);
+  else strikeArea(fight, unit, number, attack, fight.use[unit], fight.side[unit], x, y, fight.fx[unit], fight.fy[unit]);
+}
+
+/** Help is due: for itself, for a friend, for a fallen one. It is given at once, before any hit of the same instant. */
+export function settleAid(fight: Fight, unit: number, index: number): void {
+  const number = fight.attack[unit];
+  const attack = fight.attackOf(unit, number);
+  nextHit(fight, unit, index, attack, DUE.aid);
+  giveAid(fight, unit, fight.attackTarget[unit], number, attack);
+}
+
+/** A phase of an attack is over; phases without length are passed through at once. */
+export function endPhase(fight: Fight, unit: number, phase: number): void {
+  const number = fight.attack[unit];
+  const attack = fight.attackOf(unit, number);
+  const activeEnd = fight.attackStart[unit] + attack.windup + attack.active;
+  if (phase === PHASE.windup) {
+    fight.phase[unit] = PHASE.active;
+    fight.held[unit] = 1;
+    if (attack.active > 0) return fight.queue.push(activeEnd, DUE.phaseEnd, unit, fight.serial[unit], PHASE.active);
+  }
+  if (phase !== PHASE.recovery) {
+    fight.phase[unit] = PHASE.recovery;
+    const end = activeEnd + attack.recovery;
+    if (attack.recovery > 0) return fight.queue.push(end, DUE.phaseEnd, unit, fight.serial[unit], PHASE.recovery);
+  }
+  finishAttack(fight, unit, number, attack);
+}
+
+function finishAttack(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
+  fight.idle(unit);
+  freeSlots(fight, unit);
+  if (attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
+  const { pauseMin, pauseMax } = fight.kinds[unit];
+  const pause = pauseMax > pauseMin ? pauseMin + (pauseMax - pauseMin) * fight.chance(unit, PURPOSE.pause) : pauseMin;
+  fight.pauseUntil[unit] = fight.now + microsecondsUp(pause);
+  if (!fight.alerted[unit]) return fight.sayDoing(unit, DOING.unaware);
+  const hindered = hindrance(fight, unit);
+  fight.sayDoing(unit, hindered !== 0 ? hindered : pause > 0 ? DOING.pause : DOING.cooldown);
+  if (attack.next >= 0) {
+    fight.comboAttack[unit] = attack.next;
+    fight.comboUntil[unit] = fight.now + attack.nextWindow;
+    tryAgainAt(fight, unit, fight.now);
+  } else tryAgainAt(fight, unit, fight.pauseUntil[unit]);
+}

@@ -1,0 +1,141 @@
+/** What lasts: slows, taunts, marks, lent shields, boosts; and what jolts: staggers and knockbacks. */
+import type { CompiledBoost } from '../../model/effects/effect';
+import { DOING } from '../../record/doing';
+import { BREAK, EVENT } from '../../record/log';
+import type { Fight, Ill, Jolt } from '../fight';
+import { refit } from '../mind/changes';
+import { alert } from '../mind/senses';
+import { setTarget } from '../mind/targets';
+import { ILL, PHASE, TASK } from '../numbers';
+import { tryAgainAt } from '../time/again';
+import { DUE } from '../time/queue';
+import { dropTask, interrupt } from './interrupt';
+
+/** A stagger or a knockback waits until every hit of the instant is applied. */
+export function jolt(
+  fight: Fight,
+  { by, unit, attack, x, y }: { by: number; unit: number; attack: number; x: number; y: number },
+  stagger: number,
+  knockback: number,
+): void {
+  fight.jolts.push({ attacker: by, victim: unit, attack, stagger, knockback, x, y, breaks: -1 });
+}
+
+/** One more thing that lasts. Of slows and marks the strongest counts, lent shields add up; so each is kept to its own end. */
+export function addIll(fight: Fight, unit: number, what: number, value: number, lasts: number, by: number): void {
+  const until = fight.now + lasts;
+  fight.ills[unit].push({ what, until, value, by });
+  fight.queue.push(until, DUE.expiry, unit, 0, 0);
+  sum(fight, unit);
+}
+
+/** The same boost again moves its end; one without an end stays. */
+export function addBoost(fight: Fight, by: number, unit: number, attack: number, { id, lasts }: CompiledBoost): void {
+  const until = lasts === 0 ? Infinity : fight.now + lasts;
+  fight.log.add(fight.now, EVENT.boost, by, unit, attack, lasts);
+  const present = fight.ills[unit].find(({ what, value }) => what === ILL.boost && value === id);
+  if (present) present.until = Math.max(present.until, until);
+  else fight.ills[unit].push({ what: ILL.boost, until, value: id, by });
+  if (until < Infinity) fight.queue.push(until, DUE.expiry, unit, 0, 0);
+  if (!present) refit(fight, unit);
+}
+
+/** Must go for whoever struck it, for so long. */
+export function taunt(fight: Fight, attacker: number, victim: number, lasts: number): void {
+  fight.boundUntil[victim] = fight.now + lasts;
+  alert(fight, victim);
+  if (fight.alerted[victim] && fight.target[victim] !== attacker && fight.isAlive[attacker]) setTarget(fight, victim, attacker);
+}
+
+/** Something that lasted is over: a slow, a boost, a stagger. */
+export function expire(fight: Fight, unit: number): void {
+  if (!fight.isAlive[unit]) return;
+  const ills = fight.ills[unit];
+  let boosts = false;
+  for (let i = ills.length - 1; i >= 0; i--) {
+    if (ills[i].until > fight.now) continue;
+    if (ills[i].what === ILL.boost) boosts = true;
+    ills.splice(i, 1);
+  }
+  sum(fight, unit);
+  if (boosts) refit(fight, unit);
+  if (fight.staggeredUntil[unit] > 0 && fight.now >= fight.staggeredUntil[unit]) {
+    fight.staggeredUntil[unit] = 0;
+    fight.setMobility(unit);
+    if (fight.alerted[unit] && fight.phase[unit] === PHASE.idle) tryAgainAt(fight, unit, fight.now);
+  }
+}
+
+/** Works out anew what all that lasts on a unit comes to. */
+function sum(fight: Fight, unit: number): void {
+  let slowed = 0;
+  let marked = -1;
+  for (const { what, value } of fight.ills[unit]) {
+    if (what === ILL.slow) slowed = Math.max(slowed, value);
+    else if (what === ILL.mark) marked = Math.max(marked, value);
+  }
+  fight.marked[unit] = marked < 0 ? 1 : marked;
+  fight.lent[unit] = lentTo(fight.ills[unit]);
+  if (slowed !== fight.slowed[unit]) {
+    fight.slowed[unit] = slowed;
+    fight.setMobility(unit);
+  }
+}
+
+/** What all shields lent to a unit come to. */
+export function lentTo(ills: readonly Ill[]): number {
+  let lent = 0;
+  for (let i = 0; i < ills.length; i++) if (ills[i].what === ILL.lent) lent += ills[i].value;
+  return lent;
+}
+
+/** Carried out once all hits of an instant are applied. */
+export function applyJolt(fight: Fight, jolt: Jolt): void {
+  const { victim, breaks } = jolt;
+  if (!fight.isAlive[victim] || fight.health[victim] <= 0) return;
+  if (breaks >= 0 && breakable(fight, victim)) interrupt(fight, victim, breaks);
+  if (jolt.stagger > 0) stagger(fight, jolt);
+  if (jolt.knockback > 0) knockBack(fight, jolt);
+}
+
+/** In wind-up or active; recovery runs on. */
+function breakable(fight: Fight, unit: number): boolean {
+  return fight.phase[unit] === PHASE.windup || fight.phase[unit] === PHASE.active;
+}
+
+function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jolt): void {
+  const { now } = fight;
+  fight.log.add(now, EVENT.stagger, attacker, victim, attack, lasts);
+  fight.staggeredUntil[victim] = Math.max(fight.staggeredUntil[victim], now + lasts);
+  fight.recent[victim].length = 0;
+  fight.stand(victim);
+  if (breakable(fight, victim) && fight.attackOf(victim, fight.attack[victim]).breakStagger) interrupt(fight, victim, BREAK.stagger);
+  if (fight.task[victim] !== TASK.none) dropTask(fight, victim);
+  fight.setMobility(victim);
+  fight.queue.push(now + lasts, DUE.expiry, victim, 0, 0);
+  if (fight.phase[victim] === PHASE.idle && fight.alerted[victim]) fight.sayDoing(victim, DOING.staggered);
+}
+
+/** Away from where the hit came from; where the two coincide, the way its attacker faces. At once, sliding along walls. */
+function knockBack(fight: Fight, { attacker, victim, attack, knockback, x, y }: Jolt): void {
+  const kind = fight.kinds[victim];
+  const distance = knockback * (1 - kind.steadiness);
+  if (distance <= 0) return;
+  const fromX = fight.xAt(victim, fight.now);
+  const fromY = fight.yAt(victim, fight.now);
+  let dx = fromX - x;
+  let dy = fromY - y;
+  const length = Math.sqrt(dx * dx + dy * dy);
+  if (length > 0) {
+    dx /= length;
+    dy /= length;
+  } else {
+    dx = fight.fx[attacker];
+    dy = fight.fy[attacker];
+  }
+  fight.ground.slide(kind.ground, fromX, fromY, fromX + dx * distance, fromY + dy * distance, fight.radius[victim]);
+  const mx = fight.ground.x - fromX;
+  const my = fight.ground.y - fromY;
+  fight.moveTo(victim, fight.ground.x, fight.ground.y);
+  fight.log.add(fight.now, EVENT.knock, attacker, victim, attack, Math.sqrt(mx * mx + my * my));
+}

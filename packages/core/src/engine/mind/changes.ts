@@ -1,0 +1,96 @@
+/** What a state's tweaks and boosts make of a unit while they last: its row is made anew and put in the place of the old. */
+import { tweakedUnit } from '../../model/effective';
+import type { NumberTweak } from '../../model/tweak';
+import { SECOND } from '../../record/time';
+import { compileUnit } from '../compile-unit';
+import type { Fight } from '../fight';
+import { ILL } from '../numbers';
+import type { CompiledUnit } from '../tables';
+
+/** What every step asks of a state is put beside the unit. */
+export function takeUp(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const { does, speed, near, far, leaves, mayAttack } = kind.states[fight.state[unit]];
+  fight.does[unit] = does;
+  fight.pace[unit] = speed;
+  fight.near[unit] = near;
+  fight.far[unit] = far;
+  fight.leaves[unit] = leaves.length;
+  fight.mayAttack[unit] = mayAttack && kind.choice.length ? 1 : 0;
+}
+
+/** Rows kept at one time; an odd document can't fill the memory with them. */
+const MOST_ROWS = 2000;
+
+/** Gives a unit the row that its state and its boosts ask for. A changed maximum keeps the share and is no damage. */
+export function refit(fight: Fight, unit: number): void {
+  const plain = fight.compiled.kinds[fight.kindNumber[unit]];
+  const row = rowOf(fight, unit, plain);
+  const old = fight.kinds[unit];
+  if (row === old) return;
+  const health = fight.healthNow(unit) / old.maxHealth;
+  const shield = old.shield > 0 ? fight.shieldNow(unit) / old.shield : 1;
+  const energy = old.energy > 0 ? fight.energyNow(unit) / old.energy : 1;
+  fight.kinds[unit] = row;
+  if (row.maxHealth !== old.maxHealth) fight.health[unit] = health * row.maxHealth;
+  else fight.health[unit] = health * old.maxHealth;
+  fight.shield[unit] = shield * row.shield;
+  fight.energy[unit] = energy * row.energy;
+  fight.healthAt[unit] = fight.shieldAt[unit] = fight.energyAt[unit] = fight.now;
+  takeOn(fight, unit, row);
+}
+
+/** Columns that stand beside a unit because every step asks for them. */
+export function takeOn(fight: Fight, unit: number, row: CompiledUnit): void {
+  if (fight.radius[unit] !== row.radius) fight.crowd.clear();
+  fight.radius[unit] = row.radius;
+  fight.lose[unit] = row.lose;
+  fight.leashed[unit] = row.leash > 0 ? 1 : 0;
+  fight.acceleration[unit] = row.acceleration;
+  fight.turnsAtOnce[unit] = row.turnRate === 0 ? 1 : 0;
+  fight.stepCosine[unit] = row.stepCosine;
+  takeUp(fight, unit);
+}
+
+function rowOf(fight: Fight, unit: number, plain: CompiledUnit): CompiledUnit {
+  const { tweaks } = plain.states[fight.state[unit]];
+  const ills = fight.ills[unit];
+  let key = tweaks.length ? `${fight.kindNumber[unit]} s${fight.state[unit]}` : `${fight.kindNumber[unit]}`;
+  let changed = tweaks.length > 0;
+  for (let i = 0; i < ills.length; i++) {
+    if (ills[i].what !== ILL.boost) continue;
+    key += ` b${ills[i].value}`;
+    changed = true;
+  }
+  if (!changed || !plain.source) return plain;
+  const known = fight.changed.get(key);
+  if (known) return known;
+  const all: NumberTweak[] = [...tweaks];
+  for (const ill of ills) if (ill.what === ILL.boost) all.push(...boostTweaks(fight, ill.value));
+  const { compiled } = fight;
+  const row = compileUnit(tweakedUnit(plain.source, all), {
+    names: compiled.names,
+    stepSeconds: compiled.step / SECOND,
+    kindOf: (id) => compiled.kindOfType[compiled.names.types.indexOf(id)],
+    groundClass: () => plain.ground,
+    roleOfType: () => '',
+    keepSource: true,
+  });
+  row.targeting.allowed = plain.targeting.allowed;
+  row.choice.forEach(({ targetings }, p) =>
+    targetings.forEach((targeting, e) => {
+      if (targeting) targeting.allowed = plain.choice[p].targetings[e]?.allowed ?? null;
+    }),
+  );
+  if (fight.changed.size >= MOST_ROWS) fight.changed.clear();
+  fight.changed.set(key, row);
+  return row;
+}
+
+/** The tweaks of a boost, by its number among the names. */
+function boostTweaks({ compiled }: Fight, id: number): readonly NumberTweak[] {
+  for (const kind of compiled.kinds) for (const { effects } of kind.attacks) if (effects.boost?.id === id) return effects.boost.tweaks;
+  for (const { then } of compiled.events)
+    for (const { boosts } of then) for (const boost of boosts) if (boost?.id === id) return boost.tweaks;
+  return [];
+}

@@ -1,0 +1,206 @@
+/** Who notices foes, who still knows where they are, who has lost them; calls for help; the leash. */
+import { DOING } from '../../record/doing';
+import { BREAK, EVENT } from '../../record/log';
+import { microsecondsUp } from '../../record/time';
+import { within } from '../body/facing';
+import { inReach, squareInReach } from '../body/reach';
+import type { Fight } from '../fight';
+import { interrupt } from '../harm/interrupt';
+import { NOBODY, PHASE, URGE } from '../numbers';
+import { PURPOSE } from '../time/chance';
+import { DUE } from '../time/queue';
+
+/** Phase of a step: looks, and what comes of them. */
+export function look(fight: Fight): void {
+  const { alive, alerted, target, bearingLength, lose, lastSeen, now } = fight;
+  const walled = fight.ground.walls.length > 0;
+  for (let i = 0; i < alive.length; i++) {
+    const unit = alive[i];
+    if (alerted[unit]) {
+      if (target[unit] >= 0 && inReach(bearingLength[unit], lose[unit]) && (!walled || stillSees(fight, unit))) {
+        lastSeen[unit] = now;
+        if (fight.searches) {
+          fight.knownX[unit] = fight.x[target[unit]];
+          fight.knownY[unit] = fight.y[target[unit]];
+        }
+      } else maybeLose(fight, unit);
+      if (fight.leashed[unit]) holdLeash(fight, unit);
+    } else if (!fight.noticing[unit] && now >= fight.nextLook[unit]) lookAround(fight, unit);
+  }
+}
+
+/** Looked up as often as it looks; between two looks it goes by the last. */
+function stillSees(fight: Fight, unit: number): boolean {
+  const kind = fight.kinds[unit];
+  if (!kind.needsLine) return true;
+  if (fight.now >= fight.nextLook[unit]) {
+    setNextLook(fight, unit);
+    if (!seesPast(fight, unit, fight.target[unit])) return false;
+    fight.seenFor[unit] = 1;
+    return true;
+  }
+  return fight.now - fight.lastSeen[unit] <= kind.lookEvery;
+}
+
+/** Looks fall on the first step at or after birth + k × interval. */
+function setNextLook(fight: Fight, unit: number): void {
+  const { lookEvery } = fight.kinds[unit];
+  if (lookEvery === 0) return;
+  const done = Math.floor((fight.now - fight.bornAt[unit]) / lookEvery);
+  fight.nextLook[unit] = fight.bornAt[unit] + (done + 1) * lookEvery;
+}
+
+function lookAround(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  setNextLook(fight, unit);
+  if (kind.temper !== 'hostile' || fight.urge[unit] === URGE.home) return;
+  if (!perceivesFoe(fight, unit)) {
+    fight.seenFor[unit] = 0;
+    return;
+  }
+  if (kind.buildUp > 0) {
+    fight.seenFor[unit] += Math.max(kind.lookEvery, fight.compiled.step);
+    if (fight.seenFor[unit] < kind.buildUp) return;
+  }
+  const wait = microsecondsUp(fight.around(unit, PURPOSE.reaction, kind.reactionMean, kind.reactionSpread));
+  if (wait === 0) return alert(fight, unit);
+  fight.noticing[unit] = 1;
+  fight.queue.push(fight.now + wait, DUE.notice, unit, 0, 0);
+}
+
+function perceivesFoe(fight: Fight, unit: number): boolean {
+  const { hearing } = fight.kinds[unit];
+  const foes = fight.living[1 - fight.side[unit]];
+  for (let i = 0; i < foes.length; i++) {
+    if (seesUnit(fight, unit, foes[i])) return true;
+    if (hearing > 0 && withinCentres(fight, unit, foes[i], hearing) && makesNoise(fight, foes[i])) return true;
+  }
+  return false;
+}
+
+/** Within sight distance and angle, and past the walls. */
+export function seesUnit(fight: Fight, unit: number, other: number): boolean {
+  const kind = fight.kinds[unit];
+  if (!withinCentres(fight, unit, other, kind.sight) || !within(fight, unit, other, kind.sightCosine)) return false;
+  return !kind.needsLine || seesPast(fight, unit, other);
+}
+
+/** Whether no wall stands between its eye and half the other's height. */
+export function seesPast(fight: Fight, unit: number, other: number): boolean {
+  return clearFrom(fight, unit, fight.kinds[unit].eye, other);
+}
+
+/** Whether no wall stands between a height above a unit and half the other's height. @param height m */
+export function clearFrom(fight: Fight, unit: number, height: number, other: number): boolean {
+  const { now, ground } = fight;
+  if (ground.walls.length === 0) return true;
+  const half = fight.kinds[other].height / 2;
+  return !ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), height, fight.xAt(other, now), fight.yAt(other, now), half);
+}
+
+/** Whoever runs or attacks is heard. */
+function makesNoise(fight: Fight, unit: number): boolean {
+  if (fight.phase[unit] !== PHASE.idle) return true;
+  const { walk } = fight.kinds[unit];
+  return fight.vx[unit] * fight.vx[unit] + fight.vy[unit] * fight.vy[unit] > walk * walk * 1.0001;
+}
+
+/** Line from the muzzle to half the target's height, for shots; looked up once an instant. */
+export function lineToTarget(fight: Fight, unit: number, target: number): boolean {
+  if (fight.ground.walls.length === 0) return true;
+  if (fight.lineAt[unit] === fight.now && fight.lineTo[unit] === target) return fight.lineClear[unit] === 1;
+  const { now, ground } = fight;
+  const half = fight.kinds[target].height / 2;
+  const clear = !ground.blocked(
+    fight.xAt(unit, now),
+    fight.yAt(unit, now),
+    fight.kinds[unit].muzzle,
+    fight.xAt(target, now),
+    fight.yAt(target, now),
+    half,
+  );
+  fight.lineAt[unit] = now;
+  fight.lineTo[unit] = target;
+  fight.lineClear[unit] = clear ? 1 : 0;
+  return clear;
+}
+
+/** Centre to centre, in the plane. */
+export function withinCentres(fight: Fight, a: number, b: number, distance: number): boolean {
+  const dx = fight.xAt(b, fight.now) - fight.xAt(a, fight.now);
+  const dy = fight.yAt(b, fight.now) - fight.yAt(a, fight.now);
+  return squareInReach(dx * dx + dy * dy, distance);
+}
+
+/** From now on the unit acts on what it knows, and calls its friends. Its attacks' initial delays run from its first alert. */
+export function alert(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  fight.noticing[unit] = 0;
+  if (fight.alerted[unit] || kind.temper === 'passive') return;
+  if (fight.urge[unit] === URGE.home) fight.urge[unit] = URGE.none;
+  fight.alerted[unit] = 1;
+  fight.lastSeen[unit] = fight.now;
+  fight.log.add(fight.now, EVENT.notice, unit, NOBODY, 0);
+  fight.sayDoing(unit, DOING.noTarget);
+  if (fight.nextReady[unit] < 0) drawInitialDelays(fight, unit);
+  if (kind.alertRadius > 0) callFriends(fight, unit, kind.alertRadius);
+}
+
+function drawInitialDelays(fight: Fight, unit: number): void {
+  const { attacks } = fight.kinds[unit];
+  const room = fight.compiled.attackRoom;
+  fight.nextReady[unit] = Infinity;
+  for (let a = 0; a < attacks.length; a++) {
+    const { initialMin, initialMax } = attacks[a];
+    const wait = initialMax > initialMin ? initialMin + (initialMax - initialMin) * fight.chance(unit, PURPOSE.delay) : initialMin;
+    fight.readyAt[unit * room + a] = fight.now + microsecondsUp(wait);
+    fight.nextReady[unit] = Math.min(fight.nextReady[unit], fight.readyAt[unit * room + a]);
+  }
+}
+
+function callFriends(fight: Fight, unit: number, radius: number): void {
+  const friends = fight.living[fight.side[unit]];
+  for (let i = 0; i < friends.length; i++) {
+    if (!fight.alerted[friends[i]] && withinCentres(fight, unit, friends[i], radius)) alert(fight, friends[i]);
+  }
+}
+
+/** A foe beyond `lose`, or out of sight, is pursued for as long as the memory lasts, then forgotten. */
+function maybeLose(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  if (fight.now - fight.lastSeen[unit] < kind.memory || fight.now < fight.boundUntil[unit]) return;
+  const foes = fight.living[1 - fight.side[unit]];
+  const walled = fight.ground.walls.length > 0 && kind.needsLine;
+  for (let i = 0; i < foes.length; i++) {
+    if (!withinCentres(fight, unit, foes[i], kind.lose) || (walled && !seesPast(fight, unit, foes[i]))) continue;
+    // It turns to whom it still sees.
+    if (walled) {
+      fight.nextTarget[unit] = fight.now;
+      fight.lastSeen[unit] = fight.now;
+    }
+    return;
+  }
+  forget(fight, unit);
+  fight.log.add(fight.now, EVENT.lose, unit, NOBODY, 0);
+}
+
+function forget(fight: Fight, unit: number): void {
+  fight.alerted[unit] = 0;
+  fight.target[unit] = NOBODY;
+  fight.seenFor[unit] = 0;
+  if (fight.phase[unit] === PHASE.idle) fight.sayDoing(unit, DOING.unaware);
+}
+
+/** Beyond its leash it lets go of everything and goes home at a run. */
+function holdLeash(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const distance = fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]);
+  if (inReach(distance, kind.leash) || fight.boundUntil[unit] > fight.now) return;
+  if (fight.phase[unit] === PHASE.windup) interrupt(fight, unit, BREAK.state);
+  forget(fight, unit);
+  fight.urge[unit] = URGE.home;
+  fight.wayUntil[unit] = 0;
+  if (kind.leashIgnores) fight.invulnerable[unit] = 1;
+  fight.log.add(fight.now, EVENT.leash, unit, NOBODY, 0, distance);
+  if (fight.phase[unit] === PHASE.idle) fight.sayDoing(unit, DOING.goingHome);
+}

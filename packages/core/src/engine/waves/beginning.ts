@@ -1,0 +1,34 @@
+/** How a fight begins. */
+import { PARTY } from '../../record/sides';
+import type { Fight } from '../fight';
+import { NOBODY } from '../numbers';
+import { textKey } from '../time/chance';
+import { DUE } from '../time/queue';
+import { appear, isFree, nearestFree } from './spawns';
+import { beginWaves } from './waves';
+
+/** The party stands, what is to be defended stands, and every wave that time starts is queued. */
+export function begin(fight: Fight, seed: number): void {
+  fight.reset(seed);
+  const { party, allies, places, limit } = fight.compiled;
+  for (const { kind, key, x, y, fx, fy } of party) {
+    const unit = appearFreely(fight, kind, key, x, y, fx, fy);
+    fight.isMember[unit] = 1;
+    fight.standing++;
+  }
+  for (const { kind, key, x, y, fx, fy } of allies) appearFreely(fight, kind, key, x, y, fx, fy);
+  for (const { id, kind, x, y, defended } of places) {
+    if (kind < 0) continue;
+    const unit = appear(fight, kind, PARTY, textKey(3, id), x, y, 1, 0, NOBODY);
+    fight.defended[unit] = defended ? 1 : 0;
+  }
+  beginWaves(fight);
+  fight.queue.push(limit, DUE.end, 0, 0, 0);
+}
+
+/** Where it should stand, or the nearest free place. */
+function appearFreely(fight: Fight, kind: number, key: number, x: number, y: number, fx: number, fy: number): number {
+  const { radius, ground } = fight.compiled.kinds[kind];
+  const place = isFree(fight, ground, x, y, radius) ? { x, y } : (nearestFree(fight, ground, x, y, radius) ?? { x, y });
+  return appear(fight, kind, PARTY, key, place.x, place.y, fx, fy, NOBODY);
+}

@@ -1,0 +1,71 @@
+/** How many units of a wave there are to be, and how many are defeated. */
+import type { Fight, WaveProgress } from '../fight';
+import { draw, PURPOSE } from '../time/chance';
+import { watchHold } from './holding';
+
+/** Comings of a wave that a queued event can tell apart. */
+export const COMINGS = 64;
+
+/** Which spawn: wave, coming and group in one number below 2^31. */
+export function spawnCode(wave: number, coming: number, group: number): number {
+  return (wave * COMINGS + coming) * COMINGS + group;
+}
+
+export function waveOf(code: number): number {
+  return Math.floor(code / COMINGS / COMINGS);
+}
+
+/** A unit of a wave is dead or gone. */
+export function defeat(fight: Fight, unit: number): void {
+  const wave = fight.wave[unit];
+  if (wave < 0) return;
+  const progress = fight.waves[wave];
+  progress.alive--;
+  if (!fight.counted[unit]) return;
+  fight.counted[unit] = 0;
+  countDefeated(fight, progress, fight.coming[unit]);
+}
+
+/** One less to come of a wave, or left out of it. */
+export function countDefeated(fight: Fight, progress: WaveProgress, coming: number): void {
+  progress.defeated++;
+  progress.defeatedOf[coming]++;
+  progress.reached = Math.max(progress.reached, progress.defeated);
+  watchHold(fight);
+}
+
+/** One that comes back must be defeated again, where its wave says so. */
+export function undefeat(fight: Fight, unit: number): void {
+  const wave = fight.wave[unit];
+  if (wave < 0) return;
+  const progress = fight.waves[wave];
+  progress.alive++;
+  if (!fight.compiled.waves[wave].countsRevived || fight.counted[unit]) return;
+  fight.counted[unit] = 1;
+  progress.defeated--;
+  progress.defeatedOf[fight.coming[unit]]--;
+  watchHold(fight);
+}
+
+/** A summoned unit belongs to its summoner's wave, where that counts it. */
+export function joinWave(fight: Fight, unit: number, wave: number, coming: number): void {
+  const progress = fight.waves[wave];
+  fight.wave[unit] = wave;
+  fight.coming[unit] = coming;
+  progress.alive++;
+  fight.counted[unit] = 1;
+  progress.planned++;
+  progress.plannedOf[coming]++;
+  watchHold(fight);
+}
+
+/** A draw of a group's own luck, not of any unit's. */
+export function groupChance(fight: Fight, key: number, purpose: number, n: number): number {
+  return draw(fight.seed, key, purpose, n);
+}
+
+/** How many a group brings: drawn uniformly between its least and its most. */
+export function drawCount(fight: Fight, key: number, coming: number, min: number, max: number): number {
+  const span = max - min + 1;
+  return span > 1 ? min + Math.min(span - 1, Math.floor(groupChance(fight, key, PURPOSE.count, coming) * span)) : min;
+}

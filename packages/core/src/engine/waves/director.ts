@@ -1,0 +1,86 @@
+/** The encounter as a whole: zones, events, waves that wait for a condition, units that stray too far. */
+import { EVENT, GONE } from '../../record/log';
+import { ENEMY, PARTY } from '../../record/sides';
+import { contains } from '../body/clearance';
+import { inReach } from '../body/reach';
+import type { Fight } from '../fight';
+import { depart } from '../harm/death';
+import { addBoost } from '../harm/effects';
+import { holds } from '../mind/conditions';
+import { setFlag } from '../mind/states';
+import { NOBODY } from '../numbers';
+import type { CompiledConsequence } from '../tables';
+import { checkWaves } from './waves';
+
+/** Whether a fight has anything for this phase to do. */
+export function isDirected({ compiled: { zones, events, waves } }: Fight): boolean {
+  return (
+    zones.length > 0 ||
+    events.length > 0 ||
+    waves.some(({ when, groups }) => when !== null || groups.some((group) => group.leavesBeyond < Infinity))
+  );
+}
+
+/** Phase of a step. */
+export function direct(fight: Fight): void {
+  watchZones(fight);
+  watchEvents(fight);
+  checkWaves(fight);
+  letStrayersGo(fight);
+}
+
+function watchZones(fight: Fight): void {
+  for (const { shape, flag, party, enemies, role } of fight.compiled.zones) {
+    if (fight.flags[flag]) continue;
+    const entered = fight.alive.find(
+      (unit) =>
+        (fight.side[unit] === PARTY ? party : enemies) &&
+        (role < 0 || fight.kinds[unit].role === role) &&
+        contains(shape, fight.x[unit], fight.y[unit]),
+    );
+    if (entered !== undefined) setFlag(fight, entered, flag, true);
+  }
+}
+
+function watchEvents(fight: Fight): void {
+  const { events } = fight.compiled;
+  for (let number = 0; number < events.length; number++) {
+    if (fight.happened[number] || !holds(fight, NOBODY, events[number].when)) continue;
+    fight.happened[number] = true;
+    fight.log.add(fight.now, EVENT.happening, NOBODY, NOBODY, number);
+    events[number].then.forEach((act, i) => carryOut(fight, act, number, i));
+  }
+}
+
+function carryOut(fight: Fight, act: CompiledConsequence, number: number, place: number): void {
+  switch (act.does) {
+    case 'raise':
+    case 'lower':
+      return setFlag(fight, NOBODY, act.of, act.does === 'raise');
+    case 'tweak':
+      act.boosts.forEach((boost, type) => {
+        if (!boost) return;
+        fight.standingBoosts.push({ type, id: number, tweaks: place });
+        for (const unit of [...fight.alive]) if (fight.kinds[unit].type === type) addBoost(fight, NOBODY, unit, -1, boost);
+      });
+      return;
+    case 'startWave':
+      fight.waves[act.of].called = true;
+      return;
+    case 'end':
+      fight.over = true;
+      fight.outcome = act.outcome;
+      fight.log.add(fight.now, EVENT.end, NOBODY, NOBODY, act.outcome);
+  }
+}
+
+function letStrayersGo(fight: Fight): void {
+  const { waves } = fight.compiled;
+  for (const unit of [...fight.living[ENEMY]]) {
+    if (fight.wave[unit] < 0) continue;
+    const beyond = waves[fight.wave[unit]].groups[fight.group[unit]]?.leavesBeyond ?? Infinity;
+    if (beyond === Infinity) continue;
+    const near = fight.living[PARTY].some((member) => fight.isMember[member] && inReach(fight.apart(unit, member), beyond));
+    if (!near) depart(fight, unit, GONE.farAway);
+  }
+}

@@ -1,0 +1,287 @@
+/** How units come to be: the party at its start, waves at their spawn points, the summoned about their summoner. */
+import { EVENT, GONE } from '../../record/log';
+import { ENEMY, PARTY } from '../../record/sides';
+import { farEnough, inReach } from '../body/reach';
+import { cosine, sine } from '../body/rotation';
+import type { Fight } from '../fight';
+import { depart } from '../harm/death';
+import { addBoost } from '../harm/effects';
+import { takeOn } from '../mind/changes';
+import { alert } from '../mind/senses';
+import { begin as beginState } from '../mind/states';
+import { setTarget } from '../mind/targets';
+import { NOBODY } from '../numbers';
+import type { CompiledAttack, CompiledGroup } from '../tables';
+import { childKey, draw, PURPOSE } from '../time/chance';
+import { DUE } from '../time/queue';
+import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from '../tuning';
+import { COMINGS, countDefeated, joinWave, waveOf } from './counts';
+import { putOff, queueOfWave } from './holding';
+import { planGroup } from './plan';
+import { endWait, waitKey } from './waiting';
+import { checkWaves } from './waves';
+
+/** One unit of a group is due: on its scatter disc, else the nearest free place, else again in a second. */
+export function spawn(fight: Fight, code: number, ordinal: number): void {
+  const number = code % COMINGS;
+  const coming = Math.floor(code / COMINGS) % COMINGS;
+  const wave = waveOf(code);
+  if (putOff(fight, DUE.spawn, code, ordinal)) return;
+  const group = fight.compiled.waves[wave].groups[number];
+  const key = unitKey(group, coming, ordinal);
+  const entry = planGroup(fight, wave, coming, number)[ordinal];
+  const elite = group.elites.length > 0 && draw(fight.seed, key, PURPOSE.elite, 0) < group.eliteChance;
+  const kind = (elite ? group.elites : group.kinds)[coming][entry];
+  if (!hasRoom(fight, kind, wave, coming, code, ordinal)) return;
+  endWait(fight, wave, code, ordinal);
+  const { radius, ground } = fight.compiled.kinds[kind];
+  const point = fight.compiled.points[choosePoint(fight, group, key, ordinal)];
+  const place = findPlace(fight, key, point, radius, ground);
+  if (!place) {
+    fight.log.add(fight.now, EVENT.noPlace, NOBODY, NOBODY, kind);
+    queueOfWave(fight, wave, PLACE_RETRY, DUE.spawn, code, ordinal);
+    return;
+  }
+  fight.pending--;
+  const unit = appear(fight, kind, ENEMY, key, place.x, place.y, point.fx, point.fy, NOBODY, wave);
+  fight.coming[unit] = coming;
+  fight.group[unit] = number;
+  fight.counted[unit] = 1;
+  fight.waves[wave].alive++;
+  if (group.alerted) alert(fight, unit);
+  if (group.targetType >= 0 || group.targetRole >= 0) forceTarget(fight, unit, group);
+}
+
+/** The caps on the living: one more waits in line, is left out, or takes the place of the one that has lived longest. */
+function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code: number, ordinal: number): boolean {
+  const { aliveMost, aliveMostOfType, whenFull, kinds } = fight.compiled;
+  const { type } = kinds[kind];
+  const living = fight.living[ENEMY].length;
+  const full = living >= aliveMost || fight.aliveOfType[type] >= aliveMostOfType[type];
+  const hard = fight.alive.length >= MOST_LIVE || fight.count >= fight.compiled.capacity;
+  if (!full && !hard) return true;
+  if (full && !hard && whenFull === 'replace') {
+    const same = fight.aliveOfType[type] >= aliveMostOfType[type];
+    const oldest = fight.living[ENEMY].find((unit) => !same || fight.kinds[unit].type === type);
+    if (oldest !== undefined) depart(fight, oldest, GONE.replaced);
+    return true;
+  }
+  const skipped = whenFull === 'skip' || fight.count >= fight.compiled.capacity;
+  fight.log.add(fight.now, EVENT.capped, NOBODY, NOBODY, kind, skipped ? 1 : 0);
+  if (skipped) {
+    fight.pending--;
+    countDefeated(fight, fight.waves[wave], coming);
+    checkWaves(fight);
+  } else {
+    fight.waiting.push(code, ordinal);
+    const key = waitKey(code, ordinal);
+    if (!fight.waitingSince.has(key)) {
+      fight.waitingSince.set(key, fight.now);
+      fight.waves[wave].waited++;
+    }
+  }
+  return false;
+}
+
+/** Which of its points a group's unit uses. */
+function choosePoint(fight: Fight, group: CompiledGroup, key: number, ordinal: number): number {
+  const { points, rule } = group;
+  if (points.length === 1) return points[0];
+  const usable = group.leastDistance > 0 || group.outOfView ? points.filter((point) => isOut(fight, group, point)) : points;
+  const from = usable.length > 0 ? usable : points;
+  if (rule === 'random') return from[Math.min(from.length - 1, Math.floor(draw(fight.seed, key, PURPOSE.point, 0) * from.length))];
+  if (rule === 'inTurn' || rule === 'each') return from[ordinal % from.length];
+  let best = from[0];
+  for (const point of from) {
+    const nearer = distanceToParty(fight, point) < distanceToParty(fight, best);
+    if (rule === 'nearest' ? nearer : distanceToParty(fight, point) > distanceToParty(fight, best)) best = point;
+  }
+  return best;
+}
+
+function distanceToParty(fight: Fight, point: number): number {
+  const { x, y } = fight.compiled.points[point];
+  return fight.living[PARTY].reduce(
+    (least, member) => (fight.isMember[member] ? Math.min(least, fight.apartFrom(member, x, y)) : least),
+    Infinity,
+  );
+}
+
+/** Far enough from the party, and out of its view where asked. */
+function isOut(fight: Fight, { leastDistance, outOfView }: CompiledGroup, point: number): boolean {
+  if (!farEnough(distanceToParty(fight, point), leastDistance)) return false;
+  if (!outOfView) return true;
+  const { x, y } = fight.compiled.points[point];
+  return !fight.living[PARTY].some((member) => {
+    const kind = fight.kinds[member];
+    const distance = fight.apartFrom(member, x, y);
+    if (!fight.isMember[member] || !inReach(distance, kind.sight)) return false;
+    const [px, py] = [fight.xAt(member, fight.now), fight.yAt(member, fight.now)];
+    const ahead = fight.fx[member] * (x - px) + fight.fy[member] * (y - py) >= kind.sightCosine * distance;
+    return ahead && !fight.ground.blocked(px, py, kind.eye, x, y, 0);
+  });
+}
+
+function forceTarget(fight: Fight, unit: number, { targetType, targetRole }: CompiledGroup): void {
+  let best: number = NOBODY;
+  for (const foe of fight.living[PARTY]) {
+    const kind = fight.kinds[foe];
+    if (kind.type !== targetType && kind.role !== targetRole) continue;
+    if (best === NOBODY || fight.gap(unit, foe) < fight.gap(unit, best)) best = foe;
+  }
+  if (best === NOBODY || !fight.alerted[unit]) return;
+  fight.boundUntil[unit] = Infinity;
+  setTarget(fight, unit, best);
+}
+
+type Point = { x: number; y: number; scatter: number };
+
+function findPlace(fight: Fight, key: number, point: Point, radius: number, ground: number): { x: number; y: number } | undefined {
+  const { scatter } = point;
+  if (scatter === 0 && isFree(fight, ground, point.x, point.y, radius)) return point;
+  let n = 0;
+  for (let tries = 0; tries < SCATTER_TRIES && scatter > 0; tries++) {
+    // Uniform over the disc: points of the square outside it are drawn again.
+    const dx = 2 * draw(fight.seed, key, PURPOSE.scatter, n++) - 1;
+    const dy = 2 * draw(fight.seed, key, PURPOSE.scatter, n++) - 1;
+    if (dx * dx + dy * dy > 1) continue;
+    const x = point.x + dx * scatter;
+    const y = point.y + dy * scatter;
+    if (isFree(fight, ground, x, y, radius)) return { x, y };
+  }
+  return nearestFree(fight, ground, point.x, point.y, radius);
+}
+
+/** Sixteen directions, for rings about a place. */
+const RING = Array.from({ length: 16 }, (_, way) => ({ x: cosine(way * 22.5), y: sine(way * 22.5) }));
+
+/** In rings of half a radius, out to a bounded number of radii. */
+export function nearestFree(fight: Fight, ground: number, x: number, y: number, radius: number): { x: number; y: number } | undefined {
+  for (let ring = 1; ring <= 2 * PLACE_SEARCH_RADII; ring++) {
+    for (let way = 0; way < RING.length; way++) {
+      const px = x + (RING[way].x * ring * radius) / 2;
+      const py = y + (RING[way].y * ring * radius) / 2;
+      if (isFree(fight, ground, px, py, radius)) return { x: px, y: py };
+    }
+  }
+  return undefined;
+}
+
+export function isFree(fight: Fight, ground: number, x: number, y: number, radius: number): boolean {
+  if (!fight.ground.isFree(ground, x, y, radius)) return false;
+  for (let i = 0; i < fight.alive.length; i++) {
+    const other = fight.alive[i];
+    const dx = fight.xAt(other, fight.now) - x;
+    const dy = fight.yAt(other, fight.now) - y;
+    const apart = radius + fight.radius[other];
+    if (dx * dx + dy * dy < apart * apart) return false;
+  }
+  return true;
+}
+
+/** A hit of a summoning: so many appear about the summoner, up to its cap and that on the living; the rest are lost. */
+export function summon(fight: Fight, unit: number, attack: CompiledAttack): void {
+  const { aliveMost, aliveMostOfType, kinds, capacity } = fight.compiled;
+  const kind = kinds[attack.summonKind];
+  for (let i = 0; i < attack.summonCount; i++) {
+    const key = childKey(fight.key[unit], fight.summoned[unit]++);
+    const side = fight.side[unit];
+    const full =
+      fight.helpers[unit] >= attack.summonCap ||
+      fight.count >= capacity ||
+      fight.alive.length >= MOST_LIVE ||
+      (side === ENEMY && (fight.living[ENEMY].length >= aliveMost || fight.aliveOfType[kind.type] >= aliveMostOfType[kind.type]));
+    if (full) {
+      fight.log.add(fight.now, EVENT.capped, unit, NOBODY, attack.summonKind, 2);
+      continue;
+    }
+    const reach = fight.radius[unit] + kind.radius + attack.summonAround;
+    const about = { x: fight.xAt(unit, fight.now), y: fight.yAt(unit, fight.now), scatter: reach };
+    const place = findPlace(fight, key, about, kind.radius, kind.ground);
+    if (!place) {
+      fight.log.add(fight.now, EVENT.noPlace, unit, NOBODY, attack.summonKind);
+      continue;
+    }
+    const helper = appear(fight, attack.summonKind, side, key, place.x, place.y, fight.fx[unit], fight.fy[unit], unit);
+    fight.helpers[unit]++;
+    const wave = fight.wave[unit];
+    if (wave >= 0 && fight.compiled.waves[wave].countsSummoned) joinWave(fight, helper, wave, fight.coming[unit]);
+    if (fight.alerted[unit]) alert(fight, helper);
+  }
+}
+
+export function appear(
+  fight: Fight,
+  kindNumber: number,
+  side: number,
+  key: number,
+  x: number,
+  y: number,
+  fx: number,
+  fy: number,
+  summoner: number,
+  wave = -1,
+): number {
+  const unit = fight.nextUnit();
+  const kind = fight.compiled.kinds[kindNumber];
+  const { now } = fight;
+  fight.kindNumber[unit] = kindNumber;
+  fight.kinds[unit] = kind;
+  fight.side[unit] = side;
+  fight.key[unit] = key;
+  fight.isAlive[unit] = 1;
+  fight.wave[unit] = wave;
+  fight.summoner[unit] = summoner;
+  fight.x[unit] = fight.homeX[unit] = fight.knownX[unit] = x;
+  fight.y[unit] = fight.homeY[unit] = fight.knownY[unit] = y;
+  fight.fx[unit] = fx;
+  fight.fy[unit] = fy;
+  fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = fight.nextTarget[unit] = now;
+  fight.bearingX[unit] = fx;
+  fight.bearingY[unit] = fy;
+  fillBody(fight, unit);
+  fillPlayer(fight, unit);
+  fight.alive.push(unit);
+  fight.living[side].push(unit);
+  fight.aliveOfType[kind.type]++;
+  fight.shots.stale = true;
+  fight.crowd.clear();
+  fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, x, y, wave, summoner);
+  takeOn(fight, unit, kind);
+  beginState(fight, unit);
+  for (const { type, id, tweaks } of fight.standingBoosts) {
+    if (type === kind.type) addBoost(fight, NOBODY, unit, -1, fight.compiled.events[id].then[tweaks].boosts[type]!);
+  }
+  return unit;
+}
+
+/** What a unit of its kind begins with; everything else begins as its column says. */
+function fillBody(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const { now } = fight;
+  fight.health[unit] = kind.maxHealth;
+  fight.shield[unit] = kind.shield;
+  fight.energy[unit] = kind.energyStart;
+  fight.healthAt[unit] = fight.regenFrom[unit] = fight.shieldAt[unit] = fight.shieldFrom[unit] = fight.energyAt[unit] = now;
+  fight.state[unit] = kind.startsIn;
+  const room = fight.compiled.attackRoom;
+  for (let a = 0; a < kind.attacks.length; a++) {
+    fight.readyAt[unit * room + a] = fight.chargedAt[unit * room + a] = now;
+    fight.charges[unit * room + a] = kind.attacks[a].charges;
+  }
+}
+
+function fillPlayer(fight: Fight, unit: number): void {
+  const { player } = fight.kinds[unit];
+  if (player === null) return;
+  fight.rounds[unit] = player.rounds;
+  fight.doses[unit] = player.doses;
+  fight.livesLeft[unit] = player.lives;
+  for (let a = 0; a < player.answers.length; a++) fight.answerReady[unit].push(0);
+  fight.players.push(unit);
+}
+
+/** The key of the n-th unit of a group at one of its wave's comings. */
+function unitKey(group: CompiledGroup, coming: number, ordinal: number): number {
+  return childKey(coming === 0 ? group.key : childKey(group.key, 2000 + coming), ordinal);
+}
