@@ -1,5 +1,6 @@
 /** The readout of an encounter: a batch of it in the making, its pressure on the clock, and what became of each group. */
-import type { Fight, Trigger } from '../engine/fight';
+import type { Trigger } from '../engine/records';
+import type { Fight } from '../engine/fight';
 import { EVENT } from '../record/log';
 import { type Run, Runner } from '../engine/run';
 import { waits } from '../engine/waves/waiting';

@@ -3,7 +3,8 @@
  * armour → least damage → shields → gates → health; then what it leaves behind.
  */
 import { BREAK, EVENT } from '../../record/log';
-import type { Fight, Landing } from '../fight';
+import type { Landing } from '../records';
+import type { Fight } from '../fight';
 import { alert } from '../mind/senses';
 import { ILL, PHASE, URGE } from '../numbers';
 import { blockedShare, recordExposure } from '../player/threats';

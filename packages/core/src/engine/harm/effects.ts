@@ -2,7 +2,8 @@
 import type { CompiledBoost } from '../../model/effects/effect';
 import { DOING } from '../../record/doing';
 import { BREAK, EVENT } from '../../record/log';
-import type { Fight, Ill, Jolt } from '../fight';
+import type { Jolt, Ill } from '../records';
+import type { Fight } from '../fight';
 import { refit } from '../mind/changes';
 import { alert } from '../mind/senses';
 import { setTarget } from '../mind/targets';

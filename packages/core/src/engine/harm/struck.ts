@@ -2,7 +2,8 @@
 import type { CompiledBoost, EventName, Struck } from '../../model/effects/effect';
 import { EFFECTS, HELPS, STRIKES } from '../../model/effects/list';
 import { EVENT } from '../../record/log';
-import type { Fight, Landing } from '../fight';
+import type { Landing } from '../records';
+import type { Fight } from '../fight';
 import { ILL } from '../numbers';
 import type { CompiledAttack } from '../tables';
 import { addBoost, addIll, jolt, taunt } from './effects';

@@ -5,7 +5,8 @@
  */
 import { BREAK, VERDICT } from '../../record/log';
 import { microsecondsUp, SECOND } from '../../record/time';
-import type { Fight, Threat } from '../fight';
+import type { Threat } from '../records';
+import type { Fight } from '../fight';
 import { startAttack } from '../harm/attack';
 import { dropTask, interrupt } from '../harm/interrupt';
 import { hurdleOf } from '../mind/hurdles';

@@ -1,5 +1,6 @@
 /** How many units of a wave there are to be, and how many are defeated. */
-import type { Fight, WaveProgress } from '../fight';
+import type { WaveProgress } from '../records';
+import type { Fight } from '../fight';
 import { draw, PURPOSE } from '../time/chance';
 import { watchHold } from './holding';
 

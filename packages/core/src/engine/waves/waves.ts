@@ -1,6 +1,7 @@
 /** When waves start, how far each is defeated, and what that sets going. */
 import { EVENT } from '../../record/log';
-import type { Fight, Trigger } from '../fight';
+import type { Trigger } from '../records';
+import type { Fight } from '../fight';
 import { holds } from '../mind/conditions';
 import { NOBODY } from '../numbers';
 import { DUE } from '../time/queue';

@@ -1,0 +1,333 @@
+/**
+ * The state of one fight: units in columns, what flies, the queue, the log. Allocated once for a compiled encounter and used
+ * again for every seed: one loop over all columns puts back what a run left. It only holds; what happens is in the files named
+ * after it.
+ */
+import { Columns } from '../record/columns';
+import { EventLog } from '../record/log';
+import { Crowd } from './body/crowd';
+import { Ground } from './body/ground';
+import type { Fight } from './fight';
+import { OverTimes } from './harm/over-times';
+import { Bursts, Met, Shots } from './harm/pools';
+import { NOBODY } from './numbers';
+import type { Ill, Jolt, Landing, SlotHold, Threat, WaveProgress } from './records';
+import { type Compiled, type CompiledUnit, DO } from './tables';
+import { PURPOSES } from './time/chance';
+import { EventQueue } from './time/queue';
+import type { Held } from './waves/holding';
+
+/** Holds the tables, so that the columns below can ask them for their size. */
+class Tables extends Columns {
+  constructor(readonly compiled: Compiled) {
+    super(compiled.capacity);
+  }
+}
+
+/** What a run counts and says, at its beginning. */
+const AT_FIRST = {
+  now: 0,
+  stepEnd: 0,
+  over: false,
+  outcome: 0,
+  count: 0,
+  pending: 0,
+  standing: 0,
+  uses: 0,
+  pointLost: false,
+  holding: false,
+  heldSince: 0,
+  heldFor: 0,
+  work: 0,
+};
+
+export class FightState extends Tables {
+  readonly queue = this.cleared(new EventQueue());
+  readonly log = this.cleared(new EventLog());
+  readonly ground = new Ground(this.compiled);
+  /** Somebody may search: where foes were last seen is kept. */
+  readonly searches = this.compiled.kinds.some(({ states }) => states.some(({ does }) => does === DO.search));
+  seed = 0;
+  /** µs: the instant that is being worked out */
+  now = AT_FIRST.now;
+  /** µs: end of the step under way; segments hold until then */
+  stepEnd = AT_FIRST.stepEnd;
+  over = AT_FIRST.over;
+  outcome = AT_FIRST.outcome;
+  /** Units that ever appeared; the next one's number. */
+  count = AT_FIRST.count;
+  /** Steps that units have lived, all together: what a run has cost. */
+  work = AT_FIRST.work;
+  /** Units still to come from waves. */
+  pending = AT_FIRST.pending;
+  /** Numbers of the living, ascending; by side, and all. */
+  readonly living: [number[], number[]] = [this.list(), this.list()];
+  readonly alive = this.list<number>();
+  /** Party members that stand; with none left the party is down. */
+  standing = AT_FIRST.standing;
+  /** Those who looked for a better target in this step. */
+  readonly reconsidered = this.list<number>();
+
+  // who
+  readonly kindNumber = this.integers(-1);
+  readonly kinds = this.list<CompiledUnit>();
+  readonly side = this.bytes();
+  readonly key = this.integers();
+  readonly isAlive = this.bytes();
+  readonly bornAt = this.numbers();
+  readonly diedAt = this.numbers();
+  protected readonly draws = this.integers(0, PURPOSES);
+  /** Its wave and which coming of it; −1: none. */
+  readonly wave = this.integers(NOBODY);
+  readonly coming = this.integers();
+  readonly group = this.integers();
+  /** Counts among the units its wave must lose. */
+  readonly counted = this.bytes();
+  readonly summoner = this.integers(NOBODY);
+  /** Its living summoned, and how many it ever summoned. */
+  readonly helpers = this.integers();
+  readonly summoned = this.integers();
+  readonly isMember = this.bytes();
+  readonly revived = this.integers();
+  readonly isDown = this.bytes();
+  /** Something that must be kept; the fight is lost with it. */
+  readonly defended = this.bytes();
+  pointLost = AT_FIRST.pointLost;
+  /** Those who came home for good in this step. */
+  readonly leaving = this.list<number>();
+  /** Units with a simulated player behind them. */
+  readonly players = this.list<number>();
+
+  // where: a straight segment from (x, y) at segmentStart with velocity (vx, vy) in m/s
+  readonly x = this.numbers();
+  readonly y = this.numbers();
+  readonly vx = this.numbers();
+  readonly vy = this.numbers();
+  readonly segmentStart = this.numbers();
+  /** Facing, a unit vector, and when it was last turned. */
+  readonly fx = this.numbers();
+  readonly fy = this.numbers();
+  readonly turnedAt = this.numbers();
+  readonly speed = this.numbers();
+  readonly radius = this.numbers();
+  readonly homeX = this.numbers();
+  readonly homeY = this.numbers();
+  // the way to its target at the beginning of the step: a unit vector, centre distance, distance between edges
+  readonly bearingX = this.numbers();
+  readonly bearingY = this.numbers();
+  readonly bearingLength = this.numbers();
+  readonly bearingGap = this.numbers();
+  /** Line from its muzzle to its target: when it was looked up, for whom, and whether it is clear. */
+  readonly lineAt = this.numbers(-1);
+  readonly lineTo = this.integers(NOBODY);
+  readonly lineClear = this.bytes();
+
+  // health as of healthAt; regeneration runs from regenFrom
+  readonly health = this.numbers();
+  readonly healthAt = this.numbers();
+  readonly regenFrom = this.numbers();
+  readonly shield = this.numbers();
+  readonly shieldAt = this.numbers();
+  readonly shieldFrom = this.numbers();
+  readonly energy = this.numbers();
+  readonly energyAt = this.numbers();
+  /** What opened each of its windows of invulnerability, and when that ends. */
+  readonly windows = this.lists<number>();
+  readonly windowEnds = this.lists<number>();
+  readonly invulnerable = this.bytes();
+  /** One bit a gate whose state has come; and one a gate that was said to hold. */
+  readonly gatesPassed = this.integers();
+  readonly gatesHeld = this.integers();
+  readonly hurtAt = this.numbers(-Infinity);
+  readonly hurtBy = this.integers(NOBODY);
+  readonly dealt = this.numbers();
+  /** Damage taken lately: time, amount, time, amount … */
+  readonly recent = this.lists<number>();
+  /** What each did to each, where somebody's targeting asks for it: by victim × capacity + attacker. */
+  readonly harm = this.cleared(new Map<number, number>());
+  readonly staggeredUntil = this.numbers();
+  readonly steadyUntil = this.numbers();
+  /** What lasts on it; empty for most. */
+  readonly ills = this.lists<Ill>();
+  readonly slowed = this.numbers();
+  readonly marked = this.numbers(1);
+  readonly lent = this.numbers();
+
+  // what it knows
+  readonly alerted = this.bytes();
+  readonly noticing = this.bytes();
+  readonly nextLook = this.numbers();
+  readonly lastSeen = this.numbers();
+  readonly seenFor = this.numbers();
+  readonly knownX = this.numbers();
+  readonly knownY = this.numbers();
+  readonly target = this.integers(NOBODY);
+  readonly nextTarget = this.numbers();
+  /** Until when it can't leave its target, whatever else. */
+  readonly boundUntil = this.numbers();
+
+  // what it does
+  readonly state = this.integers();
+  readonly stateSince = this.numbers();
+  readonly stateEntries = this.integers();
+  // of its state, kept beside it because every step asks for them
+  readonly does = this.bytes();
+  readonly pace = this.numbers();
+  readonly near = this.numbers();
+  readonly far = this.numbers();
+  readonly leaves = this.bytes();
+  readonly mayAttack = this.bytes();
+  // of its kind, likewise
+  readonly lose = this.numbers();
+  readonly leashed = this.bytes();
+  readonly acceleration = this.numbers();
+  readonly turnsAtOnce = this.bytes();
+  readonly stepCosine = this.numbers();
+  readonly phase = this.bytes();
+  readonly attack = this.integers(NOBODY);
+  readonly attackTarget = this.integers(NOBODY);
+  readonly attackStart = this.numbers();
+  /** Where a marked area will burst. */
+  readonly markX = this.numbers();
+  readonly markY = this.numbers();
+  /** Share of its pace that attack, slow and stagger leave it. */
+  readonly mobility = this.numbers(1);
+  /** The attack under way holds its facing. */
+  readonly held = this.bytes();
+  /** Rises whenever what the unit had planned no longer holds; an event with an older serial is stale. */
+  readonly serial = this.integers();
+  readonly pauseUntil = this.numbers();
+  /** The instant for which a choice is queued; −1: none. */
+  readonly choiceAt = this.numbers(-1);
+  /** Earliest instant at which some attack of the choice is off cooldown. */
+  readonly nextReady = this.numbers(-1);
+  readonly readyAt = this.numbers(0, this.compiled.attackRoom);
+  /** Charges left as of an instant from which the next one grows back. */
+  readonly charges = this.numbers(0, this.compiled.attackRoom);
+  readonly chargedAt = this.numbers(0, this.compiled.attackRoom);
+  readonly comboAttack = this.integers(NOBODY);
+  /** What a state had it do on entering, not yet begun. */
+  readonly owedAttack = this.integers(NOBODY);
+  readonly comboUntil = this.numbers();
+  readonly attackedAt = this.numbers(-Infinity);
+  readonly doing = this.bytes();
+  /** Whom the use under way has struck. */
+  readonly struck = this.lists<number>();
+  readonly use = this.integers();
+  /** Uses of attacks ever begun in this run, and µs at which each could be read, by its number. */
+  uses = AT_FIRST.uses;
+  readonly announced = this.list<number>();
+  readonly slots = this.list<SlotHold>();
+  /** Last start out of each pool. */
+  readonly poolStart = this.list<number>();
+
+  // errands: patrols, wandering, ways around walls
+  readonly urge = this.bytes();
+  readonly urgeX = this.numbers();
+  readonly urgeY = this.numbers();
+  readonly urgeSpeed = this.numbers();
+  readonly urgeUntil = this.numbers();
+  readonly stop = this.integers();
+  readonly stopWay = this.integers();
+  readonly waitUntil = this.numbers();
+  readonly goalX = this.numbers();
+  readonly goalY = this.numbers();
+  readonly hasGoal = this.bytes();
+  readonly wayX = this.numbers();
+  readonly wayY = this.numbers();
+  readonly wayGoal = this.bytes();
+  readonly wayUntil = this.numbers();
+  readonly strafeSign = this.numbers();
+
+  // the simulated player
+  readonly rounds = this.integers();
+  readonly doses = this.integers();
+  readonly task = this.bytes();
+  readonly taskSerial = this.integers();
+  readonly taskOf = this.integers(NOBODY);
+  readonly livesLeft = this.integers();
+  readonly dodgeFrom = this.numbers();
+  readonly dodgeUntil = this.numbers();
+  readonly blockUntil = this.numbers();
+  readonly blockShare = this.numbers();
+  readonly answerReady = this.lists<number>();
+  readonly threats = this.lists<Threat>();
+  readonly coverUntil = this.numbers();
+  readonly nextCover = this.numbers();
+
+  readonly shots = this.cleared(new Shots());
+  readonly bursts = this.cleared(new Bursts());
+  readonly overTime = this.cleared(new OverTimes());
+  readonly crowd = this.cleared(new Crowd(this.compiled.capacity));
+  /** Hits that will land at this instant, to be applied once all are settled. */
+  readonly landings = this.list<Landing>();
+  readonly jolts = this.list<Jolt>();
+  /** Those whom the hit being settled meets, in order, and what they are ordered by. */
+  readonly met = this.cleared(new Met());
+  /** Units at 0 health whose death is to be dealt with at this instant, and who did it with what. */
+  readonly dying = this.list<{ unit: number; by: number; attack: number }>();
+  /** The fallen who can be revived, and until when. */
+  readonly fallen = this.list<{ unit: number; until: number }>();
+  readonly waves = this.list<WaveProgress>();
+  /** Some wave may hold others back. */
+  readonly canHold = this.compiled.waves.some(({ holdsBack }) => holdsBack);
+  /** One does now; since when, and µs that it was so before. */
+  holding = AT_FIRST.holding;
+  heldSince = AT_FIRST.heldSince;
+  heldFor = AT_FIRST.heldFor;
+  /** Starts and spawns that stand still meanwhile, and when each of all is due on their clock. */
+  readonly putAside = this.list<Held>();
+  readonly dueOnClock = this.cleared(new Map<number, number>());
+  /** Spawns that wait because of the cap on the living: wave, coming, group, ordinal, draw. */
+  readonly waiting = this.list<number>();
+  /** µs since when each of them has waited, by `waitKey`. */
+  readonly waitingSince = this.cleared(new Map<number, number>());
+  readonly flags = this.list<boolean>();
+  readonly happened = this.list<boolean>();
+  /** Deaths of each type. */
+  readonly killed = this.list<number>();
+  readonly aliveOfType = this.list<number>();
+  /** Boosts that an encounter's events laid on each type, for those who come later. */
+  readonly standingBoosts = this.list<{ type: number; id: number; tweaks: number }>();
+  /** Kinds as boosts and states changed them, by what changed them. Kept between runs. */
+  readonly changed = new Map<string, CompiledUnit>();
+  /** Is told before and after every choice; for traces. Changes nothing. */
+  observer: ((fight: Fight, unit: number) => void) | undefined = undefined;
+
+  /** Ready for a run: whatever the last one left is gone. */
+  reset(seed: number): void {
+    const { compiled } = this;
+    this.resetColumns(this.count);
+    Object.assign(this, AT_FIRST);
+    this.seed = seed | 0;
+    refill(this.poolStart, compiled.pools.length, -Infinity);
+    refill(this.flags, compiled.names.flags.length, false);
+    refill(this.happened, compiled.events.length, false);
+    refill(this.killed, compiled.names.types.length, 0);
+    refill(this.aliveOfType, compiled.names.types.length, 0);
+    for (let wave = 0; wave < compiled.waves.length; wave++) {
+      this.waves.push({
+        started: false,
+        startedAt: 0,
+        comings: 0,
+        planned: 0,
+        plannedOf: [],
+        defeated: 0,
+        defeatedOf: [],
+        reached: 0,
+        alive: 0,
+        due: false,
+        timedOut: false,
+        called: false,
+        trigger: 'none',
+        waited: 0,
+        waitedFor: 0,
+      });
+    }
+  }
+}
+
+function refill<T>(list: T[], length: number, value: T): void {
+  list.length = length;
+  list.fill(value);
+}
