@@ -1,5 +1,5 @@
 /**
- * npm run additions: is adding to the vocabulary still as little as docs/extending.md says? Made-up additions are made by its
+ * npm run additions: is adding to the vocabulary still as little as CONTRIBUTING.md says? Made-up additions are made by its
  * recipes to a scratch copy of the core: what was forgotten must not compile; then the copy is built and what was added must
  * be found by everyone who reads the lists. Counts the files that each addition touches.
  */
@@ -15,7 +15,7 @@ const after = (file, found, text) => ({ file, make: (old) => replaced(file, old,
 const instead = (file, found, text) => ({ file, make: (old) => replaced(file, old, found, text) });
 
 function replaced(file, old, found, by) {
-  if (!old.includes(found)) throw new Error(`${file} has no longer "${found}": mend the recipe, and docs/extending.md with it`);
+  if (!old.includes(found)) throw new Error(`${file} has no longer "${found}": mend the recipe, and CONTRIBUTING.md with it`);
   return old.replace(found, () => by);
 }
 

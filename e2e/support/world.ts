@@ -24,7 +24,13 @@ export async function startInstance(options: { home?: string; port?: number; env
 /** The one browser of all suites. */
 export async function joinBrowser(): Promise<Browser> {
   const { default: puppeteer } = await import('puppeteer-core');
-  return puppeteer.connect({ browserWSEndpoint: process.env.INSIDIA_TEST_BROWSER, defaultViewport: { width: 1280, height: 800 } });
+  // What waits in the page fails by the time-out of whoever waits, not by the connection's.
+  const protocolTimeout = 1_800_000;
+  return puppeteer.connect({
+    browserWSEndpoint: process.env.INSIDIA_TEST_BROWSER,
+    defaultViewport: { width: 1280, height: 800 },
+    protocolTimeout,
+  });
 }
 
 /** A page whose errors fail the test that made it. */

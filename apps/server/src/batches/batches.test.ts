@@ -319,11 +319,18 @@ describe('whatever happens', () => {
     const cells = [duel('briar-hound'), fight('first-bell')];
     const [, { batch }] = (await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 1500 })) })).body;
     let known: { number: number; done_at: Date }[] = [];
+    let hit: { batch: string; number: number }[] = [];
     for (let kill = 0; kill < 5; kill++) {
       const before = known.length;
-      // An instant after something has been done, wherever the next shard is by then.
-      while (known.length === before && (await call('GET', `${document.id}/batches`)).body.length)
+      // An instant after something has been done, wherever the next shard is by then. A shard that has met three deaths of its
+      // process is given up: those that met the last one end first.
+      const hurt = async () =>
+        (await sql<{ batch: string; number: number }>('select batch, number from shard where done_at is null and tries > 0')).filter(
+          (one) => hit.some(({ batch: own, number }) => own === one.batch && number === one.number),
+        );
+      while ((known.length === before || (await hurt()).length) && (await call('GET', `${document.id}/batches`)).body.length)
         known = await sql('select number, done_at from shard where batch = ? and done_at is not null order by done_at', [batch]);
+      hit = await sql('select batch, number from shard where done_at is null and owner is not null');
       const ended = once(server.process, 'exit');
       server.process.kill('SIGKILL');
       await ended;

@@ -1,7 +1,7 @@
 /** What the address says beside the path: the lens, what is being edited, and the duel of the readout. */
 import { DUEL_DEFAULTS, type Project, unitHeads } from '@insidia/core';
-import { useCallback, useMemo } from 'react';
-import { useSearchParams } from 'react-router';
+import { useMemo } from 'react';
+import { useQuery } from './query';
 
 export interface View {
   tier?: string;
@@ -40,22 +40,6 @@ export function viewOf(search: URLSearchParams, project: Project | null): View {
 }
 
 export function useView(project: Project | null): [View, (change: Partial<Record<keyof View, string | number | undefined>>) => void] {
-  const [search, setSearch] = useSearchParams();
-  const view = useMemo(() => viewOf(search, project), [search, project]);
-  const change = useCallback(
-    (values: Partial<Record<keyof View, string | number | undefined>>) =>
-      setSearch(
-        (old) => {
-          const next = new URLSearchParams(old);
-          for (const [name, value] of Object.entries(values)) {
-            if (value === undefined || value === '') next.delete(name);
-            else next.set(name, String(value));
-          }
-          return next;
-        },
-        { replace: true },
-      ),
-    [setSearch],
-  );
-  return [view, change];
+  const [query, change] = useQuery();
+  return [useMemo(() => viewOf(query, project), [query, project]), change];
 }

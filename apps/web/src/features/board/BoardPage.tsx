@@ -22,7 +22,7 @@ import {
   unitOf,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useQuery } from '../../app/query';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { bandAbout, movedEdge } from '../../fields/bandAbout';
@@ -58,7 +58,7 @@ export function BoardPage() {
 function Board({ project }: { project: Project }) {
   const dispatch = useAppDispatch();
   const [view] = useView(project);
-  const [search, setSearch] = useSearchParams();
+  const [search, change] = useQuery();
   const saving = useAppSelector((state) => state.document.saving);
   const [howMany, setHowMany] = useState(FIRST);
   const [looks, setLooks] = useState<Looks>('pictures');
@@ -79,16 +79,7 @@ function Board({ project }: { project: Project }) {
     [lens, range, project.styles],
   );
   const every = useMemo(() => lenses.flatMap((one) => everyCell(project, axis, one)), [project, axis, lenses]);
-  const set = (name: string, value: string | undefined) =>
-    setSearch(
-      (old) => {
-        const next = new URLSearchParams(old);
-        if (value === undefined) next.delete(name);
-        else next.set(name, value);
-        return next;
-      },
-      { replace: true },
-    );
+  const set = (name: string, value: string | undefined) => change({ [name]: value });
   const columns = useMemo(() => columnsOf(project, axis), [project, axis]);
   const rows = useMemo(() => rowsOf(project, measure, axis), [project, measure, axis]);
   const asked = useMemo(() => lenses.flatMap((one) => askedOf(project, measure, axis, one)), [project, measure, axis, lenses]);

@@ -19,7 +19,7 @@ import {
   VERDICT_WORDS,
 } from '@insidia/core';
 import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
+import { useQuery } from '../../app/query';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
@@ -55,23 +55,11 @@ export function BriefPage() {
 
 function BriefOf({ project }: { project: Project }) {
   const dispatch = useAppDispatch();
-  const [search, setSearch] = useSearchParams();
+  const [search, set] = useQuery();
   const bands = project.brief?.bands ?? [];
   const measure = BAND_MEASURES.find((key) => key === search.get('measure'));
   const listed = measure ? bands.filter((band) => band.measure === measure) : bands;
   const selected = listed.find(({ id }) => id === search.get('band')) ?? listed[0];
-  const set = (values: Record<string, string | undefined>) =>
-    setSearch(
-      (old) => {
-        const next = new URLSearchParams(old);
-        for (const [name, value] of Object.entries(values)) {
-          if (value === undefined) next.delete(name);
-          else next.set(name, value);
-        }
-        return next;
-      },
-      { replace: true },
-    );
   const goals = useMemo(() => goalsOf(project), [project]);
   const asked = useMemo(() => {
     const columns = new Map<string, Set<string>>();

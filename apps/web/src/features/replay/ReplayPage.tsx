@@ -13,7 +13,8 @@ import {
   duelScenario,
 } from '@insidia/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useLocation, useParams, useSearchParams } from 'react-router';
+import { Link, useLocation, useParams } from 'react-router';
+import { type QueryChange, useQuery } from '../../app/query';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
@@ -55,7 +56,7 @@ function Replays({ project }: { project: Project }) {
 }
 
 function One({ project, encounterId }: { project: Project; encounterId: string | undefined }) {
-  const [query, setQuery] = useSearchParams();
+  const [query, change] = useQuery();
   const [view] = useView(project);
   const before = useAppSelector((state) => state.document.before);
   const heads = useMemo(() => new Map(unitHeads(project).map((head): [string, UnitHead] => [head.id, head])), [project]);
@@ -74,21 +75,6 @@ function One({ project, encounterId }: { project: Project; encounterId: string |
   const otherSeed = vs?.startsWith('seed:') ? (wholeOf(vs.slice(5)) ?? seed) : seed;
   const other = useReplay(vs === 'before' && before ? before : project, vs ? otherScenario : undefined, vs ? otherSeed : undefined);
   const compared = vs ? other.replay : undefined;
-  const change = useCallback(
-    (values: Record<string, string | number | undefined>) =>
-      setQuery(
-        (old) => {
-          const next = new URLSearchParams(old);
-          for (const [name, value] of Object.entries(values)) {
-            if (value === undefined || value === '') next.delete(name);
-            else next.set(name, String(value));
-          }
-          return next;
-        },
-        { replace: true },
-      ),
-    [setQuery],
-  );
   const arena = useMemo(() => arenaOf(project, scenario, replay), [project, scenario, replay]);
   const name = encounterId ? (project.encounters.find(({ id }) => id === encounterId)?.name ?? '') : 'Duel';
   return (
@@ -166,7 +152,7 @@ interface PlayerProps {
   seed: number;
   query: URLSearchParams;
   hasBefore: boolean;
-  onQuery: (values: Record<string, string | number | undefined>) => void;
+  onQuery: (values: QueryChange) => void;
 }
 
 function Player({ project, scenario, replay, compared, comparison, arena, heads, name, seed, query, hasBefore, onQuery }: PlayerProps) {
