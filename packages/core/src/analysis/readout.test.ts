@@ -1,3 +1,4 @@
+import { paperDuel } from './paper';
 import { describe, expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
 import { runBatch } from './batch';
@@ -117,6 +118,23 @@ describe('a duel', () => {
 });
 
 describe('a duel of more than two, and somewhere', () => {
+  test('on paper several deal their damage a second together, and as many hits as each has its share of', () => {
+    const project = demo();
+    const own = (id: string) => project.units.find((one) => one.id === id)!;
+    const enemy = own('mulcher');
+    enemy.shield = { max: 30, regen: 0, regenDelay: 0 };
+    const work = workOf(project, {}, { enemy: 'mulcher', against: ['warden', 'tender'] }, 1);
+    work.advance(1);
+    const [a, b] = ['warden', 'tender'].map((id) => paperDuel(own(id), enemy)!);
+    const all = a.damagePerSecond + b.damagePerSecond;
+    const { party } = work.result().paper;
+    expect(party!.damagePerSecond).toBeCloseTo(all, 12);
+    // Health and shield, both, over what both deal.
+    expect(party!.timeToKill).toBeCloseTo((enemy.health.max + 30) / all, 12);
+    expect(party!.hitsToKill).toBeCloseTo((a.hitsToKill * a.damagePerSecond + b.hitsToKill * b.damagePerSecond) / all, 12);
+    expect(party!.shotsToKill).toBeCloseTo((a.shotsToKill * a.damagePerSecond + b.shotsToKill * b.damagePerSecond) / all, 12);
+  });
+
   test('against the whole party: both stand in it, and time-to-down is that of the first to go down', () => {
     const work = workOf(demo(), {}, { enemy: 'mulcher', against: ['warden', 'tender'], copies: 3, distance: 6 }, 1);
     work.advance(30);

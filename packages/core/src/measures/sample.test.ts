@@ -28,3 +28,18 @@ test('every measure that a brief may speak of has its column, of everybody of wh
       expect([measure, subject, columns[columnOf(measure, subject, id)]?.length]).toEqual([measure, subject, 2]);
     }
 });
+
+test('parts join wherever their seeds begin', () => {
+  const part = (firstSeed: number, values: number[]) => ({
+    firstSeed,
+    runs: values.length,
+    digests: values.map(String),
+    columns: { won: Float64Array.from(values) },
+  });
+  expect(joinSamples([part(51, [1, 2]), part(53, [3])])).toEqual({
+    firstSeed: 51,
+    runs: 3,
+    digests: ['1', '2', '3'],
+    columns: { won: Float64Array.from([1, 2, 3]) },
+  });
+});

@@ -21,6 +21,33 @@ const box = (id: string, x: number, y: number, width: number, depth: number, hei
 const walled = (...walls: Loose[]): Partial<FightSketch> => ({ arena: { walls }, width: 40, depth: 40 });
 const standing = (id: string, more: Loose = {}) => dummy(id, 1e5, more);
 
+describe('a body in a wall', () => {
+  // Four metres by four about the origin.
+  const ground = new Ground(compiled({ party: [standing('a')], enemies: [], ...walled(box('block', 0, 0, 4, 4)) }));
+  const out = (x: number, y: number): [number, number] => {
+    ground.slide(0, x, y, x, y, 0.5);
+    return [ground.x, ground.y];
+  };
+
+  test('is put out on the nearest side, with its edge on the wall: from within, from the very edge, from half outside', () => {
+    for (const [x, y, toX, toY] of [
+      [1.5, 0, 2.5, 0],
+      [-1.5, 0.3, -2.5, 0.3],
+      [0.2, 1.9, 0.2, 2.5],
+      [0.2, -1.9, 0.2, -2.5],
+      // Its middle exactly on an edge: straight out, on the outer side.
+      [2, 1, 2.5, 1],
+      [-2, 1, -2.5, 1],
+      [1, 2, 1, 2.5],
+      [1, -2, 1, -2.5],
+      [2.2, 1, 2.5, 1],
+    ]) {
+      const [isX, isY] = out(x, y);
+      expect([x, y, Number(isX.toFixed(9)), Number(isY.toFixed(9))]).toEqual([x, y, toX, toY]);
+    }
+  });
+});
+
 describe('lines', () => {
   const { walls } = compiled({
     party: [standing('a')],
