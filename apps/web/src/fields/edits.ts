@@ -13,10 +13,12 @@ import {
   writtenUnit,
   shown,
 } from '@insidia/core';
+import { type Moved, movedWords } from '../store/document';
 
 export interface Edit {
   document: Project;
   name: string;
+  moved?: Moved;
 }
 
 /** Label and unit of a number of a unit; undefined where the path leads to none. */
@@ -41,10 +43,9 @@ export function setNumber(project: Project, unitId: string, path: string, value:
   const before = valueAt(unit, path) as number | undefined;
   const measure = infoAt(path)?.unit;
   const words = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
-  return {
-    document: editUnit(project, unitId, (one) => setAt(one, path, value)),
-    name: `${nameOfPlace(unit, path)} ${words(before)} → ${words(value)}${measure && value !== undefined ? ' ' + measure : ''}`,
-  };
+  const to = `${words(value)}${measure && value !== undefined ? ` ${measure}` : ''}`;
+  const moved = { what: nameOfPlace(unit, path), from: words(before), to };
+  return { document: editUnit(project, unitId, (one) => setAt(one, path, value)), name: movedWords(moved), moved };
 }
 
 /** Makes a unit's value at a tier what is asked: the tier's own tweak for this unit and path, last in its list. */

@@ -16,7 +16,7 @@ import {
   shown,
 } from '@insidia/core';
 import { useCallback, useMemo } from 'react';
-import { changed } from '../store/document';
+import { type Moved, changed, movedWords } from '../store/document';
 import { useAppDispatch } from '../store/store';
 import type { FieldEditor } from './editor';
 
@@ -28,7 +28,7 @@ export interface ObjectEditor<C extends Collection> extends FieldEditor {
   project: Project;
   base: Item<C>;
   /** Changes it; the name says what was done. */
-  change: (name: string, how: (item: Item<C>) => void, mark?: string) => void;
+  change: (name: string | Moved, how: (item: Item<C>) => void, mark?: string) => void;
   /** Takes something out of it that others may speak of, and what goes with that. */
   remove: (kind: RefersTo, id: string, name: string) => void;
   /** What must be changed before that: "Evening Shift › Second: Which". */
@@ -49,7 +49,7 @@ export function useObjectEditor<C extends Collection>(
 ): ObjectEditor<C> {
   const dispatch = useAppDispatch();
   const change = useCallback(
-    (name: string, how: (item: Item<C>) => void, mark?: string) => {
+    (name: string | Moved, how: (item: Item<C>) => void, mark?: string) => {
       const list = project[collection] as Item<C>[];
       const next = list.map((item) => {
         if (item.id !== id) return item;
@@ -57,7 +57,8 @@ export function useObjectEditor<C extends Collection>(
         how(copy);
         return copy;
       });
-      dispatch(changed({ document: withFittingReferences({ ...project, [collection]: next }), name, mark }));
+      const called = typeof name === 'string' ? { name } : { name: movedWords(name), moved: name };
+      dispatch(changed({ document: withFittingReferences({ ...project, [collection]: next }), ...called, mark }));
     },
     [dispatch, project, collection, id],
   );
@@ -76,11 +77,8 @@ export function useObjectEditor<C extends Collection>(
         const before = valueAt(base, path) as number | undefined;
         const unit = quantityAt(root, pointerSteps(path))?.unit;
         const words = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
-        change(
-          `${named(path)} ${words(before)} → ${words(value)}${unit && value !== undefined ? ` ${unit}` : ''}`,
-          (item) => setAt(item, path, value),
-          mark,
-        );
+        const to = `${words(value)}${unit && value !== undefined ? ` ${unit}` : ''}`;
+        change({ what: named(path), from: words(before), to }, (item) => setAt(item, path, value), mark);
       },
       set: (path, value, what) => change(`${named(path)}: ${what}`, (item) => setAt(item, path, value)),
       reset: () => undefined,

@@ -3,9 +3,21 @@ import { type PatchOperation, type Project, applyPatch, difference, patchesOverl
 import { type PayloadAction, createSlice, original } from '@reduxjs/toolkit';
 import type { Saved } from './api';
 
+/** A number that went from one value to another, each in words. */
+export interface Moved {
+  what: string;
+  from: string;
+  to: string;
+}
+
+/** "Clipper health 22 → 25 hp" */
+export const movedWords = ({ what, from, to }: Moved): string => `${what} ${from} → ${to}`;
+
 /** One change: what it is called, and the way forth and back. */
 export interface Change {
   name: string;
+  /** Where it is a number that went from one value to another: another step of the same drag goes on from the first. */
+  moved?: Moved;
   forward: PatchOperation[];
   back: PatchOperation[];
   /** Changes with the same mark made in a row are one (the moves of a drag). */
@@ -104,7 +116,8 @@ const slice = createSlice({
         trouble: null,
       };
     }),
-    changed: pure((state, { payload: { document, name, mark } }: PayloadAction<{ document: Project; name: string; mark?: string }>) => {
+    changed: pure((state, { payload }: PayloadAction<{ document: Project; name: string; moved?: Moved; mark?: string }>) => {
+      const { document, mark } = payload;
       const current = state.document as Project;
       const last = state.past[state.past.length - 1];
       const continues = mark !== undefined && last?.mark === mark && state.future.length === 0;
@@ -112,7 +125,9 @@ const slice = createSlice({
       const forward = difference(from, document);
       const past = continues ? state.past.slice(0, -1) : state.past;
       if (!forward.length) return { ...state, document, past, before: null, lastChange: null };
-      const change: Change = { name: continues ? joinedName(last.name, name) : name, forward, back: difference(document, from), mark };
+      const moved = continues && last.moved && payload.moved ? { ...payload.moved, from: last.moved.from } : payload.moved;
+      const name = moved ? movedWords(moved) : payload.name;
+      const change: Change = { name, ...(moved && { moved }), forward, back: difference(document, from), mark };
       return {
         ...state,
         document,
@@ -171,13 +186,6 @@ const slice = createSlice({
     }),
   },
 });
-
-/** "a 1 → 2" and then "a 2 → 3" in one go is "a 1 → 3". */
-function joinedName(first: string, second: string): string {
-  const [from] = first.split(' → ');
-  const to = second.split(' → ')[1];
-  return to === undefined ? second : `${from} → ${to}`;
-}
 
 /** Takes the newest change off a stack and plays it; one that no longer fits the document is dropped. */
 function step(
