@@ -6,7 +6,7 @@ import { UnitsPage } from '../features/enemies/UnitsPage';
 import { Guard } from '../parts/guarded';
 import { ProjectsPage } from '../features/projects/ProjectsPage';
 import { openProject } from '../store/saving';
-import { batchesRefused } from '../store/batches';
+import { batchesRefused, readAgain } from '../store/batches';
 import { type AppStore, useAppDispatch, useAppSelector } from '../store/store';
 import { useProgress } from '../store/useProgress';
 import { useInspection } from '../store/useWarnings';
@@ -84,6 +84,7 @@ function Opened({ project: document }: { project: Project }) {
         <TopBar project={document} />
       </Guard>
       <Refusal />
+      <Unread />
       <Guard name="This page" shows={`${pathname} ${document.id}`}>
         <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
           <Outlet />
@@ -104,6 +105,23 @@ function Refusal() {
       <p className="mt-1">{refused}</p>
       <button type="button" className="btn mt-2" onClick={() => dispatch(batchesRefused(null))}>
         Close
+      </button>
+    </div>
+  );
+}
+
+/** Why what has been run can't be shown: whichever view asked. What is away, or not saved yet, the save state tells. */
+function Unread() {
+  const dispatch = useAppDispatch();
+  const { unread } = useAppSelector((state) => state.batches);
+  const saved = useAppSelector((state) => state.document.saving === 'saved');
+  if (!unread || !saved) return null;
+  return (
+    <div role="status" className="fixed bottom-4 left-4 z-40 max-w-[460px] border border-ink-3 bg-sheet p-3 text-table shadow">
+      <p className="font-semibold">What has been run can’t be read</p>
+      <p className="mt-1">{unread}</p>
+      <button type="button" className="btn mt-2" onClick={() => dispatch(readAgain())}>
+        Read it again
       </button>
     </div>
   );

@@ -1,5 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import { type BatchesState, batchesForgotten, batchesProgressed, batchesReducer, howFar } from './batches';
+import {
+  type BatchesState,
+  batchesForgotten,
+  batchesProgressed,
+  batchesReducer,
+  howFar,
+  readAgain,
+  readFailed,
+  readWorked,
+} from './batches';
 
 const progressed = (state: BatchesState | undefined, at: number, ...cells: [string, number, number][]) =>
   batchesReducer(state, batchesProgressed({ at, progress: cells.map(([cell, done, wanted]) => ({ cell, done, wanted })) }));
@@ -34,9 +43,16 @@ describe('how far batches are', () => {
     expect(progressed(state, 4).changes).toBe(first + 2);
   });
 
+  test('a read that failed is told until one works; asking again makes everybody read anew', () => {
+    const failed = batchesReducer(progressed(undefined, 0, ['a', 0, 100]), readFailed('the database does not answer'));
+    expect(failed.unread).toBe('the database does not answer');
+    expect(batchesReducer(failed, readAgain()).changes).toBe(failed.changes + 1);
+    expect(batchesReducer(failed, readWorked()).unread).toBeNull();
+  });
+
   test('the clock never runs backwards, and another project begins anew', () => {
     const state = progressed(undefined, 5000, ['a', 0, 100]);
     expect(howFar(state, 4000).elapsed).toBe(0);
-    expect(batchesReducer(state, batchesForgotten())).toEqual({ cells: {}, since: null, refused: null, changes: 0 });
+    expect(batchesReducer(state, batchesForgotten())).toEqual({ cells: {}, since: null, refused: null, unread: null, changes: 0 });
   });
 });

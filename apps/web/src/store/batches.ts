@@ -9,11 +9,13 @@ export interface BatchesState {
   since: { at: number; done: number } | null;
   /** Why the last request for runs was refused. */
   refused: string | null;
+  /** Why the last read of what has been run failed. */
+  unread: string | null;
   /** Grows whenever something has been done: what was read before may be old. */
   changes: number;
 }
 
-const initialState = { cells: {}, since: null, refused: null, changes: 0 } as BatchesState;
+const initialState = { cells: {}, since: null, refused: null, unread: null, changes: 0 } as BatchesState;
 
 const slice = createSlice({
   name: 'batches',
@@ -37,11 +39,21 @@ const slice = createSlice({
     batchesRefused: (state, { payload }: PayloadAction<string | null>) => {
       state.refused = payload;
     },
+    readFailed: (state, { payload }: PayloadAction<string>) => {
+      state.unread = payload;
+    },
+    readWorked: (state) => {
+      state.unread = null;
+    },
+    /** Everything that has been read is read again. */
+    readAgain: (state) => {
+      state.changes++;
+    },
     batchesForgotten: () => initialState,
   },
 });
 
-export const { batchesProgressed, batchesForgotten, batchesRefused } = slice.actions;
+export const { batchesProgressed, batchesForgotten, batchesRefused, readFailed, readWorked, readAgain } = slice.actions;
 export const batchesReducer = slice.reducer;
 
 /** Asks for runs; a refusal is told where every view shows it. */

@@ -1,6 +1,6 @@
 import { type BandMeasure, type Statistic, estimate, verdictOf, linear, numberOf, rulerOf } from '@insidia/core';
-import { useEffect, useState } from 'react';
 import { api } from '../../store/api';
+import { useRead } from '../../store/useRead';
 
 interface Props {
   project: string;
@@ -17,17 +17,7 @@ const LEFT = 34;
 
 /** A cell's last six batches against the band: how it came to be what it is. */
 export function BatchHistory({ project, cell, column, measure, statistic, band, width }: Props) {
-  const [list, setList] = useState<Awaited<ReturnType<typeof api.cellHistory>>>([]);
-  useEffect(() => {
-    let left = false;
-    api
-      .cellHistory(project, cell, column)
-      .then((found) => !left && setList(found))
-      .catch(() => undefined);
-    return () => {
-      left = true;
-    };
-  }, [project, cell, column]);
+  const list = useRead(JSON.stringify([project, cell, column]), () => api.cellHistory(project, cell, column)) ?? [];
   const points = [...list].reverse().map((one) => ({ ...one, estimate: estimate(one.values, statistic) }));
   const known = points.filter(({ estimate: { value } }) => Number.isFinite(value));
   if (!known.length) return null;

@@ -9,9 +9,10 @@ import {
   clockTime,
   shown,
 } from '@insidia/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../store/api';
+import { useRead } from '../../store/useRead';
 import { runCells } from '../../store/batches';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import type { Strip } from './strips';
@@ -30,24 +31,11 @@ interface Props {
 export function CauseOf({ project, encounter, strip, window: { from, to } }: Props) {
   const dispatch = useAppDispatch();
   const saving = useAppSelector((state) => state.document.saving);
-  const revision = useAppSelector((state) => state.document.saved?.revision);
-  const changes = useAppSelector((state) => state.batches.changes);
   const busy = useAppSelector((state) => state.batches.since !== null);
-  const [found, setFound] = useState<Cause[] | null>(null);
   const suspects = useMemo(() => suspectsOf(project, encounter), [project, encounter]);
   const without = useMemo(() => suspects.map((one) => one.without), [suspects]);
-  useEffect(() => {
-    let left = false;
-    api
-      .causes(project.id, { cell: strip.key, from, to, without })
-      .then((causes) => {
-        if (!left) setFound(causes);
-      })
-      .catch(() => undefined); // away, or not saved yet: the next change asks again
-    return () => {
-      left = true;
-    };
-  }, [project.id, strip.key, from, to, without, revision, changes]);
+  const asked = { cell: strip.key, from, to, without };
+  const found: Cause[] | null = useRead(JSON.stringify([project.id, asked]), () => api.causes(project.id, asked));
   const name = (id: string) => suspects.find((one) => one.without === id)?.name ?? id;
   const lacking = suspects.filter(({ without: id }) => !found?.some((one) => one.without === id && one.runs >= RUNS));
   if (!suspects.length) return <p className="note">There is one wave of one kind: nothing can be left out.</p>;
