@@ -1,0 +1,162 @@
+/**
+ * npm run mutate: are the core's tests able to fail? Small faults are put into a scratch copy one after the other, and the
+ * tests run: first those beside the fault, then all of the core's. A fault that no test sees survives, and is named.
+ *
+ *   npm run mutate -- --count 200 --seed 1 --in engine,measures,analysis,model
+ */
+import { spawnSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join, relative } from 'node:path';
+import { parseArgs } from 'node:util';
+import ts from 'typescript';
+import { ROOT } from './system.mjs';
+
+const { values } = parseArgs({
+  options: {
+    count: { type: 'string', default: '200' },
+    seed: { type: 'string', default: '1' },
+    in: { type: 'string', default: 'engine,measures,analysis,model,record' },
+  },
+});
+const SOURCES = 'packages/core/src';
+/** A test that a fault keeps from ending has seen it. */
+const PATIENCE_MS = 900_000;
+
+const OTHER = {
+  '<': '<=',
+  '<=': '<',
+  '>': '>=',
+  '>=': '>',
+  '+': '-',
+  '-': '+',
+  '*': '/',
+  '/': '*',
+  '&&': '||',
+  '||': '&&',
+  '===': '!==',
+  '!==': '===',
+};
+
+/** Every place of a file where a fault can be put: from, to, and what stands there instead. */
+function faultsOf(path) {
+  const text = readFileSync(join(ROOT, path), 'utf8');
+  const file = ts.createSourceFile(path, text, ts.ScriptTarget.ES2022, true);
+  const faults = [];
+  const add = (node, by, from = node.getStart(file), to = node.end) =>
+    faults.push({ path, from, to, by, was: text.slice(from, to), line: file.getLineAndCharacterOfPosition(from).line + 1 });
+  const visit = (node) => {
+    // Words, limits and types are no behaviour that a test could see.
+    if (ts.isTypeNode(node) || ts.isDecorator(node) || ts.isImportDeclaration(node) || ts.isEnumDeclaration(node)) return;
+    if (ts.isBinaryExpression(node)) {
+      const { operatorToken } = node;
+      const other = OTHER[operatorToken.getText(file)];
+      if (other) add(operatorToken, other);
+    } else if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken) add(node, node.operand.getText(file));
+    else if (ts.isNumericLiteral(node) && !ts.isPropertyAssignment(node.parent)) add(node, String(Number(node.text) + 1));
+    else if (node.kind === ts.SyntaxKind.TrueKeyword) add(node, 'false');
+    else if (node.kind === ts.SyntaxKind.FalseKeyword) add(node, 'true');
+    else if (ts.isConditionalExpression(node)) {
+      const [yes, no] = [node.whenTrue.getText(file), node.whenFalse.getText(file)];
+      add(node, `${no} : ${yes}`, node.whenTrue.getStart(file));
+    } else if (ts.isExpressionStatement(node) && ts.isCallExpression(node.expression)) add(node, ';');
+    ts.forEachChild(node, visit);
+  };
+  visit(file);
+  return faults;
+}
+
+function sources(folder) {
+  return readdirSync(join(ROOT, folder), { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) return sources(path);
+    return path.endsWith('.ts') && !path.endsWith('.test.ts') ? [path] : [];
+  });
+}
+
+/** Draws the same for the same seed: a 32-bit generator is enough to choose with. */
+function drawn(seed) {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const all = values.in
+  .split(',')
+  .flatMap((folder) => sources(join(SOURCES, folder)))
+  .flatMap(faultsOf);
+const chance = drawn(Number(values.seed));
+const chosen = [];
+while (chosen.length < Math.min(Number(values.count), all.length)) {
+  const [fault] = all.splice(Math.floor(chance() * all.length), 1);
+  chosen.push(fault);
+}
+
+const home = mkdtempSync(join(tmpdir(), 'insidia-mutants-'));
+for (const part of [
+  SOURCES,
+  'packages/core/package.json',
+  'packages/core/tsconfig.json',
+  'scripts',
+  'demo',
+  'package.json',
+  'jest.config.mjs',
+  'tsconfig.base.json',
+]) {
+  mkdirSync(dirname(join(home, part)), { recursive: true });
+  cpSync(join(ROOT, part), join(home, part), { recursive: true });
+}
+symlinkSync(join(ROOT, 'node_modules'), join(home, 'node_modules'));
+
+/** Whether these tests of the copy pass. */
+function passes(...patterns) {
+  const { status } = spawnSync(
+    process.execPath,
+    [
+      join(home, 'node_modules/jest/bin/jest.js'),
+      '--selectProjects',
+      'core',
+      '--bail',
+      '--silent',
+      ...(patterns.length ? ['--testPathPatterns', ...patterns] : []),
+    ],
+    { cwd: home, stdio: 'ignore', timeout: PATIENCE_MS, env: { ...process.env, INSIDIA_CASES: '60' } },
+  );
+  return status === 0;
+}
+
+/** Tests in the folder of a file, the one named after it before all. */
+function beside(path) {
+  const own = path.replace(/\.ts$/, '.test.ts');
+  if (existsSync(join(ROOT, own))) return [own];
+  const folder = dirname(path);
+  const has = readdirSync(join(ROOT, folder)).some((name) => name.endsWith('.test.ts'));
+  return has ? [`${folder}/[^/]*$`] : [];
+}
+
+let killed = 0;
+const survivors = [];
+try {
+  if (!passes()) throw new Error('the tests must pass before faults are put in: they do not');
+  for (const [i, fault] of chosen.entries()) {
+    const path = join(home, fault.path);
+    const text = readFileSync(path, 'utf8');
+    writeFileSync(path, text.slice(0, fault.from) + fault.by + text.slice(fault.to));
+    const near = beside(fault.path);
+    const seen = (near.length > 0 && !passes(...near)) || !passes();
+    writeFileSync(path, text);
+    if (seen) killed++;
+    else survivors.push(fault);
+    const short = (code) => code.replaceAll(/\s+/g, ' ').slice(0, 60);
+    console.log(
+      `${i + 1} of ${chosen.length}: ${seen ? 'seen' : 'SURVIVES'} ${relative(SOURCES, fault.path)}:${fault.line} ${short(fault.was)} → ${short(fault.by)}`,
+    );
+  }
+} finally {
+  rmSync(home, { recursive: true, force: true });
+}
+console.log(`${killed} of ${chosen.length} faults are seen by a test: ${((100 * killed) / chosen.length).toFixed(1)} %`);
