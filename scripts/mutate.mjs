@@ -103,6 +103,8 @@ for (const part of [
   'packages/core/tsconfig.json',
   'scripts',
   'demo',
+  'docs',
+  'apps/web/src',
   'package.json',
   'jest.config.mjs',
   'tsconfig.base.json',
@@ -110,6 +112,8 @@ for (const part of [
   mkdirSync(dirname(join(home, part)), { recursive: true });
   cpSync(join(ROOT, part), join(home, part), { recursive: true });
 }
+// Jest looks for the folders of all projects.
+for (const folder of ['apps/cli/src', 'apps/server/src', 'e2e']) mkdirSync(join(home, folder), { recursive: true });
 symlinkSync(join(ROOT, 'node_modules'), join(home, 'node_modules'));
 
 /** Whether these tests of the copy pass. */

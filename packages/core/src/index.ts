@@ -22,6 +22,7 @@ export {
   quantityAt,
   type QuantityInfo,
 } from './model/field';
+export * from './model/form';
 export * from './model/limits';
 export * from './model/number-words';
 export * from './model/planned';

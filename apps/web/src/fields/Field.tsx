@@ -1,4 +1,4 @@
-import { fieldAt, fieldLabel, fieldWords, pointerSteps, valueAt } from '@insidia/core';
+import { fieldAt, fieldLabel, fieldWords, plainFields, pointerSteps, valueAt } from '@insidia/core';
 import { Choose } from './Choose';
 import { SomeOf } from './SomeOf';
 import { TextField } from './TextField';
@@ -117,16 +117,16 @@ export function Field({ editor, path, label, width, offers, none }: Props) {
   }
 }
 
-/** Several fields of one group, in a row that wraps. */
+/** Several fields of one group, in a row that wraps: those named, else all that its class has for a form. */
 export function Fields({
   editor,
   at,
-  of,
+  of = plainFields(editor.root, pointerSteps(at), valueAt(editor.base, at) as object | undefined),
   labels = {},
 }: {
   editor: FieldEditor;
   at: string;
-  of: readonly string[];
+  of?: readonly string[];
   labels?: Record<string, string>;
 }) {
   return (

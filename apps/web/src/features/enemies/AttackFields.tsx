@@ -107,13 +107,13 @@ export const AttackFields = guarded(
         ))}
         {aims && (
           <Part title="Hits">
-            <Fields editor={editor} at={`${at}/hits`} of={['perTarget', 'limit', 'friendlyFire']} />
-            <Fields editor={editor} at={`${at}/aim`} of={['near', 'far', 'weakPointShare']} />
+            <Fields editor={editor} at={`${at}/hits`} />
+            <Fields editor={editor} at={`${at}/aim`} />
           </Part>
         )}
         <Part title="Costs">
           <FieldNumber tight editor={editor} path={`${at}/energy`} width={84} />
-          {attack.charges && <Fields editor={editor} at={`${at}/charges`} of={['count', 'reload']} />}
+          {attack.charges && <Fields editor={editor} at={`${at}/charges`} />}
           {attack.charges && <Without what="charges" onRemove={() => editor.set(`${at}/charges`, undefined, 'none')} />}
           {attack.slot && (
             <>
@@ -124,7 +124,7 @@ export const AttackFields = guarded(
           )}
         </Part>
         <Part title="Broken off">
-          <Fields editor={editor} at={`${at}/interruptible`} of={['stagger', 'hit']} />
+          <Fields editor={editor} at={`${at}/interruptible`} />
           {strikes && base.side === 'enemy' && <Field editor={editor} path={`${at}/answers`} />}
         </Part>
         {attack.next && (

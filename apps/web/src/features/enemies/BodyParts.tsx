@@ -1,4 +1,14 @@
-import { ANSWERS, ANSWER_KINDS, type AnswerKind, type Unit, blankAt, fieldLabel, Unit as UnitClass, unitHeads } from '@insidia/core';
+import {
+  ANSWERS,
+  ANSWER_KINDS,
+  type AnswerKind,
+  type Unit,
+  blankAt,
+  fieldLabel,
+  plainFields,
+  Unit as UnitClass,
+  unitHeads,
+} from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
@@ -22,44 +32,44 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
   return (
     <div className="mb-1 mt-1">
       <Part title="Body">
-        <Fields editor={editor} at="/body" of={['radius', 'height', 'eyeHeight', 'muzzleHeight']} />
+        <Fields editor={editor} at="/body" />
       </Part>
       <Part title="Movement">
-        <Fields editor={editor} at="/movement" of={['walk', 'run', 'acceleration', 'turnRate']} />
+        <Fields editor={editor} at="/movement" />
         <FieldNumber tight editor={editor} path="/knockback/resist" width={84} />
         <Ground editor={editor} field="only" />
         <Ground editor={editor} field="never" />
       </Part>
       <Part title="Health">
-        <Fields editor={editor} at="/health" of={['max', 'regen', 'regenDelay', 'regenUpTo']} />
+        <Fields editor={editor} at="/health" />
         <Gates editor={editor} states={states} />
       </Part>
       {base.shield && (
         <Part title="Shield" onRemove={take('shield')}>
-          <Fields editor={editor} at="/shield" of={['max', 'regen', 'regenDelay']} />
+          <Fields editor={editor} at="/shield" />
         </Part>
       )}
       <Part title="Armour">
-        <Fields editor={editor} at="/armour" of={['flat', 'minimumDamage', 'arc']} />
+        <Fields editor={editor} at="/armour" />
         <Resistances editor={editor} />
       </Part>
       {base.weakPoint && (
         <Part title="Weak point" onRemove={take('weakPoint')}>
-          <Fields editor={editor} at="/weakPoint" of={['multiplier', 'exposed', 'lethal']} />
+          <Fields editor={editor} at="/weakPoint" />
           {base.weakPoint.exposed === 'states' && <Field editor={editor} path="/weakPoint/states" offers={states} />}
         </Part>
       )}
       <Part title="After a hit" note="no further hit counts for this long">
-        <Fields editor={editor} at="/invulnerability" of={['duration', 'scope']} />
+        <Fields editor={editor} at="/invulnerability" />
       </Part>
       {base.stagger && (
         <Part title="Stagger" onRemove={take('stagger')}>
-          <Fields editor={editor} at="/stagger" of={['threshold', 'window', 'duration', 'immunity']} />
+          <Fields editor={editor} at="/stagger" />
         </Part>
       )}
       {base.energy && (
         <Part title="Energy" onRemove={take('energy')}>
-          <Fields editor={editor} at="/energy" of={['max', 'start', 'regen']} />
+          <Fields editor={editor} at="/energy" />
         </Part>
       )}
       <Part title="Senses">
@@ -74,11 +84,11 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
         </span>
       </Part>
       <Part title="Temper">
-        <Fields editor={editor} at="/temper" of={['manner', 'alertRadius']} />
+        <Fields editor={editor} at="/temper" />
       </Part>
       {base.leash && (
         <Part title="Leash" onRemove={take('leash')}>
-          <Fields editor={editor} at="/leash" of={['radius', 'heals', 'ignoresDamage', 'answersAttack', 'gone']} />
+          <Fields editor={editor} at="/leash" />
         </Part>
       )}
       <Part title="Targeting">
@@ -90,7 +100,7 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
       </Part>
       <Part title="On death">
         <Field editor={editor} path="/onDeath/attack" offers={attacks} none="nothing" label="Does" />
-        <Fields editor={editor} at="/onDeath" of={['worth', 'revivableFor', 'revivals']} />
+        <Fields editor={editor} at="/onDeath" />
       </Part>
       {base.player && <PlayerParts editor={editor} attacks={attacks} />}
       <Identity editor={editor} />
@@ -242,7 +252,7 @@ function PlayerParts({ editor, attacks }: { editor: UnitEditor; attacks: { id: s
   return (
     <>
       <Part title="Attention">
-        <Fields editor={editor} at="/player/attention" of={['mean', 'spread', 'angle', 'follows', 'mistakes']} />
+        <Fields editor={editor} at="/player/attention" />
         <FieldNumber tight editor={editor} path="/player/aimError" width={84} />
         <FieldNumber tight editor={editor} path="/player/runsWithin" width={84} />
       </Part>
@@ -251,28 +261,28 @@ function PlayerParts({ editor, attacks }: { editor: UnitEditor; attacks: { id: s
       </Part>
       {player.magazine && (
         <Part title="Magazine" onRemove={take('magazine')}>
-          <Fields editor={editor} at="/player/magazine" of={['rounds', 'reload']} />
+          <Fields editor={editor} at="/player/magazine" />
           <Field editor={editor} path="/player/magazine/attacks" offers={attacks} />
         </Part>
       )}
       {player.healing && (
         <Part title="Healing item" onRemove={take('healing')}>
-          <Fields editor={editor} at="/player/healing" of={['count', 'below', 'takes', 'heal/amount', 'heal/share']} />
+          <Fields editor={editor} at="/player/healing" />
         </Part>
       )}
       {player.cover && (
         <Part title="Cover" onRemove={take('cover')}>
-          <Fields editor={editor} at="/player/cover" of={['below', 'stays', 'radius']} />
+          <Fields editor={editor} at="/player/cover" />
         </Part>
       )}
       {player.down && (
         <Part title="Goes down" onRemove={take('down')}>
-          <Fields editor={editor} at="/player/down" of={['bleedOut', 'rescue', 'reach', 'health', 'lives']} />
+          <Fields editor={editor} at="/player/down" />
         </Part>
       )}
       {player.rescues && (
         <Part title="Rescues" onRemove={take('rescues')}>
-          <Fields editor={editor} at="/player/rescues" of={['within', 'safe']} />
+          <Fields editor={editor} at="/player/rescues" />
         </Part>
       )}
       <AddParts
@@ -299,10 +309,11 @@ function Answers({ editor, player }: { editor: UnitEditor; player: NonNullable<U
           <span className="w-[120px] pt-[17px] text-table">
             <b>{i + 1}</b> {name(kind)}
           </span>
-          {(kind === 'dodge' || kind === 'block') && <FieldNumber tight editor={editor} path={`/player/answers/${id}/window`} width={72} />}
-          {kind === 'dodge' && <FieldNumber tight editor={editor} path={`/player/answers/${id}/distance`} width={72} />}
-          {kind === 'block' && <FieldNumber tight editor={editor} path={`/player/answers/${id}/reduces`} width={72} />}
-          <FieldNumber tight editor={editor} path={`/player/answers/${id}/cooldown`} width={72} />
+          {plainFields(UnitClass, ['player', 'answers', id], { kind })
+            .filter((field) => field !== 'kind')
+            .map((field) => (
+              <FieldNumber key={field} tight editor={editor} path={`/player/answers/${id}/${field}`} width={72} />
+            ))}
           <span className="pt-[15px]">
             <ListButtons
               what={name(kind)}
