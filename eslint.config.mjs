@@ -97,6 +97,16 @@ export default tseslint.config(
   },
   { files: ['apps/server/src/**/*.ts'], rules: noImports(['@insidia/cli', '@insidia/web', '**/cli/**'], 'the server knows the core only') },
   {
+    files: ['apps/web/src/{features,fields,app}/**/*.{ts,tsx}'],
+    rules: {
+      // A name written out has nothing for the next step of a drag to go on from.
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'TemplateElement[value.raw=/→ $/]', message: 'from one number to another: hand over a `Moved`, or use `movedWords`' },
+      ],
+    },
+  },
+  {
     files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
     rules: {

@@ -1,4 +1,4 @@
-import { type Arena, type UnitHead, type Wave, Wave as WaveClass, blank, idFor, nameFor, waveSentence, shown, linear } from '@insidia/core';
+import { type Arena, type UnitHead, type Wave, Wave as WaveClass, blank, idFor, nameFor, waveSentence, linear } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { moved } from '../../fields/Mini';
@@ -128,13 +128,7 @@ export const EncounterBench = guarded(
               onDelay={(id, seconds, mark) => {
                 const own = base.waves.find((one) => one.id === id)!;
                 const field = own.start === 'clock' ? 'at' : 'delay';
-                editor.change(
-                  `${base.name} ${own.name} ${field === 'at' ? 'starts at' : 'delay'} ${shown(own[field])} → ${shown(seconds)} s`,
-                  (encounter) => {
-                    encounter.waves.find((one) => one.id === id)![field] = seconds;
-                  },
-                  mark,
-                );
+                editor.write(`/waves/${id}/${field}`, seconds, mark);
               }}
               onMove={(id, by) => {
                 const index = base.waves.findIndex((one) => one.id === id);

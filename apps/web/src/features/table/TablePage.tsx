@@ -19,7 +19,7 @@ import { Popover } from '../../fields/Popover';
 import { YesNo } from '../../fields/YesNo';
 import { infoAt, setThroughTier } from '../../fields/edits';
 import { limitBroken, tidy } from '../../fields/number';
-import { changed } from '../../store/document';
+import { changed, movedWords } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { type Column, FIRST_COLUMNS, columnsOf } from './columns';
@@ -147,7 +147,11 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
     const { row, column } = area;
     write(
       [{ row, column, value }],
-      `${rows[row].head.name} ${columns[column].label.toLowerCase()} ${shown(rows[row].cells[column].value ?? 0)} → ${shown(value)}`,
+      movedWords({
+        what: `${rows[row].head.name} ${columns[column].label.toLowerCase()}`,
+        from: shown(rows[row].cells[column].value ?? 0),
+        to: shown(value),
+      }),
     );
   };
   const go = (row: number, column: number, stretch: boolean) => {
