@@ -366,10 +366,13 @@ describe('a replay', () => {
     await page.keyboard.press('n');
     expect(await clock()).not.toBe('0:00.05');
     await press(page, 'main', 'Play');
-    await page.waitForFunction(
-      () => Number(document.querySelector('[role=slider][aria-label=Instant]')?.getAttribute('aria-valuenow')) > 1.2,
-    );
-    await press(page, 'main', 'Pause');
+    // Read and paused in one go: on a busy machine the fight is over before a second call arrives.
+    await page.waitForFunction(() => {
+      if (!(Number(document.querySelector('[role=slider][aria-label=Instant]')?.getAttribute('aria-valuenow')) > 1.2)) return false;
+      const pause = [...document.querySelectorAll<HTMLElement>('main button')].find((one) => one.textContent?.trim() === 'Pause');
+      pause?.click();
+      return true;
+    });
     await choose(page, 'main', 'Compare with', 'seed 4');
     await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('They part at'));
     expect(await page.$$eval('[data-testid=stage]', (all) => all.length)).toBe(2);

@@ -163,16 +163,16 @@ async function batches() {
     document.units[1].health.max = 20 + kill / 64;
     await call('POST', 'projects', document);
     const path = `projects/${document.id}`;
-    await call('POST', `${path}/batches`, { cells: [{ cell: core.cellKey(cell), runs }] });
+    await call('POST', `${path}/batches`, { cells: [{ cell: core.scenarioKey(cell), runs }] });
     const enough = 50 * (1 + Math.floor(draw() * 4));
     const done = async () =>
-      (await call('POST', `${path}/cells/read`, { cells: [{ cell: core.cellKey(cell), columns: ['dose'] }] })).body[0];
+      (await call('POST', `${path}/cells/read`, { cells: [{ cell: core.scenarioKey(cell), columns: ['dose'] }] })).body[0];
     while ((await done()).runs < enough);
     await killInstance(instance);
     await again();
     while ((await call('GET', `${path}/batches`)).body.length);
     const found = (await done()).values.dose;
-    const compiled = core.compileCell(core.parseProject(document), cell);
+    const compiled = core.compileScenario(core.parseProject(document), cell);
     const batch = new core.Batch(compiled, 1, runs);
     batch.advance(runs);
     const own = Array.from(core.sampleOf(compiled, batch.rows).columns.dose, (one) => (one === one ? one : null));
