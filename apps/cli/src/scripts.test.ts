@@ -1,4 +1,5 @@
 /** The scripts beside the sources are not type-checked: what they take from the core by name has to be there. */
+import { expect, test } from '@jest/globals';
 import * as core from '@insidia/core';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
