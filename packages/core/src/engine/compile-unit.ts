@@ -6,37 +6,37 @@ import { compileEffects } from '../model/effects/list';
 import type { Player } from '../model/player';
 import { DOES_NAMES, type State } from '../model/state';
 import { CRITERIA_NAMES, type Targeting, type Unit } from '../model/unit';
-import { microseconds } from '../record/time';
+import { microseconds, SECOND } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
-import {
-  type CompiledAttack,
-  type CompiledPlayer,
-  type CompiledPriority,
-  type CompiledState,
-  type CompiledTargeting,
-  type CompiledTraits,
-  type CompiledUnit,
-  type Names,
+import type {
+  Compiled,
+  CompiledAttack,
+  CompiledPlayer,
+  CompiledPriority,
+  CompiledState,
+  CompiledTargeting,
+  CompiledTraits,
+  CompiledUnit,
+  GroundRules,
+  Names,
 } from './tables';
 import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
 
 /** What compiling a unit needs to know of its encounter. */
-export interface UnitContext {
-  names: Names;
-  stepSeconds: number;
+export interface UnitContext extends Pick<Compiled, 'names' | 'step' | 'roleOfType' | 'groundRules' | 'keepSource'> {
   /** The kind of a unit that is summoned. */
   kindOf: (id: string) => number;
-  /** The class of ground that a unit of these rules belongs to. */
-  groundClass: (only: readonly string[], never: readonly string[]) => number;
-  /** Role of each type, for filters. */
-  roleOfType: (type: string) => string;
-  keepSource: boolean;
+}
+
+/** The same once everything is compiled: for a row that a run makes anew. */
+export function contextIn({ names, step, roleOfType, groundRules, keepSource, kindOfType }: Compiled): UnitContext {
+  return { names, step, roleOfType, groundRules, keepSource, kindOf: (id) => kindOfType[names.types.indexOf(id)] };
 }
 
 export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
   const { names } = context;
-  const turned = unit.movement.turnRate * context.stepSeconds;
+  const turned = (unit.movement.turnRate * context.step) / SECOND;
   const scope: ConditionScope = { names, attacks: unit.attacks.map(({ id }) => id), nodes: { count: 0 } };
   const attacks = unit.attacks.map((attack) => compileAttack(attack, unit, scope, context));
   const choice = compileChoice(unit, attacks, scope, context);
@@ -90,7 +90,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     turnRate: unit.movement.turnRate,
     stepCosine: turned >= 180 ? -1 : cosine(turned),
     stepSine: turned >= 180 ? 0 : sine(turned),
-    ground: context.groundClass(unit.movement.only, unit.movement.never),
+    ground: groundClass(context.groundRules, unit.movement),
     sight: senses.sight,
     sightCosine: halfCosine(senses.angle),
     lose: senses.lose,
@@ -123,6 +123,13 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     player: unit.player ? compilePlayer(unit.player, unit) : null,
     source: context.keepSource ? unit : null,
   };
+}
+
+/** The class of ground that a unit belongs to: units that may go to the same places share one. A class not met yet is added. */
+function groundClass(rules: GroundRules[], { only, never }: GroundRules): number {
+  const same = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((kind, i) => kind === b[i]);
+  const known = rules.findIndex((one) => same(one.only, only) && same(one.never, never));
+  return known >= 0 ? known : rules.push({ only, never }) - 1;
 }
 
 const HOLDS: CompiledState = {
@@ -210,7 +217,7 @@ function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitConte
   }));
   const { only, never } = targeting;
   const speaksOf = (filter: { roles: string[]; units: string[] }, type: string) =>
-    filter.units.includes(type) || filter.roles.includes(roleOfType(type));
+    filter.units.includes(type) || filter.roles.includes(roleOfType[names.types.indexOf(type)] ?? '');
   const filtered = Boolean((only && only.roles.length + only.units.length) || (never && never.roles.length + never.units.length));
   const may = (type: string) =>
     !(only && only.roles.length + only.units.length && !speaksOf(only, type)) && !(never && speaksOf(never, type));

@@ -97,6 +97,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     halfDepth: arena.depth / 2,
     grid: arena.grid,
     walls: arena.walls.map(compileWall),
+    groundRules: kinds.context.groundRules,
     closed: kinds.closedGround(),
     zones,
     points: arena.spawnPoints.map(({ id, x, y, scatter, facing: f }) => ({ id, x, y, scatter, fx: cosine(f), fy: sine(f) })),
@@ -104,6 +105,8 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     names,
     kinds: kinds.all,
     kindOfType: names.types.map((type) => kinds.plainKind(type)),
+    roleOfType: kinds.context.roleOfType,
+    keepSource: kinds.context.keepSource,
     party,
     allies,
     waves,
@@ -129,8 +132,7 @@ class Kinds {
   readonly all: CompiledUnit[] = [];
   readonly names: Names;
   private readonly numbers = new Map<string, number>();
-  private readonly context: UnitContext;
-  private readonly groundClasses: { key: string; only: readonly string[]; never: readonly string[] }[] = [{ key: '', only: [], never: [] }];
+  readonly context: UnitContext;
 
   constructor(
     private readonly project: Project,
@@ -156,10 +158,10 @@ class Kinds {
     const boosts = units.some(({ attacks }) => attacks.some(({ effects }) => effects.boost));
     this.context = {
       names: this.names,
-      stepSeconds,
+      step: microseconds(stepSeconds),
       kindOf: (id) => this.of(id),
-      groundClass: (only, never) => this.groundClass(only, never),
-      roleOfType: (type) => (type.startsWith('point:') ? POINT_ROLE : (heads.get(type)?.role ?? '')),
+      groundRules: [{ only: [], never: [] }],
+      roleOfType: this.names.types.map((type) => (type.startsWith('point:') ? POINT_ROLE : (heads.get(type)?.role ?? ''))),
       keepSource: changes || boosts || units.some(({ states }) => states.some(({ tweaks }) => tweaks.length)),
     };
   }
@@ -242,16 +244,9 @@ class Kinds {
     });
   }
 
-  private groundClass(only: readonly string[], never: readonly string[]): number {
-    if (!only.length && !never.length) return 0;
-    const key = JSON.stringify([only, never]);
-    const known = this.groundClasses.findIndex((one) => one.key === key);
-    return known >= 0 ? known : this.groundClasses.push({ key, only, never }) - 1;
-  }
-
   /** Areas closed to each class: of a kind it may never enter, or not of the kinds it is confined to. */
   closedGround(): CompiledShape[][] {
-    return this.groundClasses.map(({ only, never }) =>
+    return this.context.groundRules.map(({ only, never }) =>
       this.arena.ground
         .filter(({ kind }) => never.includes(kind) || (only.length > 0 && !only.includes(kind)))
         .map(({ corners }) => shapeOf(corners)),

@@ -14,10 +14,16 @@ export class Fight extends Motion {
     return this.count++;
   }
 
-  /** A use of an attack begins; its number. @param readable µs at which it can be read */
-  nextUse(readable: number): number {
+  /** A use of an attack begins: nobody has been struck by it yet. @param readable µs at which it can be read */
+  beginUse(unit: number, readable: number): void {
     this.announced[++this.uses] = readable;
-    return this.uses;
+    this.use[unit] = this.uses;
+    this.struck[unit].length = 0;
+  }
+
+  /** The use under way has struck somebody. */
+  strikes(unit: number, victim: number): void {
+    this.struck[unit].push(victim);
   }
 
   /** The next draw of a unit for one purpose, in [0, 1). */
@@ -63,6 +69,11 @@ export class Fight extends Motion {
     return Math.min(charges, this.charges[at] + Math.floor((this.now - this.chargedAt[at]) / recharge));
   }
 
+  /** What a unit is about, where an event of its own says it. */
+  setDoing(unit: number, doing: number): void {
+    this.doing[unit] = doing;
+  }
+
   /** Says in the log what a unit is about, when that changes. */
   sayDoing(unit: number, doing: number): void {
     if (this.doing[unit] === doing) return;
@@ -79,6 +90,29 @@ export class Fight extends Motion {
     this.mobility[unit] = reels || rooted ? 0 : attacking * (1 - this.slowed[unit]);
   }
 
+  /** The wind-up of an attack begins; whatever it had planned no longer holds. */
+  beginAttack(unit: number, number: number, target: number, attack: CompiledAttack): void {
+    this.serial[unit]++;
+    this.choiceAt[unit] = -1;
+    this.comboAttack[unit] = NOBODY;
+    this.phase[unit] = PHASE.windup;
+    this.attack[unit] = number;
+    this.attackTarget[unit] = target;
+    this.attackStart[unit] = this.attackedAt[unit] = this.now;
+    this.held[unit] = attack.turns ? 0 : 1;
+    this.beginUse(unit, this.now + attack.cue);
+  }
+
+  /** Wind-up is over: where it strikes is fixed. */
+  strikesNow(unit: number): void {
+    this.phase[unit] = PHASE.active;
+    this.held[unit] = 1;
+  }
+
+  recovers(unit: number): void {
+    this.phase[unit] = PHASE.recovery;
+  }
+
   /** Turns to the idle phase and forgets the attack under way. */
   idle(unit: number): void {
     this.phase[unit] = PHASE.idle;
@@ -88,6 +122,38 @@ export class Fight extends Motion {
     this.serial[unit]++;
     this.choiceAt[unit] = -1;
     this.setMobility(unit);
+  }
+
+  /** Its life ends: whatever it was doing or owed is undone. */
+  ceases(unit: number): void {
+    this.serial[unit]++;
+    this.phase[unit] = PHASE.idle;
+    this.comboAttack[unit] = this.owedAttack[unit] = NOBODY;
+  }
+
+  /** @param lasts µs */
+  pauseFor(unit: number, lasts: number): void {
+    this.pauseUntil[unit] = this.now + lasts;
+  }
+
+  /** An attack may follow the last one. @param window µs */
+  mayFollow(unit: number, attack: number, window: number): void {
+    this.comboAttack[unit] = attack;
+    this.comboUntil[unit] = this.now + window;
+  }
+
+  endCombo(unit: number): void {
+    this.comboAttack[unit] = NOBODY;
+  }
+
+  /** What a state has it do on entering, as soon as it can. @param attack NOBODY: it is paid */
+  owe(unit: number, attack: number): void {
+    this.owedAttack[unit] = attack;
+  }
+
+  /** The instant for which a choice is queued; −1: none. */
+  awaitChoice(unit: number, at: number): void {
+    this.choiceAt[unit] = at;
   }
 }
 

@@ -108,7 +108,7 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
       return stepOutNow(fight, unit, serial);
     case DUE.choice:
       if (current && fight.choiceAt[unit] === fight.now) {
-        fight.choiceAt[unit] = -1;
+        fight.awaitChoice(unit, -1);
         tryAtInstant(fight, unit);
       }
       return;

@@ -1,7 +1,7 @@
 /**
  * The state of one fight: units in columns, what flies, the queue, the log. Allocated once for a compiled encounter and used
- * again for every seed: one loop over all columns puts back what a run left. It only holds; what happens is in the files named
- * after it.
+ * again for every seed: one loop over all columns puts back what a run left. It only holds; each column is
+ * written by the one file named above it (a test looks), whoever else wants it changed asks there.
  */
 import { Columns } from '../record/columns';
 import { EventLog } from '../record/log';
@@ -68,61 +68,78 @@ export class FightState extends Tables {
   /** Those who looked for a better target in this step. */
   readonly reconsidered = this.list<number>();
 
-  // who
+  // by waves/spawns.ts: who it is, where it came from
   readonly kindNumber = this.integers(-1);
-  readonly kinds = this.list<CompiledUnit>();
   readonly side = this.bytes();
   readonly key = this.integers();
-  readonly isAlive = this.bytes();
   readonly bornAt = this.numbers();
-  readonly diedAt = this.numbers();
-  protected readonly draws = this.integers(0, PURPOSES);
+  readonly summoner = this.integers(NOBODY);
+  /** How many it ever summoned. */
+  readonly summoned = this.integers();
+  readonly homeX = this.numbers();
+  readonly homeY = this.numbers();
+
+  // by waves/counts.ts: its wave
   /** Its wave and which coming of it; −1: none. */
   readonly wave = this.integers(NOBODY);
   readonly coming = this.integers();
   readonly group = this.integers();
   /** Counts among the units its wave must lose. */
   readonly counted = this.bytes();
-  readonly summoner = this.integers(NOBODY);
-  /** Its living summoned, and how many it ever summoned. */
+
+  // by waves/roll.ts: whether it stands
+  readonly isAlive = this.bytes();
+  /** How many of those it summoned live. */
   readonly helpers = this.integers();
-  readonly summoned = this.integers();
   readonly isMember = this.bytes();
   readonly revived = this.integers();
   readonly isDown = this.bytes();
-  /** Something that must be kept; the fight is lost with it. */
-  readonly defended = this.bytes();
-  pointLost = AT_FIRST.pointLost;
-  /** Those who came home for good in this step. */
-  readonly leaving = this.list<number>();
-  /** Units with a simulated player behind them. */
-  readonly players = this.list<number>();
 
-  // where: a straight segment from (x, y) at segmentStart with velocity (vx, vy) in m/s
+  // by waves/beginning.ts: what must be kept; the fight is lost with it
+  readonly defended = this.bytes();
+
+  // by mind/changes.ts: its row, and of row and state what every step asks for
+  readonly kinds = this.list<CompiledUnit>();
+  readonly radius = this.numbers();
+  readonly invulnerable = this.bytes();
+  readonly does = this.bytes();
+  readonly pace = this.numbers();
+  readonly near = this.numbers();
+  readonly far = this.numbers();
+  readonly leaves = this.bytes();
+  readonly mayAttack = this.bytes();
+  readonly lose = this.numbers();
+  readonly leashed = this.bytes();
+  readonly acceleration = this.numbers();
+  readonly turnsAtOnce = this.bytes();
+  readonly stepCosine = this.numbers();
+
+  // by body/motion.ts: where: a straight segment from (x, y) at segmentStart with velocity (vx, vy) in m/s
   readonly x = this.numbers();
   readonly y = this.numbers();
   readonly vx = this.numbers();
   readonly vy = this.numbers();
   readonly segmentStart = this.numbers();
-  /** Facing, a unit vector, and when it was last turned. */
+  readonly speed = this.numbers();
+
+  // by body/facing.ts: facing, a unit vector, and when it was last turned
   readonly fx = this.numbers();
   readonly fy = this.numbers();
   readonly turnedAt = this.numbers();
-  readonly speed = this.numbers();
-  readonly radius = this.numbers();
-  readonly homeX = this.numbers();
-  readonly homeY = this.numbers();
-  // the way to its target at the beginning of the step: a unit vector, centre distance, distance between edges
+
+  // by body/bearings.ts: the way to its target at the beginning of the step: a unit vector, centre distance, distance between edges
   readonly bearingX = this.numbers();
   readonly bearingY = this.numbers();
   readonly bearingLength = this.numbers();
   readonly bearingGap = this.numbers();
-  /** Line from its muzzle to its target: when it was looked up, for whom, and whether it is clear. */
-  readonly lineAt = this.numbers(-1);
-  readonly lineTo = this.integers(NOBODY);
-  readonly lineClear = this.bytes();
 
-  // health as of healthAt; regeneration runs from regenFrom
+  // by body/route.ts: its way around walls
+  readonly wayX = this.numbers();
+  readonly wayY = this.numbers();
+  readonly wayGoal = this.bytes();
+  readonly wayUntil = this.numbers();
+
+  // by harm/vitals.ts: amounts as of an instant; what regenerates runs from another
   readonly health = this.numbers();
   readonly healthAt = this.numbers();
   readonly regenFrom = this.numbers();
@@ -131,20 +148,20 @@ export class FightState extends Tables {
   readonly shieldFrom = this.numbers();
   readonly energy = this.numbers();
   readonly energyAt = this.numbers();
+
+  // by harm/damage.ts: what met it
   /** What opened each of its windows of invulnerability, and when that ends. */
   readonly windows = this.lists<number>();
   readonly windowEnds = this.lists<number>();
-  readonly invulnerable = this.bytes();
-  /** One bit a gate whose state has come; and one a gate that was said to hold. */
-  readonly gatesPassed = this.integers();
+  /** One bit a gate that was said to hold. */
   readonly gatesHeld = this.integers();
   readonly hurtAt = this.numbers(-Infinity);
   readonly hurtBy = this.integers(NOBODY);
   readonly dealt = this.numbers();
+
+  // by harm/lasting.ts: what lasts on it
   /** Damage taken lately: time, amount, time, amount … */
   readonly recent = this.lists<number>();
-  /** What each did to each, where somebody's targeting asks for it: by victim × capacity + attacker. */
-  readonly harm = this.cleared(new Map<number, number>());
   readonly staggeredUntil = this.numbers();
   readonly steadyUntil = this.numbers();
   /** What lasts on it; empty for most. */
@@ -153,7 +170,11 @@ export class FightState extends Tables {
   readonly marked = this.numbers(1);
   readonly lent = this.numbers();
 
-  // what it knows
+  // by mind/senses.ts: what it knows
+  /** Line from its muzzle to its target: when it was looked up, for whom, and whether it is clear. */
+  readonly lineAt = this.numbers(-1);
+  readonly lineTo = this.integers(NOBODY);
+  readonly lineClear = this.bytes();
   readonly alerted = this.bytes();
   readonly noticing = this.bytes();
   readonly nextLook = this.numbers();
@@ -161,35 +182,42 @@ export class FightState extends Tables {
   readonly seenFor = this.numbers();
   readonly knownX = this.numbers();
   readonly knownY = this.numbers();
+
+  // by mind/wanted.ts: whom it is after
   readonly target = this.integers(NOBODY);
   readonly nextTarget = this.numbers();
   /** Until when it can't leave its target, whatever else. */
   readonly boundUntil = this.numbers();
 
-  // what it does
+  // by mind/states.ts: its state
+  /** One bit a gate whose state has come. */
+  readonly gatesPassed = this.integers();
   readonly state = this.integers();
   readonly stateSince = this.numbers();
   readonly stateEntries = this.integers();
-  // of its state, kept beside it because every step asks for them
-  readonly does = this.bytes();
-  readonly pace = this.numbers();
-  readonly near = this.numbers();
-  readonly far = this.numbers();
-  readonly leaves = this.bytes();
-  readonly mayAttack = this.bytes();
-  // of its kind, likewise
-  readonly lose = this.numbers();
-  readonly leashed = this.bytes();
-  readonly acceleration = this.numbers();
-  readonly turnsAtOnce = this.bytes();
-  readonly stepCosine = this.numbers();
+
+  // by mind/going.ts: its errand
+  readonly stop = this.integers();
+  readonly stopWay = this.integers();
+  readonly waitUntil = this.numbers();
+  readonly goalX = this.numbers();
+  readonly goalY = this.numbers();
+  readonly hasGoal = this.bytes();
+  readonly strafeSign = this.numbers();
+
+  // by mind/urges.ts: what keeps it from its state
+  readonly urge = this.bytes();
+  readonly urgeX = this.numbers();
+  readonly urgeY = this.numbers();
+  readonly urgeSpeed = this.numbers();
+  readonly urgeUntil = this.numbers();
+
+  // by fight.ts: the attack under way and what may follow
+  protected readonly draws = this.integers(0, PURPOSES);
   readonly phase = this.bytes();
   readonly attack = this.integers(NOBODY);
   readonly attackTarget = this.integers(NOBODY);
   readonly attackStart = this.numbers();
-  /** Where a marked area will burst. */
-  readonly markX = this.numbers();
-  readonly markY = this.numbers();
   /** Share of its pace that attack, slow and stagger leave it. */
   readonly mobility = this.numbers(1);
   /** The attack under way holds its facing. */
@@ -199,12 +227,6 @@ export class FightState extends Tables {
   readonly pauseUntil = this.numbers();
   /** The instant for which a choice is queued; −1: none. */
   readonly choiceAt = this.numbers(-1);
-  /** Earliest instant at which some attack of the choice is off cooldown. */
-  readonly nextReady = this.numbers(-1);
-  readonly readyAt = this.numbers(0, this.compiled.attackRoom);
-  /** Charges left as of an instant from which the next one grows back. */
-  readonly charges = this.numbers(0, this.compiled.attackRoom);
-  readonly chargedAt = this.numbers(0, this.compiled.attackRoom);
   readonly comboAttack = this.integers(NOBODY);
   /** What a state had it do on entering, not yet begun. */
   readonly owedAttack = this.integers(NOBODY);
@@ -214,47 +236,57 @@ export class FightState extends Tables {
   /** Whom the use under way has struck. */
   readonly struck = this.lists<number>();
   readonly use = this.integers();
+
+  // by harm/attack.ts: where a marked area will burst
+  readonly markX = this.numbers();
+  readonly markY = this.numbers();
+
+  // by harm/readiness.ts: when its attacks may be begun again
+  /** Earliest instant at which some attack of the choice is off cooldown. */
+  readonly nextReady = this.numbers(-1);
+  readonly readyAt = this.numbers(0, this.compiled.attackRoom);
+  /** Charges left as of an instant from which the next one grows back. */
+  readonly charges = this.numbers(0, this.compiled.attackRoom);
+  readonly chargedAt = this.numbers(0, this.compiled.attackRoom);
+
+  // by player/supplies.ts: what a player has left
+  readonly rounds = this.integers();
+  readonly doses = this.integers();
+  readonly livesLeft = this.integers();
+  readonly answerReady = this.lists<number>();
+
+  // by player/task.ts: what it is busy with
+  readonly task = this.bytes();
+  readonly taskSerial = this.integers();
+  readonly taskOf = this.integers(NOBODY);
+
+  // by player/tasks.ts: its cover
+  readonly coverUntil = this.numbers();
+  readonly nextCover = this.numbers();
+
+  // by player/guard.ts: its dodge and its block
+  readonly dodgeFrom = this.numbers();
+  readonly dodgeUntil = this.numbers();
+  readonly blockUntil = this.numbers();
+  readonly blockShare = this.numbers();
+
+  // by player/threats.ts: what it sees coming
+  readonly threats = this.lists<Threat>();
+
+  // of the whole fight
+  pointLost = AT_FIRST.pointLost;
+  /** Those who came home for good in this step. */
+  readonly leaving = this.list<number>();
+  /** Units with a simulated player behind them. */
+  readonly players = this.list<number>();
+  /** What each did to each, where somebody's targeting asks for it: by victim × capacity + attacker. */
+  readonly harm = this.cleared(new Map<number, number>());
   /** Uses of attacks ever begun in this run, and µs at which each could be read, by its number. */
   uses = AT_FIRST.uses;
   readonly announced = this.list<number>();
   readonly slots = this.list<SlotHold>();
   /** Last start out of each pool. */
   readonly poolStart = this.list<number>();
-
-  // errands: patrols, wandering, ways around walls
-  readonly urge = this.bytes();
-  readonly urgeX = this.numbers();
-  readonly urgeY = this.numbers();
-  readonly urgeSpeed = this.numbers();
-  readonly urgeUntil = this.numbers();
-  readonly stop = this.integers();
-  readonly stopWay = this.integers();
-  readonly waitUntil = this.numbers();
-  readonly goalX = this.numbers();
-  readonly goalY = this.numbers();
-  readonly hasGoal = this.bytes();
-  readonly wayX = this.numbers();
-  readonly wayY = this.numbers();
-  readonly wayGoal = this.bytes();
-  readonly wayUntil = this.numbers();
-  readonly strafeSign = this.numbers();
-
-  // the simulated player
-  readonly rounds = this.integers();
-  readonly doses = this.integers();
-  readonly task = this.bytes();
-  readonly taskSerial = this.integers();
-  readonly taskOf = this.integers(NOBODY);
-  readonly livesLeft = this.integers();
-  readonly dodgeFrom = this.numbers();
-  readonly dodgeUntil = this.numbers();
-  readonly blockUntil = this.numbers();
-  readonly blockShare = this.numbers();
-  readonly answerReady = this.lists<number>();
-  readonly threats = this.lists<Threat>();
-  readonly coverUntil = this.numbers();
-  readonly nextCover = this.numbers();
-
   readonly shots = this.cleared(new Shots());
   readonly bursts = this.cleared(new Bursts());
   readonly overTime = this.cleared(new OverTimes());

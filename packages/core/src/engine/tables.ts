@@ -335,6 +335,8 @@ export interface CompiledShape {
   ys: number[];
 }
 
+export type GroundRules = Pick<Unit['movement'], 'only' | 'never'>;
+
 export interface CompiledMember {
   kind: number;
   key: number;
@@ -409,7 +411,8 @@ export interface Compiled {
   halfDepth: number;
   grid: number;
   walls: CompiledWall[];
-  /** Ground areas by class of unit: those that are closed to it. Class 0: none is. */
+  /** By class of unit: the kinds of ground it is confined to and kept from, and the areas closed to it. Class 0: none is. */
+  groundRules: GroundRules[];
   closed: CompiledShape[][];
   zones: { id: string; shape: CompiledShape; flag: number; party: boolean; enemies: boolean; role: number }[];
   points: { id: string; x: number; y: number; scatter: number; fx: number; fy: number }[];
@@ -418,6 +421,7 @@ export interface Compiled {
   kinds: CompiledUnit[];
   /** The plain kind of each type; −1 for a point. */
   kindOfType: number[];
+  roleOfType: string[];
   party: CompiledMember[];
   allies: CompiledMember[];
   waves: CompiledWave[];
@@ -433,6 +437,8 @@ export interface Compiled {
   capacity: number;
   /** Most attacks of any kind. */
   attackRoom: number;
+  /** Something may change units while they fight: their rows say what they were made from. */
+  keepSource: boolean;
   /** Whether anybody answers attacks. */
   hasPlayers: boolean;
 }

@@ -1,17 +1,15 @@
 import type { Fight } from '../fight';
-import { PER_MICROSECOND } from '../tuning';
 
 /** Phase of a step: everyone is where its segment ended, and knows the way to its target. */
 export function arrive(fight: Fight): void {
-  const { alive, x, y, vx, vy, segmentStart, now } = fight;
-  for (let i = 0; i < alive.length; i++) {
-    const unit = alive[i];
-    const elapsed = (now - segmentStart[unit]) * PER_MICROSECOND;
-    x[unit] += vx[unit] * elapsed;
-    y[unit] += vy[unit] * elapsed;
-    segmentStart[unit] = now;
-  }
-  takeBearings(fight, alive);
+  fight.carry();
+  takeBearings(fight, fight.alive);
+}
+
+/** Before it is after anybody: straight ahead. */
+export function bearAhead(fight: Fight, unit: number): void {
+  fight.bearingX[unit] = fight.fx[unit];
+  fight.bearingY[unit] = fight.fy[unit];
 }
 
 /** The way from each of some units to its target, from where both are at the beginning of the step. */

@@ -42,6 +42,37 @@ export function turnBy(fight: Fight, unit: number, toX: number, toY: number): vo
   fight.fy[unit] = y / norm;
 }
 
+/** Towards where it has gone in this step, or as its errand wants it. */
+export function turnInStep(fight: Fight, unit: number, toX: number, toY: number): void {
+  fight.turnedAt[unit] = fight.now - fight.compiled.step;
+  turnBy(fight, unit, toX, toY);
+}
+
+/** It faces that way from now on, a unit vector. */
+export function face(fight: Fight, unit: number, fx: number, fy: number): void {
+  fight.fx[unit] = fx;
+  fight.fy[unit] = fy;
+  fight.turnedAt[unit] = fight.now;
+}
+
+/** Whoever has a target turns to it, unless an attack holds the facing. */
+export function turnToTargets(fight: Fight): void {
+  const { alive, target, alerted, held, turnsAtOnce, stepCosine, turnedAt, fx, fy, bearingX, bearingY, now } = fight;
+  for (let i = 0; i < alive.length; i++) {
+    const unit = alive[i];
+    if (target[unit] >= 0 && alerted[unit] && !held[unit]) {
+      const x = bearingX[unit];
+      const y = bearingY[unit];
+      // What it can turn in a step is enough far more often than not.
+      if (turnsAtOnce[unit] || fx[unit] * x + fy[unit] * y >= stepCosine[unit]) {
+        fx[unit] = x;
+        fy[unit] = y;
+      } else turnBy(fight, unit, x, y);
+    }
+    turnedAt[unit] = now;
+  }
+}
+
 /** A unit vector turned towards a direction by at most so many degrees. A zero-length direction turns nothing. */
 export function turnedTowards(fx: number, fy: number, dx: number, dy: number, degrees: number): [number, number] {
   const length = Math.sqrt(dx * dx + dy * dy);

@@ -30,6 +30,29 @@ export class Motion extends FightState {
     return Math.sqrt(dx * dx + dy * dy);
   }
 
+  /** Everyone is where its segment ended. */
+  carry(): void {
+    const { alive, x, y, vx, vy, segmentStart, now } = this;
+    for (let i = 0; i < alive.length; i++) {
+      const unit = alive[i];
+      const elapsed = (now - segmentStart[unit]) * PER_MICROSECOND;
+      x[unit] += vx[unit] * elapsed;
+      y[unit] += vy[unit] * elapsed;
+      segmentStart[unit] = now;
+    }
+  }
+
+  /** From where it is to a place, in so many steps a second. */
+  goTo(unit: number, x: number, y: number, perSecond: number): void {
+    this.vx[unit] = (x - this.x[unit]) * perSecond;
+    this.vy[unit] = (y - this.y[unit]) * perSecond;
+  }
+
+  /** @param speed m/s: what it has gathered */
+  setSpeed(unit: number, speed: number): void {
+    this.speed[unit] = speed;
+  }
+
   /** Ends a unit's segment here: it stands until the next step. */
   stand(unit: number): void {
     if (this.vx[unit] === 0 && this.vy[unit] === 0) return;

@@ -2,11 +2,12 @@
 import { SECOND } from '../../record/time';
 import type { Fight } from '../fight';
 import { steerShots, sweepAll } from '../harm/shots';
-import { goOnErrand, leaveField, stepAway, stepTowards, WISH } from '../mind/errands';
+import { goOnErrand, leaveField, stepAway } from '../mind/errands';
 import { lineToTarget } from '../mind/senses';
 import { DO } from '../tables';
 import { partBodies } from './crowd';
-import { turnBy } from './facing';
+import { turnToTargets } from './facing';
+import { stepTowards, WISH } from './route';
 
 /** Beside the loops that ask for them at every unit and step. */
 const { hold: HOLD, approach: APPROACH, band: BAND, flee: FLEE } = DO;
@@ -22,24 +23,6 @@ export function move(fight: Fight): void {
   if (fight.shots.flying.length) {
     steerShots(fight);
     sweepAll(fight);
-  }
-}
-
-/** Whoever has a target turns to it, unless an attack holds the facing. */
-function turnToTargets(fight: Fight): void {
-  const { alive, target, alerted, held, turnsAtOnce, stepCosine, turnedAt, fx, fy, bearingX, bearingY, now } = fight;
-  for (let i = 0; i < alive.length; i++) {
-    const unit = alive[i];
-    if (target[unit] >= 0 && alerted[unit] && !held[unit]) {
-      const x = bearingX[unit];
-      const y = bearingY[unit];
-      // What it can turn in a step is enough far more often than not.
-      if (turnsAtOnce[unit] || fx[unit] * x + fy[unit] * y >= stepCosine[unit]) {
-        fx[unit] = x;
-        fy[unit] = y;
-      } else turnBy(fight, unit, x, y);
-    }
-    turnedAt[unit] = now;
   }
 }
 
@@ -75,14 +58,14 @@ function wishPlaces(fight: Fight, step: number): void {
       }
     }
     if (along === 0) {
-      speed[unit] = 0;
+      fight.setSpeed(unit, 0);
       crowd.x[i] = x[unit];
       crowd.y[i] = y[unit];
       continue;
     }
     let most = pace[unit] * mobility[unit];
     if (acceleration[unit] > 0) most = Math.min(most, speed[unit] + acceleration[unit] * step);
-    speed[unit] = most;
+    fight.setSpeed(unit, most);
     along = along > 0 ? Math.min(along, most * step) : Math.max(along, 0 - most * step);
     const toX = x[unit] + bearingX[unit] * along;
     const toY = y[unit] + bearingY[unit] * along;
@@ -108,7 +91,7 @@ function wishPlaces(fight: Fight, step: number): void {
 function topSpeed(fight: Fight, unit: number, step: number): number {
   let most = fight.pace[unit] * fight.mobility[unit];
   if (fight.acceleration[unit] > 0) most = Math.min(most, fight.speed[unit] + fight.acceleration[unit] * step);
-  fight.speed[unit] = most;
+  fight.setSpeed(unit, most);
   return most;
 }
 
@@ -125,7 +108,7 @@ function seeksLine(fight: Fight, unit: number): boolean {
 
 /** Walls and the arena's edge come last: nobody ends a step outside or in a wall. */
 function setSegments(fight: Fight, step: number): void {
-  const { alive, x, y, vx, vy, crowd, ground } = fight;
+  const { alive, x, y, crowd, ground } = fight;
   const { halfWidth, halfDepth } = ground;
   const perSecond = 1 / step;
   const walled = ground.walls.length > 0 || fight.compiled.closed.length > 1;
@@ -133,8 +116,7 @@ function setSegments(fight: Fight, step: number): void {
     const unit = alive[i];
     if (walled && (crowd.x[i] !== x[unit] || crowd.y[i] !== y[unit])) {
       ground.slide(fight.kinds[unit].ground, x[unit], y[unit], crowd.x[i], crowd.y[i], crowd.radius[i]);
-      vx[unit] = (ground.x - x[unit]) * perSecond;
-      vy[unit] = (ground.y - y[unit]) * perSecond;
+      fight.goTo(unit, ground.x, ground.y, perSecond);
       continue;
     }
     const toX = crowd.x[i];
@@ -142,8 +124,7 @@ function setSegments(fight: Fight, step: number): void {
     const limitX = halfWidth - crowd.radius[i];
     const limitY = halfDepth - crowd.radius[i];
     const within = toX <= limitX && toX >= 0 - limitX && toY <= limitY && toY >= 0 - limitY;
-    vx[unit] = ((within ? toX : inside(toX, limitX)) - x[unit]) * perSecond;
-    vy[unit] = ((within ? toY : inside(toY, limitY)) - y[unit]) * perSecond;
+    fight.goTo(unit, within ? toX : inside(toX, limitX), within ? toY : inside(toY, limitY), perSecond);
   }
 }
 

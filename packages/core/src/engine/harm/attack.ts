@@ -6,7 +6,8 @@ import { microsecondsUp } from '../../record/time';
 import { turn, turnTo } from '../body/facing';
 import type { Fight } from '../fight';
 import { hindrance } from '../mind/hurdles';
-import { NOBODY, PHASE } from '../numbers';
+import { PHASE } from '../numbers';
+import { takeRound } from '../player/supplies';
 import { announce } from '../player/threats';
 import type { CompiledAttack } from '../tables';
 import { tryAgainAt } from '../time/again';
@@ -14,33 +15,25 @@ import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { summon } from '../waves/spawns';
 import { giveAid } from './aid';
-import { startCooldown } from './interrupt';
+import { startCooldown, takeCharge } from './readiness';
 import { aimOf, launch } from './shots';
 import { freeSlots, takeSlot } from './slots';
 import { markBurst, strikeArea, strikeMelee, strikeOnLine } from './strike';
+import { setEnergy } from './vitals';
 
 export function startAttack(fight: Fight, unit: number, number: number, target: number, attack: CompiledAttack): void {
   const { now } = fight;
   if (fight.observer) fight.observer(fight, unit);
-  fight.serial[unit]++;
-  fight.choiceAt[unit] = -1;
-  fight.comboAttack[unit] = NOBODY;
-  fight.phase[unit] = PHASE.windup;
-  fight.attack[unit] = number;
-  fight.attackTarget[unit] = target;
-  fight.attackStart[unit] = fight.attackedAt[unit] = now;
-  fight.use[unit] = fight.nextUse(now + attack.cue);
-  fight.struck[unit].length = 0;
+  fight.beginAttack(unit, number, target, attack);
   if (!attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
   pay(fight, unit, number, attack);
   takeSlot(fight, unit, attack, target);
   if (target !== unit) aim(fight, unit, target, attack);
   if (attack.areaAbout === 'mark') setMark(fight, unit, target);
-  fight.held[unit] = attack.turns ? 0 : 1;
   fight.setMobility(unit);
   if (fight.mobility[unit] === 0) fight.stand(unit);
   fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
-  fight.doing[unit] = DOING.attacking; // the start says it
+  fight.setDoing(unit, DOING.attacking); // the start says it
   const { aids, strikes } = attack.traits;
   fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
   fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
@@ -49,21 +42,10 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
 
 /** Energy, a charge, a round: spent when the wind-up starts. */
 function pay(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
-  const { now } = fight;
-  if (attack.energy > 0) {
-    fight.energy[unit] = Math.max(0, fight.energyNow(unit) - attack.energy);
-    fight.energyAt[unit] = now;
-  }
-  if (attack.charges > 0) {
-    const at = unit * fight.compiled.attackRoom + number;
-    const left = fight.chargesNow(unit, number);
-    // The next one grows back from when the last did, or from now when all were there.
-    if (left >= attack.charges) fight.chargedAt[at] = now;
-    else fight.chargedAt[at] += Math.floor((now - fight.chargedAt[at]) / attack.recharge) * attack.recharge;
-    fight.charges[at] = Math.max(0, left - 1);
-  }
+  if (attack.energy > 0) setEnergy(fight, unit, Math.max(0, fight.energyNow(unit) - attack.energy));
+  if (attack.charges > 0) takeCharge(fight, unit, number, attack);
   const { player } = fight.kinds[unit];
-  if (player !== null && player.rounds > 0 && player.takesRound[number]) fight.rounds[unit] = Math.max(0, fight.rounds[unit] - 1);
+  if (player !== null && player.rounds > 0 && player.takesRound[number]) takeRound(fight, unit);
 }
 
 function aim(fight: Fight, unit: number, target: number, attack: CompiledAttack): void {
@@ -137,12 +119,11 @@ export function endPhase(fight: Fight, unit: number, phase: number): void {
   const attack = fight.attackOf(unit, number);
   const activeEnd = fight.attackStart[unit] + attack.windup + attack.active;
   if (phase === PHASE.windup) {
-    fight.phase[unit] = PHASE.active;
-    fight.held[unit] = 1;
+    fight.strikesNow(unit);
     if (attack.active > 0) return fight.queue.push(activeEnd, DUE.phaseEnd, unit, fight.serial[unit], PHASE.active);
   }
   if (phase !== PHASE.recovery) {
-    fight.phase[unit] = PHASE.recovery;
+    fight.recovers(unit);
     const end = activeEnd + attack.recovery;
     if (attack.recovery > 0) return fight.queue.push(end, DUE.phaseEnd, unit, fight.serial[unit], PHASE.recovery);
   }
@@ -155,13 +136,12 @@ function finishAttack(fight: Fight, unit: number, number: number, attack: Compil
   if (attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
   const { pauseMin, pauseMax } = fight.kinds[unit];
   const pause = pauseMax > pauseMin ? pauseMin + (pauseMax - pauseMin) * fight.chance(unit, PURPOSE.pause) : pauseMin;
-  fight.pauseUntil[unit] = fight.now + microsecondsUp(pause);
+  fight.pauseFor(unit, microsecondsUp(pause));
   if (!fight.alerted[unit]) return fight.sayDoing(unit, DOING.unaware);
   const hindered = hindrance(fight, unit);
   fight.sayDoing(unit, hindered !== 0 ? hindered : pause > 0 ? DOING.pause : DOING.cooldown);
   if (attack.next >= 0) {
-    fight.comboAttack[unit] = attack.next;
-    fight.comboUntil[unit] = fight.now + attack.nextWindow;
+    fight.mayFollow(unit, attack.next, attack.nextWindow);
     tryAgainAt(fight, unit, fight.now);
   } else tryAgainAt(fight, unit, fight.pauseUntil[unit]);
 }

@@ -6,15 +6,16 @@ import { BREAK, EVENT } from '../../record/log';
 import type { Landing } from '../records';
 import type { Fight } from '../fight';
 import { alert } from '../mind/senses';
-import { ILL, PHASE, URGE } from '../numbers';
+import { PHASE, URGE } from '../numbers';
 import { blockedShare, recordExposure } from '../player/threats';
 import type { CompiledAttack, CompiledUnit } from '../tables';
 import { tryAgainAt } from '../time/again';
 import { PURPOSE } from '../time/chance';
 import { DEAD_BELOW } from '../tuning';
-import { lentTo } from './effects';
+import { remember, steady, takeLent } from './lasting';
 import { leave } from './over-times';
 import { leaveEffects } from './struck';
+import { delayShield, regenerateFrom, setHealth, setShield } from './vitals';
 
 /** A hit without damage still meets armour, windows and shields. */
 const NO_DAMAGE = { amount: 0, spread: 0, type: -1, critChance: 0, critMultiplier: 1 };
@@ -84,11 +85,10 @@ function isExposed(fight: Fight, victim: number, { weakExposed, weakStates }: Co
 function takeAll(fight: Fight, attacker: number, victim: number, attack: number): number {
   const absorbed = fight.shieldNow(victim) + takeLent(fight, victim, Infinity);
   const health = fight.healthNow(victim);
-  fight.shield[victim] = 0;
-  fight.shieldAt[victim] = fight.now;
+  setShield(fight, victim, 0);
   fight.log.add(fight.now, EVENT.hit, attacker, victim, attack, health, 0, health + absorbed, absorbed);
   note(fight, attacker, victim, health + absorbed);
-  setHealth(fight, attacker, victim, attack, 0);
+  leaveHealth(fight, attacker, victim, attack, 0);
   return health + absorbed;
 }
 
@@ -120,9 +120,8 @@ export function hurt(
     const held = fight.shieldNow(victim);
     const stopped = Math.min(held, dealt - absorbed);
     absorbed += stopped;
-    fight.shield[victim] = held - stopped;
-    fight.shieldAt[victim] = now;
-    fight.shieldFrom[victim] = now + kind.shieldDelay;
+    setShield(fight, victim, held - stopped);
+    delayShield(fight, victim);
   }
   const through = dealt - absorbed;
   const health = fight.healthNow(victim);
@@ -132,28 +131,8 @@ export function hurt(
   const lost = health - left <= through ? health - left : through;
   fight.log.add(now, event, attacker, victim, attack, lost, through - lost, dealt, absorbed);
   if (dealt > 0) note(fight, attacker, victim, dealt);
-  setHealth(fight, attacker, victim, attack, left);
+  leaveHealth(fight, attacker, victim, attack, left);
   return dealt;
-}
-
-/** Lent shields go before its own: the one that ends first before the others, of equals the older. What they take together. */
-function takeLent(fight: Fight, victim: number, dealt: number): number {
-  const ills = fight.ills[victim];
-  let left = dealt;
-  for (;;) {
-    let first = -1;
-    for (let i = 0; i < ills.length; i++) {
-      if (ills[i].what === ILL.lent && ills[i].value > 0 && (first < 0 || ills[i].until < ills[first].until)) first = i;
-    }
-    if (first < 0) break;
-    const taken = Math.min(ills[first].value, left);
-    ills[first].value -= taken;
-    left -= taken;
-    if (ills[first].value > 0) break;
-  }
-  const before = fight.lent[victim];
-  fight.lent[victim] = lentTo(ills);
-  return Math.min(before, dealt);
 }
 
 /**
@@ -176,7 +155,7 @@ function gateAt(fight: Fight, victim: number, { gates }: CompiledUnit, health: n
 function note(fight: Fight, attacker: number, victim: number, dealt: number): void {
   const { now } = fight;
   const kind = fight.kinds[victim];
-  fight.regenFrom[victim] = now + kind.regenDelay;
+  regenerateFrom(fight, victim, now + kind.regenDelay);
   fight.hurtAt[victim] = now;
   fight.dealt[attacker] += dealt;
   if (kind.targeting.tracksHarm) {
@@ -184,23 +163,19 @@ function note(fight: Fight, attacker: number, victim: number, dealt: number): vo
     fight.harm.set(pair, (fight.harm.get(pair) ?? 0) + dealt);
   }
   if (kind.remembers === 0) return;
-  const recent = fight.recent[victim];
-  let old = 0;
-  while (old < recent.length && recent[old] <= now - kind.remembers) old += 2;
-  if (old > 0) recent.splice(0, old);
-  recent.push(now, dealt);
+  remember(fight, victim, dealt);
   if (kind.staggerAt === 0 || now < fight.steadyUntil[victim]) return;
+  const recent = fight.recent[victim];
   let sum = 0;
   for (let i = 0; i < recent.length; i += 2)
     if (recent[i] > now - kind.staggerWindow && recent[i] >= fight.steadyUntil[victim]) sum += recent[i + 1];
   if (sum < kind.staggerAt) return;
-  fight.steadyUntil[victim] = now + kind.staggerFor + kind.staggerImmunity;
+  steady(fight, victim, now + kind.staggerFor + kind.staggerImmunity);
   fight.jolts.push({ attacker, victim, attack: -1, stagger: kind.staggerFor, knockback: 0, x: 0, y: 0, breaks: -1 });
 }
 
-function setHealth(fight: Fight, attacker: number, victim: number, attack: number, left: number): void {
-  fight.health[victim] = left;
-  fight.healthAt[victim] = fight.now;
+function leaveHealth(fight: Fight, attacker: number, victim: number, attack: number, left: number): void {
+  setHealth(fight, victim, left);
   if (left === 0 && fight.isAlive[victim] && !fight.dying.some(({ unit }) => unit === victim)) {
     fight.dying.push({ unit: victim, by: attacker, attack });
   }
@@ -237,4 +212,9 @@ function openWindow(fight: Fight, attacker: number, victim: number, attack: numb
   if (at < 0) at = ends.length;
   windows[at] = key;
   ends[at] = fight.now + window;
+}
+
+/** No window is open. */
+export function closeWindows(fight: Fight, unit: number): void {
+  fight.windows[unit].length = fight.windowEnds[unit].length = 0;
 }

@@ -2,15 +2,17 @@
 import type { CompiledBoost } from '../../model/effects/effect';
 import { DOING } from '../../record/doing';
 import { BREAK, EVENT } from '../../record/log';
-import type { Jolt, Ill } from '../records';
+import type { Jolt } from '../records';
 import type { Fight } from '../fight';
 import { refit } from '../mind/changes';
 import { alert } from '../mind/senses';
-import { setTarget } from '../mind/targets';
+import { bind, setTarget } from '../mind/wanted';
 import { ILL, PHASE, TASK } from '../numbers';
+import { dropTask } from '../player/task';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
-import { dropTask, interrupt } from './interrupt';
+import { interrupt } from './interrupt';
+import { add, dropExpired, endReeling, reel, sumUp } from './lasting';
 
 /** A stagger or a knockback waits until every hit of the instant is applied. */
 export function jolt(
@@ -25,9 +27,9 @@ export function jolt(
 /** One more thing that lasts. Of slows and marks the strongest counts, lent shields add up; so each is kept to its own end. */
 export function addIll(fight: Fight, unit: number, what: number, value: number, lasts: number, by: number): void {
   const until = fight.now + lasts;
-  fight.ills[unit].push({ what, until, value, by });
+  add(fight, unit, { what, until, value, by });
   fight.queue.push(until, DUE.expiry, unit, 0, 0);
-  sum(fight, unit);
+  sumUp(fight, unit);
 }
 
 /** The same boost again moves its end; one without an end stays. */
@@ -36,14 +38,14 @@ export function addBoost(fight: Fight, by: number, unit: number, attack: number,
   fight.log.add(fight.now, EVENT.boost, by, unit, attack, lasts);
   const present = fight.ills[unit].find(({ what, value }) => what === ILL.boost && value === id);
   if (present) present.until = Math.max(present.until, until);
-  else fight.ills[unit].push({ what: ILL.boost, until, value: id, by });
+  else add(fight, unit, { what: ILL.boost, until, value: id, by });
   if (until < Infinity) fight.queue.push(until, DUE.expiry, unit, 0, 0);
   if (!present) refit(fight, unit);
 }
 
 /** Must go for whoever struck it, for so long. */
 export function taunt(fight: Fight, attacker: number, victim: number, lasts: number): void {
-  fight.boundUntil[victim] = fight.now + lasts;
+  bind(fight, victim, fight.now + lasts);
   alert(fight, victim);
   if (fight.alerted[victim] && fight.target[victim] !== attacker && fight.isAlive[attacker]) setTarget(fight, victim, attacker);
 }
@@ -51,43 +53,14 @@ export function taunt(fight: Fight, attacker: number, victim: number, lasts: num
 /** Something that lasted is over: a slow, a boost, a stagger. */
 export function expire(fight: Fight, unit: number): void {
   if (!fight.isAlive[unit]) return;
-  const ills = fight.ills[unit];
-  let boosts = false;
-  for (let i = ills.length - 1; i >= 0; i--) {
-    if (ills[i].until > fight.now) continue;
-    if (ills[i].what === ILL.boost) boosts = true;
-    ills.splice(i, 1);
-  }
-  sum(fight, unit);
+  const boosts = dropExpired(fight, unit);
+  sumUp(fight, unit);
   if (boosts) refit(fight, unit);
   if (fight.staggeredUntil[unit] > 0 && fight.now >= fight.staggeredUntil[unit]) {
-    fight.staggeredUntil[unit] = 0;
+    endReeling(fight, unit);
     fight.setMobility(unit);
     if (fight.alerted[unit] && fight.phase[unit] === PHASE.idle) tryAgainAt(fight, unit, fight.now);
   }
-}
-
-/** Works out anew what all that lasts on a unit comes to. */
-function sum(fight: Fight, unit: number): void {
-  let slowed = 0;
-  let marked = -1;
-  for (const { what, value } of fight.ills[unit]) {
-    if (what === ILL.slow) slowed = Math.max(slowed, value);
-    else if (what === ILL.mark) marked = Math.max(marked, value);
-  }
-  fight.marked[unit] = marked < 0 ? 1 : marked;
-  fight.lent[unit] = lentTo(fight.ills[unit]);
-  if (slowed !== fight.slowed[unit]) {
-    fight.slowed[unit] = slowed;
-    fight.setMobility(unit);
-  }
-}
-
-/** What all shields lent to a unit come to. */
-export function lentTo(ills: readonly Ill[]): number {
-  let lent = 0;
-  for (let i = 0; i < ills.length; i++) if (ills[i].what === ILL.lent) lent += ills[i].value;
-  return lent;
 }
 
 /** Carried out once all hits of an instant are applied. */
@@ -107,8 +80,7 @@ function breakable(fight: Fight, unit: number): boolean {
 function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jolt): void {
   const { now } = fight;
   fight.log.add(now, EVENT.stagger, attacker, victim, attack, lasts);
-  fight.staggeredUntil[victim] = Math.max(fight.staggeredUntil[victim], now + lasts);
-  fight.recent[victim].length = 0;
+  reel(fight, victim, now + lasts);
   fight.stand(victim);
   if (breakable(fight, victim) && fight.attackOf(victim, fight.attack[victim]).breakStagger) interrupt(fight, victim, BREAK.stagger);
   if (fight.task[victim] !== TASK.none) dropTask(fight, victim);

@@ -1,22 +1,11 @@
-/** Breaking off what is under way: an attack, a task. */
+/** Breaking off what is under way. */
 import { DOING } from '../../record/doing';
 import { BREAK, EVENT } from '../../record/log';
 import type { Fight } from '../fight';
-import { PHASE, TASK, URGE } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import { PHASE } from '../numbers';
 import { tryAgainAt } from '../time/again';
+import { startCooldown } from './readiness';
 import { freeSlots } from './slots';
-
-export function startCooldown(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
-  const room = fight.compiled.attackRoom;
-  fight.readyAt[unit * room + number] = fight.now + attack.cooldown;
-  let next = Infinity;
-  const { choice } = fight.kinds[unit];
-  for (let p = 0; p < choice.length; p++) {
-    for (let e = 0; e < choice[p].attacks.length; e++) next = Math.min(next, fight.readyAt[unit * room + choice[p].attacks[e]]);
-  }
-  fight.nextReady[unit] = next;
-}
 
 /** Before the first hit instant: at that instant itself the wind-up is over. */
 export function windingUp(fight: Fight, unit: number): boolean {
@@ -31,14 +20,6 @@ export function interrupt(fight: Fight, unit: number, why: number): void {
   fight.idle(unit);
   freeSlots(fight, unit);
   if (attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);
-  fight.doing[unit] = DOING.noTarget; // the interruption says it
+  fight.setDoing(unit, DOING.noTarget); // the interruption says it
   if (fight.alerted[unit] && why !== BREAK.state) tryAgainAt(fight, unit, fight.now);
-}
-
-/** What a player was busy with is left undone. */
-export function dropTask(fight: Fight, member: number): void {
-  fight.task[member] = TASK.none;
-  fight.taskSerial[member]++;
-  if (fight.urge[member] === URGE.still) fight.urge[member] = URGE.none;
-  fight.setMobility(member);
 }

@@ -9,6 +9,7 @@ import { defends } from '../player/threats';
 import type { CompiledAttack } from '../tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
+import { waitToTouch } from './readiness';
 
 /** Melee: everyone in reach and arc, the target first, then the nearest. */
 export function strikeMelee(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
@@ -120,7 +121,7 @@ function meet(
       continue;
     }
     struck++;
-    if (once) fight.struck[unit].push(victim);
+    if (once) fight.strikes(unit, victim);
   }
   return struck > 0 || said;
 }
@@ -217,11 +218,11 @@ export function touchWith(fight: Fight, unit: number, number: number): void {
     if (inReach(gap, attack.rangeMax)) fight.met.add(foes[i], gap);
   }
   if (fight.met.count === 0) return;
-  fight.readyAt[at] = fight.now + Math.max(attack.cooldown, 1);
+  const ready = waitToTouch(fight, unit, number, attack);
   const x = fight.xAt(unit, fight.now);
   const y = fight.yAt(unit, fight.now);
   for (let i = 0; i < fight.met.count && i < attack.limit; i++) {
     settle(fight, unit, fight.met.units[i], number, attack, 0, fight.gap(unit, fight.met.units[i]), x, y);
   }
-  fight.queue.push(fight.readyAt[at], DUE.contact, unit, 0, number);
+  fight.queue.push(ready, DUE.contact, unit, 0, number);
 }

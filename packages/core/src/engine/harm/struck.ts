@@ -8,6 +8,7 @@ import { ILL } from '../numbers';
 import type { CompiledAttack } from '../tables';
 import { addBoost, addIll, jolt, taunt } from './effects';
 import { heal } from './healing';
+import { setEnergy } from './vitals';
 
 /** One for all: an effect is carried out before the next is looked at. */
 class StruckUnit implements Struck {
@@ -30,8 +31,7 @@ class StruckUnit implements Struck {
   loseEnergy(amount: number): number {
     const { fight, unit } = this;
     const had = fight.energyNow(unit);
-    fight.energy[unit] = Math.max(0, had - amount);
-    fight.energyAt[unit] = fight.now;
+    setEnergy(fight, unit, Math.max(0, had - amount));
     return had - fight.energy[unit];
   }
 

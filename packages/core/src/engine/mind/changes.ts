@@ -1,9 +1,9 @@
 /** What a state's tweaks and boosts make of a unit while they last: its row is made anew and put in the place of the old. */
 import { tweakedUnit } from '../../model/effective';
 import type { NumberTweak } from '../../model/tweak';
-import { SECOND } from '../../record/time';
-import { compileUnit } from '../compile-unit';
+import { compileUnit, contextIn } from '../compile-unit';
 import type { Fight } from '../fight';
+import { setEnergy, setHealth, setShield } from '../harm/vitals';
 import { ILL } from '../numbers';
 import type { CompiledUnit } from '../tables';
 
@@ -19,6 +19,16 @@ export function takeUp(fight: Fight, unit: number): void {
   fight.mayAttack[unit] = mayAttack && kind.choice.length ? 1 : 0;
 }
 
+/** Whether nothing can harm it. */
+export function shelter(fight: Fight, unit: number, safe: boolean): void {
+  fight.invulnerable[unit] = safe ? 1 : 0;
+}
+
+/** @param pace m/s, instead of its state's */
+export function setPace(fight: Fight, unit: number, pace: number): void {
+  fight.pace[unit] = pace;
+}
+
 /** Rows kept at one time; an odd document can't fill the memory with them. */
 const MOST_ROWS = 2000;
 
@@ -31,17 +41,15 @@ export function refit(fight: Fight, unit: number): void {
   const health = fight.healthNow(unit) / old.maxHealth;
   const shield = old.shield > 0 ? fight.shieldNow(unit) / old.shield : 1;
   const energy = old.energy > 0 ? fight.energyNow(unit) / old.energy : 1;
-  fight.kinds[unit] = row;
-  if (row.maxHealth !== old.maxHealth) fight.health[unit] = health * row.maxHealth;
-  else fight.health[unit] = health * old.maxHealth;
-  fight.shield[unit] = shield * row.shield;
-  fight.energy[unit] = energy * row.energy;
-  fight.healthAt[unit] = fight.shieldAt[unit] = fight.energyAt[unit] = fight.now;
   takeOn(fight, unit, row);
+  setHealth(fight, unit, health * row.maxHealth);
+  setShield(fight, unit, shield * row.shield);
+  setEnergy(fight, unit, energy * row.energy);
 }
 
-/** Columns that stand beside a unit because every step asks for them. */
+/** Its row, and the columns that stand beside a unit because every step asks for them. */
 export function takeOn(fight: Fight, unit: number, row: CompiledUnit): void {
+  fight.kinds[unit] = row;
   if (fight.radius[unit] !== row.radius) fight.crowd.clear();
   fight.radius[unit] = row.radius;
   fight.lose[unit] = row.lose;
@@ -67,21 +75,7 @@ function rowOf(fight: Fight, unit: number, plain: CompiledUnit): CompiledUnit {
   if (known) return known;
   const all: NumberTweak[] = [...tweaks];
   for (const ill of ills) if (ill.what === ILL.boost) all.push(...boostTweaks(fight, ill.value));
-  const { compiled } = fight;
-  const row = compileUnit(tweakedUnit(plain.source, all), {
-    names: compiled.names,
-    stepSeconds: compiled.step / SECOND,
-    kindOf: (id) => compiled.kindOfType[compiled.names.types.indexOf(id)],
-    groundClass: () => plain.ground,
-    roleOfType: () => '',
-    keepSource: true,
-  });
-  row.targeting.allowed = plain.targeting.allowed;
-  row.choice.forEach(({ targetings }, p) =>
-    targetings.forEach((targeting, e) => {
-      if (targeting) targeting.allowed = plain.choice[p].targetings[e]?.allowed ?? null;
-    }),
-  );
+  const row = compileUnit(tweakedUnit(plain.source, all), contextIn(fight.compiled));
   if (fight.changed.size >= MOST_ROWS) fight.changed.clear();
   fight.changed.set(key, row);
   return row;

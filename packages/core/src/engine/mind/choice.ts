@@ -87,7 +87,7 @@ function tryAttack(fight: Fight, unit: number, gap: number): void {
 /** What its state had it do on entering: whatever its cooldown, price and range. */
 function payOwed(fight: Fight, unit: number): void {
   const number = fight.owedAttack[unit];
-  fight.owedAttack[unit] = NOBODY;
+  fight.owe(unit, NOBODY);
   const attack = fight.attackOf(unit, number);
   const target = entryTarget(fight, unit, number, null);
   startAttack(fight, unit, number, target === NOBODY ? unit : target, attack);
@@ -97,14 +97,14 @@ function payOwed(fight: Fight, unit: number): void {
 function tryCombo(fight: Fight, unit: number, gap: number): boolean {
   const number = fight.comboAttack[unit];
   if (fight.now >= fight.comboUntil[unit]) {
-    fight.comboAttack[unit] = NOBODY;
+    fight.endCombo(unit);
     return false;
   }
   const attack = fight.attackOf(unit, number);
   const target = attack.targets === 'foes' ? fight.target[unit] : entryTarget(fight, unit, number, null);
   if (target === NOBODY || hurdleOf(fight, unit, target, number, target === fight.target[unit] ? gap : fight.gap(unit, target)) !== 0)
     return false;
-  fight.comboAttack[unit] = NOBODY;
+  fight.endCombo(unit);
   startAttack(fight, unit, number, target, attack);
   return true;
 }

@@ -1,74 +1,19 @@
 /** Where a unit goes that does not simply look to its target: patrols, wandering, the way home, answers, and ways around walls. */
 import { DOING } from '../../record/doing';
 import { EVENT, GONE } from '../../record/log';
-import { turnBy } from '../body/facing';
+import { turnInStep } from '../body/facing';
 import { cosine, sine } from '../body/rotation';
+import { forgetWay, near, stepTowards, WAY, WISH } from '../body/route';
 import type { Fight } from '../fight';
 import { depart } from '../harm/death';
 import { heal } from '../harm/healing';
 import { NOBODY, URGE } from '../numbers';
 import { DO } from '../tables';
 import { PURPOSE } from '../time/chance';
-import { PER_MICROSECOND, RETHINK, RETREAT_SECONDS, WAY_LASTS } from '../tuning';
-import { strafeSide } from './states';
-
-/** The way is straight, or leads by a way point. */
-const STRAIGHT = 0;
-
-const DETOUR = 1;
-
-/** Where the last question led. */
-export const WISH = { x: 0, y: 0 };
-
-/** Direction of the last `route`, a unit vector. */
-const WAY = { x: 1, y: 0 };
-
-/** The direction in which a unit should set out for a place, around walls; its way point is kept for a while. */
-export function route(fight: Fight, unit: number, toX: number, toY: number): void {
-  const { ground, now } = fight;
-  const x = fight.x[unit];
-  const y = fight.y[unit];
-  const kind = fight.kinds[unit];
-  let aimX = toX;
-  let aimY = toY;
-  if (ground.isBounded(kind.ground)) {
-    const arrived = fight.wayGoal[unit] !== STRAIGHT && near(x, y, fight.wayX[unit], fight.wayY[unit], fight.radius[unit]);
-    if (now >= fight.wayUntil[unit] || arrived) {
-      fight.wayUntil[unit] = now + WAY_LASTS;
-      if (ground.clearWay(kind.ground, x, y, toX, toY, fight.radius[unit])) {
-        fight.wayGoal[unit] = STRAIGHT;
-        // A straight way is checked more often than a detour: the next wall may be near.
-        fight.wayUntil[unit] = now + WAY_LASTS / 4;
-      } else if (ground.wayTowards(kind.ground, x, y, toX, toY, fight.radius[unit])) {
-        fight.wayGoal[unit] = DETOUR;
-        fight.wayX[unit] = ground.x;
-        fight.wayY[unit] = ground.y;
-      } else fight.wayGoal[unit] = STRAIGHT;
-    }
-    if (fight.wayGoal[unit] !== STRAIGHT) {
-      aimX = fight.wayX[unit];
-      aimY = fight.wayY[unit];
-    }
-  }
-  const dx = aimX - x;
-  const dy = aimY - y;
-  const length = Math.sqrt(dx * dx + dy * dy);
-  WAY.x = length > 0 ? dx / length : fight.fx[unit];
-  WAY.y = length > 0 ? dy / length : fight.fy[unit];
-}
-
-function near(x: number, y: number, toX: number, toY: number, distance: number): boolean {
-  const dx = toX - x;
-  const dy = toY - y;
-  return dx * dx + dy * dy <= distance * distance;
-}
-
-/** A step of so many metres along the way to a place, into WISH. */
-export function stepTowards(fight: Fight, unit: number, toX: number, toY: number, distance: number): void {
-  route(fight, unit, toX, toY);
-  WISH.x = fight.x[unit] + WAY.x * distance;
-  WISH.y = fight.y[unit] + WAY.y * distance;
-}
+import { PER_MICROSECOND, RETHINK, RETREAT_SECONDS } from '../tuning';
+import { shelter } from './changes';
+import { goOn, pursueGoal, rest, setGoal, strafeSide, turnRound } from './going';
+import { setUrge } from './urges';
 
 /**
  * A step away from what lies in the direction (dx, dy), into WISH: straight back where there is room for half a second's
@@ -162,11 +107,11 @@ function followUrge(fight: Fight, unit: number, step: number): void {
 /** Home again: whole where its leash says so, gone for good, or on the watch once more. */
 function comeHome(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
-  fight.urge[unit] = URGE.none;
-  fight.invulnerable[unit] = kind.states[fight.state[unit]].invulnerable ? 1 : 0;
+  setUrge(fight, unit, URGE.none);
+  shelter(fight, unit, kind.states[fight.state[unit]].invulnerable);
   fight.log.add(fight.now, EVENT.home, unit, NOBODY, 0);
   if (kind.leashGone) {
-    fight.urge[unit] = URGE.still;
+    setUrge(fight, unit, URGE.still);
     fight.leaving.push(unit);
     return;
   }
@@ -187,10 +132,7 @@ function arrive(fight: Fight, unit: number, toX: number, toY: number, most: numb
   const left = Math.sqrt(dx * dx + dy * dy);
   if (left === 0 || most <= 0) return;
   stepTowards(fight, unit, toX, toY, Math.min(most, left));
-  if (fight.target[unit] === NOBODY && !fight.held[unit]) {
-    fight.turnedAt[unit] = fight.now - fight.compiled.step;
-    turnBy(fight, unit, WAY.x, WAY.y);
-  }
+  if (fight.target[unit] === NOBODY && !fight.held[unit]) turnInStep(fight, unit, WAY.x, WAY.y);
 }
 
 function patrol(fight: Fight, unit: number, most: number): void {
@@ -199,38 +141,31 @@ function patrol(fight: Fight, unit: number, most: number): void {
   const x = fight.homeX[unit] + point.x;
   const y = fight.homeY[unit] + point.y;
   if (!near(fight.x[unit], fight.y[unit], x, y, fight.radius[unit] / 4)) return arrive(fight, unit, x, y, most);
-  if (fight.waitUntil[unit] === 0) fight.waitUntil[unit] = fight.now + point.pause;
-  if (point.turns) {
-    fight.turnedAt[unit] = fight.now - fight.compiled.step;
-    turnBy(fight, unit, point.fx, point.fy);
-  }
+  if (fight.waitUntil[unit] === 0) rest(fight, unit, fight.now + point.pause);
+  if (point.turns) turnInStep(fight, unit, point.fx, point.fy);
   if (fight.now < fight.waitUntil[unit]) return;
-  fight.waitUntil[unit] = 0;
-  fight.wayUntil[unit] = 0;
-  const next = fight.stop[unit] + fight.stopWay[unit];
-  if (backAndForth && (next < 0 || next >= points.length)) fight.stopWay[unit] = 0 - fight.stopWay[unit];
-  fight.stop[unit] = backAndForth ? Math.max(0, Math.min(points.length - 1, fight.stop[unit] + fight.stopWay[unit])) : next % points.length;
+  forgetWay(fight, unit);
+  goOn(fight, unit, points.length, backAndForth);
 }
 
 /** From one place within the radius to another, with a rest between. */
 function wander(fight: Fight, unit: number, most: number, x: number, y: number, radius: number): void {
   if (fight.now < fight.waitUntil[unit]) return;
   if (fight.hasGoal[unit] && near(fight.x[unit], fight.y[unit], fight.goalX[unit], fight.goalY[unit], fight.radius[unit] / 2)) {
-    fight.hasGoal[unit] = 0;
-    fight.waitUntil[unit] = fight.now + Math.floor(fight.chance(unit, PURPOSE.wander) * 4) * RETHINK;
+    pursueGoal(fight, unit, false);
+    rest(fight, unit, fight.now + Math.floor(fight.chance(unit, PURPOSE.wander) * 4) * RETHINK);
     return;
   }
   if (!fight.hasGoal[unit]) {
     const angle = fight.chance(unit, PURPOSE.wander) * 360;
     const distance = Math.sqrt(fight.chance(unit, PURPOSE.wander)) * radius;
-    fight.goalX[unit] = x + cosine(angle) * distance;
-    fight.goalY[unit] = y + sine(angle) * distance;
-    fight.wayUntil[unit] = 0;
+    setGoal(fight, unit, x + cosine(angle) * distance, y + sine(angle) * distance);
+    forgetWay(fight, unit);
     if (!fight.ground.isFree(fight.kinds[unit].ground, fight.goalX[unit], fight.goalY[unit], fight.radius[unit])) {
-      fight.waitUntil[unit] = fight.now + RETHINK;
+      rest(fight, unit, fight.now + RETHINK);
       return;
     }
-    fight.hasGoal[unit] = 1;
+    pursueGoal(fight, unit, true);
   }
   arrive(fight, unit, fight.goalX[unit], fight.goalY[unit], most);
 }
@@ -260,7 +195,7 @@ function strafe(fight: Fight, unit: number, most: number): void {
     return stepTowards(fight, unit, fight.x[fight.target[unit]], fight.y[fight.target[unit]], Math.min(most, gap - fight.far[unit]));
   if (gap < fight.near[unit]) return stepAway(fight, unit, dx, dy, Math.min(most, fight.near[unit] - gap));
   const side = strafeSide(fight, unit);
-  if (!hasRoom(fight, unit, 0 - dy * side, dx * side, Math.max(most, fight.radius[unit]))) fight.strafeSign[unit] = 0 - side;
+  if (!hasRoom(fight, unit, 0 - dy * side, dx * side, Math.max(most, fight.radius[unit]))) turnRound(fight, unit);
   WISH.x = fight.x[unit] - dy * fight.strafeSign[unit] * most;
   WISH.y = fight.y[unit] + dx * fight.strafeSign[unit] * most;
 }

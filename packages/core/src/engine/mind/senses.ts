@@ -4,11 +4,16 @@ import { BREAK, EVENT } from '../../record/log';
 import { microsecondsUp } from '../../record/time';
 import { within } from '../body/facing';
 import { inReach, squareInReach } from '../body/reach';
+import { forgetWay } from '../body/route';
 import type { Fight } from '../fight';
 import { interrupt } from '../harm/interrupt';
+import { drawInitialDelays } from '../harm/readiness';
 import { NOBODY, PHASE, URGE } from '../numbers';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
+import { shelter } from './changes';
+import { setUrge } from './urges';
+import { dropTarget, reconsiderAt } from './wanted';
 
 /** Phase of a step: looks, and what comes of them. */
 export function look(fight: Fight): void {
@@ -132,30 +137,31 @@ export function withinCentres(fight: Fight, a: number, b: number, distance: numb
   return squareInReach(dx * dx + dy * dy, distance);
 }
 
+/** Its eyes open where it stands. */
+export function lookAgain(fight: Fight, unit: number): void {
+  fight.noticing[unit] = 0;
+  fight.nextLook[unit] = fight.now;
+}
+
+/** The same for the first time: it knows of no other place yet. */
+export function openEyes(fight: Fight, unit: number): void {
+  lookAgain(fight, unit);
+  fight.knownX[unit] = fight.homeX[unit];
+  fight.knownY[unit] = fight.homeY[unit];
+}
+
 /** From now on the unit acts on what it knows, and calls its friends. Its attacks' initial delays run from its first alert. */
 export function alert(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
   fight.noticing[unit] = 0;
   if (fight.alerted[unit] || kind.temper === 'passive') return;
-  if (fight.urge[unit] === URGE.home) fight.urge[unit] = URGE.none;
+  if (fight.urge[unit] === URGE.home) setUrge(fight, unit, URGE.none);
   fight.alerted[unit] = 1;
   fight.lastSeen[unit] = fight.now;
   fight.log.add(fight.now, EVENT.notice, unit, NOBODY, 0);
   fight.sayDoing(unit, DOING.noTarget);
   if (fight.nextReady[unit] < 0) drawInitialDelays(fight, unit);
   if (kind.alertRadius > 0) callFriends(fight, unit, kind.alertRadius);
-}
-
-function drawInitialDelays(fight: Fight, unit: number): void {
-  const { attacks } = fight.kinds[unit];
-  const room = fight.compiled.attackRoom;
-  fight.nextReady[unit] = Infinity;
-  for (let a = 0; a < attacks.length; a++) {
-    const { initialMin, initialMax } = attacks[a];
-    const wait = initialMax > initialMin ? initialMin + (initialMax - initialMin) * fight.chance(unit, PURPOSE.delay) : initialMin;
-    fight.readyAt[unit * room + a] = fight.now + microsecondsUp(wait);
-    fight.nextReady[unit] = Math.min(fight.nextReady[unit], fight.readyAt[unit * room + a]);
-  }
 }
 
 function callFriends(fight: Fight, unit: number, radius: number): void {
@@ -175,7 +181,7 @@ function maybeLose(fight: Fight, unit: number): void {
     if (!withinCentres(fight, unit, foes[i], kind.lose) || (walled && !seesPast(fight, unit, foes[i]))) continue;
     // It turns to whom it still sees.
     if (walled) {
-      fight.nextTarget[unit] = fight.now;
+      reconsiderAt(fight, unit, fight.now);
       fight.lastSeen[unit] = fight.now;
     }
     return;
@@ -186,7 +192,7 @@ function maybeLose(fight: Fight, unit: number): void {
 
 function forget(fight: Fight, unit: number): void {
   fight.alerted[unit] = 0;
-  fight.target[unit] = NOBODY;
+  dropTarget(fight, unit);
   fight.seenFor[unit] = 0;
   if (fight.phase[unit] === PHASE.idle) fight.sayDoing(unit, DOING.unaware);
 }
@@ -198,9 +204,9 @@ function holdLeash(fight: Fight, unit: number): void {
   if (inReach(distance, kind.leash) || fight.boundUntil[unit] > fight.now) return;
   if (fight.phase[unit] === PHASE.windup) interrupt(fight, unit, BREAK.state);
   forget(fight, unit);
-  fight.urge[unit] = URGE.home;
-  fight.wayUntil[unit] = 0;
-  if (kind.leashIgnores) fight.invulnerable[unit] = 1;
+  setUrge(fight, unit, URGE.home);
+  forgetWay(fight, unit);
+  if (kind.leashIgnores) shelter(fight, unit, true);
   fight.log.add(fight.now, EVENT.leash, unit, NOBODY, 0, distance);
   if (fight.phase[unit] === PHASE.idle) fight.sayDoing(unit, DOING.goingHome);
 }

@@ -1,11 +1,14 @@
 /** Which state a unit is in: its transitions, and what it takes up on entering one. */
 import { EVENT } from '../../record/log';
+import { forgetWay } from '../body/route';
 import type { Fight } from '../fight';
+import { endCooldowns, refillCharges } from '../harm/readiness';
+import { setEnergy } from '../harm/vitals';
 import { NOBODY } from '../numbers';
 import { tryAgainAt } from '../time/again';
-import { PURPOSE } from '../time/chance';
-import { refit, takeUp } from './changes';
+import { refit, shelter, takeUp } from './changes';
 import { holds } from './conditions';
+import { beginErrand } from './going';
 
 /** Phase of a step: the first transition whose time and condition have come is taken; one a step. Who reels stays. */
 export function changeStates(fight: Fight): void {
@@ -25,8 +28,7 @@ export function changeStates(fight: Fight): void {
 
 export function enterState(fight: Fight, unit: number, state: number): void {
   const changes = fight.kinds[unit].states[fight.state[unit]].tweaks.length + fight.kinds[unit].states[state].tweaks.length > 0;
-  fight.state[unit] = state;
-  fight.stateEntries[unit]++;
+  goInto(fight, unit, state);
   fight.log.add(fight.now, EVENT.state, unit, NOBODY, state);
   passGates(fight, unit, state);
   begin(fight, unit);
@@ -34,17 +36,31 @@ export function enterState(fight: Fight, unit: number, state: number): void {
   onEnter(fight, unit);
 }
 
+/** The unit is in another state; each time is told from the last. */
+function goInto(fight: Fight, unit: number, state: number): void {
+  fight.state[unit] = state;
+  fight.stateEntries[unit]++;
+}
+
+/** In its first state: newly there. */
+export function beginFirst(fight: Fight, unit: number): void {
+  fight.state[unit] = fight.kinds[unit].startsIn;
+  begin(fight, unit);
+}
+
+/** In its first state again: back from the dead. */
+export function startOver(fight: Fight, unit: number): void {
+  goInto(fight, unit, fight.kinds[unit].startsIn);
+  begin(fight, unit);
+}
+
 /** The state's clock starts, and what it left open before is forgotten. */
-export function begin(fight: Fight, unit: number): void {
+function begin(fight: Fight, unit: number): void {
   const { startAt, invulnerable } = fight.kinds[unit].states[fight.state[unit]];
   fight.stateSince[unit] = fight.now;
-  fight.stop[unit] = startAt;
-  fight.stopWay[unit] = 1;
-  fight.hasGoal[unit] = 0;
-  fight.waitUntil[unit] = 0;
-  fight.wayUntil[unit] = 0;
-  fight.strafeSign[unit] = 0;
-  fight.invulnerable[unit] = invulnerable ? 1 : 0;
+  beginErrand(fight, unit, startAt);
+  forgetWay(fight, unit);
+  shelter(fight, unit, invulnerable);
   takeUp(fight, unit);
 }
 
@@ -66,19 +82,14 @@ function onEnter(fight: Fight, unit: number): void {
   if (raise >= 0) setFlag(fight, unit, raise, true);
   if (lower >= 0) setFlag(fight, unit, lower, false);
   if (refill) {
-    const room = fight.compiled.attackRoom;
-    fight.energy[unit] = kind.energy;
-    fight.energyAt[unit] = fight.now;
-    for (let a = 0; a < kind.attacks.length; a++) {
-      fight.readyAt[unit * room + a] = fight.now;
-      fight.charges[unit * room + a] = kind.attacks[a].charges;
-    }
-    if (fight.nextReady[unit] >= 0) fight.nextReady[unit] = fight.now;
+    setEnergy(fight, unit, kind.energy);
+    endCooldowns(fight, unit);
+    refillCharges(fight, unit);
     if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
   }
   if (enterAttack >= 0 && kind.attacks[enterAttack].traits.chosen) {
     // Whoever is in the middle of something does it as soon as that is over.
-    fight.owedAttack[unit] = enterAttack;
+    fight.owe(unit, enterAttack);
     if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
   }
 }
@@ -87,10 +98,4 @@ export function setFlag(fight: Fight, unit: number, flag: number, raised: boolea
   if (fight.flags[flag] === raised) return;
   fight.flags[flag] = raised;
   fight.log.add(fight.now, EVENT.flag, unit, NOBODY, flag, raised ? 1 : 0);
-}
-
-/** Left or right, drawn when first asked for in a state. */
-export function strafeSide(fight: Fight, unit: number): number {
-  if (fight.strafeSign[unit] === 0) fight.strafeSign[unit] = fight.chance(unit, PURPOSE.strafe) < 0.5 ? -1 : 1;
-  return fight.strafeSign[unit];
 }

@@ -1,6 +1,5 @@
 /** Whom a unit is after: nearest and nothing else by the short way, weighed criteria by the long one. */
 import { CRITERIA_NAMES } from '../../model/unit';
-import { EVENT } from '../../record/log';
 import { takeBearings } from '../body/bearings';
 import { squareInReach } from '../body/reach';
 import type { Fight } from '../fight';
@@ -8,6 +7,7 @@ import { NOBODY } from '../numbers';
 import type { CompiledCriterion, CompiledTargeting } from '../tables';
 import { PURPOSE } from '../time/chance';
 import { withinCentres } from './senses';
+import { reconsiderAt, setTarget } from './wanted';
 
 /** Phase of a step: units whose time to reconsider has come look for a better target. */
 export function chooseTargets(fight: Fight): void {
@@ -28,19 +28,13 @@ export function chooseTargets(fight: Fight): void {
  */
 export function chooseTarget(fight: Fight, unit: number): void {
   const { targeting, lose } = fight.kinds[unit];
-  fight.nextTarget[unit] = fight.now + targeting.reconsider;
+  reconsiderAt(fight, unit, fight.now + targeting.reconsider);
   const present = fight.target[unit];
   if (present !== NOBODY && fight.isAlive[present] && fight.now < fight.boundUntil[unit]) return;
   const best = targeting.nearestOnly ? nearest(fight, unit, targeting, lose, present) : weighed(fight, unit, targeting, lose, present);
   if (best === NOBODY && present !== NOBODY && fight.isAlive[present]) return; // remembered for as long as the memory lasts
   if (best === present) return;
   setTarget(fight, unit, best);
-}
-
-export function setTarget(fight: Fight, unit: number, target: number): void {
-  fight.target[unit] = target;
-  fight.wayUntil[unit] = 0;
-  if (target !== NOBODY) fight.log.add(fight.now, EVENT.target, unit, target, 0);
 }
 
 /** The target an entry of a choice asks for, where it has targeting of its own. */

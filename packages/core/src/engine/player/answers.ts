@@ -8,12 +8,16 @@ import { microsecondsUp, SECOND } from '../../record/time';
 import type { Threat } from '../records';
 import type { Fight } from '../fight';
 import { startAttack } from '../harm/attack';
-import { dropTask, interrupt } from '../harm/interrupt';
+import { interrupt } from '../harm/interrupt';
 import { hurdleOf } from '../mind/hurdles';
+import { setUrge, urgeTowards } from '../mind/urges';
 import { ANSWER, NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledAnswer, CompiledAttack } from '../tables';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
+import { openBlock, openDodge } from './guard';
+import { useAnswer } from './supplies';
+import { dropTask } from './task';
 import { breaks, middleOf, ranged, say, wayOut } from './threats';
 
 /** The reaction time has passed: the first answer that can still work is given. */
@@ -51,7 +55,7 @@ function attempt(fight: Fight, member: number, number: number, answer: CompiledA
       // Its window is laid about the hit.
       const from = Math.max(now, threat.hitAt - Math.floor(answer.window / 2));
       if (free > threat.hitAt) return VERDICT.tooLate;
-      fight.answerReady[member][number] = Math.max(from, free) + answer.cooldown;
+      useAnswer(fight, member, number, Math.max(from, free) + answer.cooldown);
       fight.queue.push(Math.max(from, free), answer.kind === ANSWER.dodge ? DUE.dodge : DUE.block, member, number, threat.attacker);
       return VERDICT.tried;
     }
@@ -78,8 +82,7 @@ function freeToMove(fight: Fight, member: number): number {
 export function beginDodge(fight: Fight, member: number, number: number, attacker: number): void {
   if (!fight.isAlive[member] || fight.now < fight.staggeredUntil[member]) return;
   const { window, distance } = fight.kinds[member].player!.answers[number];
-  fight.dodgeFrom[member] = fight.now;
-  fight.dodgeUntil[member] = fight.now + window;
+  openDodge(fight, member, window);
   if (distance <= 0 || window <= 0) return;
   const [dx, dy] = across(fight, member, attacker, distance);
   evade(fight, member, dx, dy, (distance * SECOND) / window, fight.now + window);
@@ -88,8 +91,7 @@ export function beginDodge(fight: Fight, member: number, number: number, attacke
 export function beginBlock(fight: Fight, member: number, number: number): void {
   if (!fight.isAlive[member] || fight.now < fight.staggeredUntil[member]) return;
   const { window, reduces } = fight.kinds[member].player!.answers[number];
-  fight.blockUntil[member] = fight.now + window;
-  fight.blockShare[member] = reduces;
+  openBlock(fight, member, window, reduces);
 }
 
 /** Sideways to the way from an attacker, to the side that is clear; the left one where both are. */
@@ -119,11 +121,7 @@ function clearPath(fight: Fight, member: number, x: number, y: number, dx: numbe
 export function evade(fight: Fight, member: number, dx: number, dy: number, speed: number, until: number): void {
   if (fight.phase[member] === PHASE.windup) interrupt(fight, member, BREAK.answer);
   if (fight.task[member] !== TASK.none) dropTask(fight, member);
-  fight.urge[member] = URGE.evade;
-  fight.urgeX[member] = dx;
-  fight.urgeY[member] = dy;
-  fight.urgeSpeed[member] = speed;
-  fight.urgeUntil[member] = until;
+  urgeTowards(fight, member, URGE.evade, dx, dy, speed, until);
 }
 
 /** Away from the middle of what is coming, or sideways out of a line, from the instant its aim is fixed. */
@@ -227,6 +225,6 @@ function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, 
 
 /** An evasion is over: the member is free to fight on. */
 export function endEvasion(fight: Fight, member: number): void {
-  fight.urge[member] = URGE.none;
+  setUrge(fight, member, URGE.none);
   if (fight.alerted[member] && fight.phase[member] === PHASE.idle && fight.target[member] !== NOBODY) tryAgainAt(fight, member, fight.now);
 }

@@ -1,16 +1,19 @@
 /** What a player does besides fighting: reloading, a healing item, helping a friend up, taking cover, running. */
 import { farEnough, inReach } from '../body/reach';
 import { cosine, sine } from '../body/rotation';
+import { forgetWay } from '../body/route';
 import type { Fight } from '../fight';
 import { rescue } from '../harm/death';
 import { heal } from '../harm/healing';
-import { dropTask } from '../harm/interrupt';
+import { setPace } from '../mind/changes';
+import { setUrge, urgeTowards } from '../mind/urges';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledPlayer } from '../tables';
 import { tryAgainAt } from '../time/again';
-import { DUE } from '../time/queue';
 import { RETHINK } from '../tuning';
 import { endEvasion } from './answers';
+import { reload, takeDose } from './supplies';
+import { beginTask, dropTask, intend } from './task';
 
 /** Phase of a step: every player that stands looks after itself and its friends. */
 export function mindThemselves(fight: Fight): void {
@@ -33,7 +36,7 @@ function choosePace(fight: Fight, member: number, { runsWithin }: CompiledPlayer
   if (runsWithin < 0) return;
   const kind = fight.kinds[member];
   const near = fight.target[member] !== NOBODY && fight.bearingGap[member] < runsWithin;
-  fight.pace[member] = near || fight.urge[member] !== URGE.none ? kind.run : kind.walk;
+  setPace(fight, member, near || fight.urge[member] !== URGE.none ? kind.run : kind.walk);
 }
 
 function wantsDose(fight: Fight, member: number, { doseBelow }: CompiledPlayer): boolean {
@@ -46,23 +49,14 @@ function wantsReload(fight: Fight, member: number, { rounds }: CompiledPlayer): 
   return fight.rounds[member] === 0 || (fight.rounds[member] < rounds && fight.target[member] === NOBODY);
 }
 
-function beginTask(fight: Fight, member: number, task: number, takes: number, other: number): void {
-  fight.task[member] = task;
-  fight.taskOf[member] = other;
-  fight.taskSerial[member]++;
-  fight.setMobility(member);
-  if (fight.mobility[member] === 0) fight.stand(member);
-  fight.queue.push(fight.now + takes, DUE.task, member, fight.taskSerial[member], task);
-}
-
 export function finishTask(fight: Fight, member: number, serial: number, task: number): void {
   if (!fight.isAlive[member] || fight.taskSerial[member] !== serial) return;
   const player = fight.kinds[member].player!;
   const other = fight.taskOf[member];
   dropTask(fight, member);
-  if (task === TASK.reload) fight.rounds[member] = player.rounds;
+  if (task === TASK.reload) reload(fight, member);
   else if (task === TASK.dose) {
-    fight.doses[member]--;
+    takeDose(fight, member);
     heal(fight, member, member, -1, player.doseAmount + player.doseShare * fight.kinds[member].maxHealth);
   } else rescue(fight, member, other);
   if (fight.alerted[member]) tryAgainAt(fight, member, fight.now);
@@ -81,15 +75,15 @@ function seeToTheFallen(fight: Fight, member: number, player: CompiledPlayer): b
   }
   const going = fight.urge[member] === URGE.goTo && fight.taskOf[member] === fallen;
   if (fallen === NOBODY || (!going && tooClose(fight, member, player.rescueSafe))) {
-    if (fight.urge[member] === URGE.goTo && fight.coverUntil[member] <= fight.now) fight.urge[member] = URGE.none;
+    if (fight.urge[member] === URGE.goTo && fight.coverUntil[member] <= fight.now) setUrge(fight, member, URGE.none);
     return false;
   }
   if (inReach(least, fight.kinds[fallen].player!.rescueReach)) {
-    fight.urge[member] = URGE.still;
+    setUrge(fight, member, URGE.still);
     beginTask(fight, member, TASK.rescue, fight.kinds[fallen].player!.rescueTakes, fallen);
     return true;
   }
-  fight.taskOf[member] = fallen;
+  intend(fight, member, fallen);
   goTo(fight, member, fight.x[fallen], fight.y[fallen], Infinity);
   return true;
 }
@@ -105,12 +99,8 @@ function watchRescue(fight: Fight, member: number): void {
 }
 
 function goTo(fight: Fight, member: number, x: number, y: number, until: number): void {
-  if (fight.urge[member] !== URGE.goTo || fight.urgeX[member] !== x || fight.urgeY[member] !== y) fight.wayUntil[member] = 0;
-  fight.urge[member] = URGE.goTo;
-  fight.urgeX[member] = x;
-  fight.urgeY[member] = y;
-  fight.urgeSpeed[member] = fight.kinds[member].run;
-  fight.urgeUntil[member] = until;
+  if (fight.urge[member] !== URGE.goTo || fight.urgeX[member] !== x || fight.urgeY[member] !== y) forgetWay(fight, member);
+  urgeTowards(fight, member, URGE.goTo, x, y, fight.kinds[member].run, until);
 }
 
 /** Low on health, it looks for a place where none of those who are after it has a line to it, and stays for a while. */
@@ -118,7 +108,7 @@ function mindCover(fight: Fight, member: number, player: CompiledPlayer): void {
   const { now } = fight;
   if (fight.urge[member] === URGE.goTo) {
     if (now >= fight.urgeUntil[member]) {
-      fight.urge[member] = URGE.none;
+      setUrge(fight, member, URGE.none);
       fight.nextCover[member] = now + player.coverStays;
     }
     return;

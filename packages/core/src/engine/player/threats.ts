@@ -6,6 +6,7 @@ import { inReach } from '../body/reach';
 import type { Landing, Threat } from '../records';
 import type { Fight } from '../fight';
 import { seesPast } from '../mind/senses';
+import { setUrge } from '../mind/urges';
 import { ANSWER, URGE } from '../numbers';
 import type { CompiledAttack } from '../tables';
 import { PURPOSE } from '../time/chance';
@@ -185,5 +186,5 @@ export function recordExposure(
 /** A unit that is gone threatens nobody, and minds nothing. */
 export function forgetThreats(fight: Fight, unit: number): void {
   fight.threats[unit].length = 0;
-  if (fight.urge[unit] !== URGE.none) fight.urge[unit] = URGE.none;
+  if (fight.urge[unit] !== URGE.none) setUrge(fight, unit, URGE.none);
 }

@@ -5,6 +5,6 @@ import { DUE } from './queue';
 /** One choice at a time is queued for a unit, for the earliest instant at which it could go otherwise. */
 export function tryAgainAt(fight: Fight, unit: number, time: number): void {
   if (fight.choiceAt[unit] === time) return; // it is queued already
-  fight.choiceAt[unit] = time;
+  fight.awaitChoice(unit, time);
   fight.queue.push(time, DUE.choice, unit, fight.serial[unit], 0);
 }

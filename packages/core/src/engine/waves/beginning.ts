@@ -4,6 +4,7 @@ import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import { textKey } from '../time/chance';
 import { DUE } from '../time/queue';
+import { join } from './roll';
 import { appear, isFree, nearestFree } from './spawns';
 import { beginWaves } from './waves';
 
@@ -13,8 +14,7 @@ export function begin(fight: Fight, seed: number): void {
   const { party, allies, places, limit } = fight.compiled;
   for (const { kind, key, x, y, fx, fy } of party) {
     const unit = appearFreely(fight, kind, key, x, y, fx, fy);
-    fight.isMember[unit] = 1;
-    fight.standing++;
+    join(fight, unit);
   }
   for (const { kind, key, x, y, fx, fy } of allies) appearFreely(fight, kind, key, x, y, fx, fy);
   for (const { id, kind, x, y, defended } of places) {

@@ -51,13 +51,26 @@ export function undefeat(fight: Fight, unit: number): void {
 /** A summoned unit belongs to its summoner's wave, where that counts it. */
 export function joinWave(fight: Fight, unit: number, wave: number, coming: number): void {
   const progress = fight.waves[wave];
-  fight.wave[unit] = wave;
+  belongTo(fight, unit, wave);
   fight.coming[unit] = coming;
   progress.alive++;
   fight.counted[unit] = 1;
   progress.planned++;
   progress.plannedOf[coming]++;
   watchHold(fight);
+}
+
+/** Where it comes from. */
+export function belongTo(fight: Fight, unit: number, wave: number): void {
+  fight.wave[unit] = wave;
+}
+
+/** It came with a wave. */
+export function comeWith(fight: Fight, unit: number, wave: number, coming: number, group: number): void {
+  fight.coming[unit] = coming;
+  fight.group[unit] = group;
+  fight.counted[unit] = 1;
+  fight.waves[wave].alive++;
 }
 
 /** A draw of a group's own luck, not of any unit's. */

@@ -1,23 +1,29 @@
 /** How units come to be: the party at its start, waves at their spawn points, the summoned about their summoner. */
 import { EVENT, GONE } from '../../record/log';
 import { ENEMY, PARTY } from '../../record/sides';
+import { bearAhead } from '../body/bearings';
+import { face } from '../body/facing';
 import { farEnough, inReach } from '../body/reach';
 import { cosine, sine } from '../body/rotation';
 import type { Fight } from '../fight';
 import { depart } from '../harm/death';
 import { addBoost } from '../harm/effects';
+import { fillReadiness } from '../harm/readiness';
+import { fillVitals } from '../harm/vitals';
 import { takeOn } from '../mind/changes';
-import { alert } from '../mind/senses';
-import { begin as beginState } from '../mind/states';
-import { setTarget } from '../mind/targets';
+import { alert, openEyes } from '../mind/senses';
+import { beginFirst } from '../mind/states';
+import { bind, reconsiderAt, setTarget } from '../mind/wanted';
 import { NOBODY } from '../numbers';
+import { fillSupplies } from '../player/supplies';
 import type { CompiledAttack, CompiledGroup } from '../tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from '../tuning';
-import { COMINGS, countDefeated, joinWave, waveOf } from './counts';
+import { belongTo, comeWith, COMINGS, countDefeated, joinWave, waveOf } from './counts';
 import { putOff, queueOfWave } from './holding';
 import { planGroup } from './plan';
+import { enter, serve } from './roll';
 import { endWait, waitKey } from './waiting';
 import { checkWaves } from './waves';
 
@@ -44,10 +50,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   }
   fight.pending--;
   const unit = appear(fight, kind, ENEMY, key, place.x, place.y, point.fx, point.fy, NOBODY, wave);
-  fight.coming[unit] = coming;
-  fight.group[unit] = number;
-  fight.counted[unit] = 1;
-  fight.waves[wave].alive++;
+  comeWith(fight, unit, wave, coming, number);
   if (group.alerted) alert(fight, unit);
   if (group.targetType >= 0 || group.targetRole >= 0) forceTarget(fight, unit, group);
 }
@@ -130,7 +133,7 @@ function forceTarget(fight: Fight, unit: number, { targetType, targetRole }: Com
     if (best === NOBODY || fight.gap(unit, foe) < fight.gap(unit, best)) best = foe;
   }
   if (best === NOBODY || !fight.alerted[unit]) return;
-  fight.boundUntil[unit] = Infinity;
+  bind(fight, unit, Infinity);
   setTarget(fight, unit, best);
 }
 
@@ -203,7 +206,7 @@ export function summon(fight: Fight, unit: number, attack: CompiledAttack): void
       continue;
     }
     const helper = appear(fight, attack.summonKind, side, key, place.x, place.y, fight.fx[unit], fight.fy[unit], unit);
-    fight.helpers[unit]++;
+    serve(fight, unit);
     const wave = fight.wave[unit];
     if (wave >= 0 && fight.compiled.waves[wave].countsSummoned) joinWave(fight, helper, wave, fight.coming[unit]);
     if (fight.alerted[unit]) alert(fight, helper);
@@ -220,65 +223,38 @@ export function appear(
   fx: number,
   fy: number,
   summoner: number,
-  wave = -1,
+  wave = NOBODY,
 ): number {
   const unit = fight.nextUnit();
   const kind = fight.compiled.kinds[kindNumber];
   const { now } = fight;
   fight.kindNumber[unit] = kindNumber;
-  fight.kinds[unit] = kind;
   fight.side[unit] = side;
   fight.key[unit] = key;
-  fight.isAlive[unit] = 1;
-  fight.wave[unit] = wave;
+  fight.bornAt[unit] = now;
   fight.summoner[unit] = summoner;
-  fight.x[unit] = fight.homeX[unit] = fight.knownX[unit] = x;
-  fight.y[unit] = fight.homeY[unit] = fight.knownY[unit] = y;
-  fight.fx[unit] = fx;
-  fight.fy[unit] = fy;
-  fight.segmentStart[unit] = fight.turnedAt[unit] = fight.bornAt[unit] = fight.nextLook[unit] = fight.nextTarget[unit] = now;
-  fight.bearingX[unit] = fx;
-  fight.bearingY[unit] = fy;
-  fillBody(fight, unit);
-  fillPlayer(fight, unit);
-  fight.alive.push(unit);
-  fight.living[side].push(unit);
-  fight.aliveOfType[kind.type]++;
-  fight.shots.stale = true;
-  fight.crowd.clear();
-  fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, x, y, wave, summoner);
+  fight.homeX[unit] = x;
+  fight.homeY[unit] = y;
   takeOn(fight, unit, kind);
-  beginState(fight, unit);
+  fight.moveTo(unit, x, y);
+  face(fight, unit, fx, fy);
+  bearAhead(fight, unit);
+  openEyes(fight, unit);
+  reconsiderAt(fight, unit, now);
+  fillVitals(fight, unit);
+  fillReadiness(fight, unit);
+  if (kind.player !== null) {
+    fillSupplies(fight, unit);
+    fight.players.push(unit);
+  }
+  if (wave !== NOBODY) belongTo(fight, unit, wave);
+  enter(fight, unit);
+  fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, x, y, wave, summoner);
+  beginFirst(fight, unit);
   for (const { type, id, tweaks } of fight.standingBoosts) {
     if (type === kind.type) addBoost(fight, NOBODY, unit, -1, fight.compiled.events[id].then[tweaks].boosts[type]!);
   }
   return unit;
-}
-
-/** What a unit of its kind begins with; everything else begins as its column says. */
-function fillBody(fight: Fight, unit: number): void {
-  const kind = fight.kinds[unit];
-  const { now } = fight;
-  fight.health[unit] = kind.maxHealth;
-  fight.shield[unit] = kind.shield;
-  fight.energy[unit] = kind.energyStart;
-  fight.healthAt[unit] = fight.regenFrom[unit] = fight.shieldAt[unit] = fight.shieldFrom[unit] = fight.energyAt[unit] = now;
-  fight.state[unit] = kind.startsIn;
-  const room = fight.compiled.attackRoom;
-  for (let a = 0; a < kind.attacks.length; a++) {
-    fight.readyAt[unit * room + a] = fight.chargedAt[unit * room + a] = now;
-    fight.charges[unit * room + a] = kind.attacks[a].charges;
-  }
-}
-
-function fillPlayer(fight: Fight, unit: number): void {
-  const { player } = fight.kinds[unit];
-  if (player === null) return;
-  fight.rounds[unit] = player.rounds;
-  fight.doses[unit] = player.doses;
-  fight.livesLeft[unit] = player.lives;
-  for (let a = 0; a < player.answers.length; a++) fight.answerReady[unit].push(0);
-  fight.players.push(unit);
 }
 
 /** The key of the n-th unit of a group at one of its wave's comings. */
