@@ -1,3 +1,4 @@
+import { drag } from './drag';
 import { type Chain, type QuantityInfo, chainSentence, shown } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useId, useLayoutEffect, useRef, useState } from 'react';
 import { WarnMark } from '../visuals/WarnMark';
@@ -101,23 +102,15 @@ export function NumberField({
   };
   const dragLabel = (event: PointerEvent<HTMLLabelElement>) => {
     if (event.button !== 0 || value === undefined) return;
-    const handle = event.currentTarget;
     const start = event.clientX;
     const mark = `drag ${id} ${event.timeStamp}`;
     let moved = false;
-    handle.setPointerCapture(event.pointerId);
     const move = (e: globalThis.PointerEvent) => {
       const steps = Math.trunc((e.clientX - start) / 4) * (e.shiftKey ? 10 : e.altKey ? 0.1 : 1);
       if (steps !== 0) moved = true;
       if (moved) nudge(steps, value, mark);
     };
-    const end = (e: globalThis.PointerEvent) => {
-      handle.removeEventListener('pointermove', move);
-      if (moved) e.preventDefault();
-    };
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', end, { once: true });
-    handle.addEventListener('pointercancel', end, { once: true });
+    drag(event, move, (e) => moved && e.preventDefault());
   };
 
   const through = chain && chain.value !== chain.base;

@@ -1,3 +1,4 @@
+import { drag } from '../fields/drag';
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useLayoutEffect, useRef } from 'react';
 
 interface Props {
@@ -38,15 +39,11 @@ export function DragEdge({ label, value, min, max, unit, step, valueAt, onMove, 
     // The edge keeps the distance to the pointer that it had when it was taken hold of.
     const offset = value - valueAt(place(event.clientX));
     const mark = `edge ${label} ${event.timeStamp}`;
-    handle.setPointerCapture(event.pointerId);
-    const drag = (e: globalThis.PointerEvent) => {
+    const follow = (e: globalThis.PointerEvent) => {
       const fine = e.altKey ? step / 10 : step / 5;
       move(Math.round((valueAt(place(e.clientX)) + offset) / fine) * fine, mark);
     };
-    handle.addEventListener('pointermove', drag);
-    const end = () => handle.removeEventListener('pointermove', drag);
-    handle.addEventListener('pointerup', end, { once: true });
-    handle.addEventListener('pointercancel', end, { once: true });
+    drag(event, follow, undefined, handle);
   };
   const key = (event: KeyboardEvent) => {
     const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];

@@ -1,3 +1,4 @@
+import { drag } from '../fields/drag';
 import { type Estimate, binned, linear, rulerOf, ticks } from '@insidia/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { type HistogramHandle, histogramChart } from './chart';
@@ -73,15 +74,9 @@ export const Histogram = guarded(
           }}
           onPointerDown={(event) => {
             if (event.button !== 0 || !onEdge) return;
-            const handle = event.currentTarget;
             const start = event.clientX;
             const mark = `band drag ${event.timeStamp}`;
-            handle.setPointerCapture(event.pointerId);
-            const move = (e: PointerEvent) => onEdge(which, at + ((e.clientX - start) * (to - from)) / width, mark);
-            const end = () => handle.removeEventListener('pointermove', move);
-            handle.addEventListener('pointermove', move);
-            handle.addEventListener('pointerup', end, { once: true });
-            handle.addEventListener('pointercancel', end, { once: true });
+            drag(event, (e) => onEdge(which, at + ((e.clientX - start) * (to - from)) / width, mark));
           }}
         >
           <rect x={clamp(at) - 6} y={TOP - 4} width={12} height={HEIGHT + 4} fill="transparent" />

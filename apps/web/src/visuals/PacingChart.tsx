@@ -1,3 +1,4 @@
+import { drag } from '../fields/drag';
 import { type CurvePoint, type PacingPictureOptions, clockTime, pacingPicture, pacingScales, shown } from '@insidia/core';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { Shapes } from './Shapes';
@@ -29,19 +30,12 @@ export const PacingChart = guarded('The curve', function PacingChart({ label, on
       points.filter((_, i) => i !== index),
       'a point less',
     );
-  const drag = (index: number) => (event: PointerEvent<SVGCircleElement>) => {
+  const grab = (index: number) => (event: PointerEvent<SVGCircleElement>) => {
     if (event.button !== 0 || !onPoints) return;
     event.stopPropagation();
-    const handle = event.currentTarget;
-    const box = handle.ownerSVGElement!.getBoundingClientRect();
+    const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
     const mark = `curve ${event.timeStamp}`;
-    handle.setPointerCapture(event.pointerId);
-    const move = (e: globalThis.PointerEvent) =>
-      put(index, { at: x.invert(e.clientX - box.left), value: y.invert(e.clientY - box.top) }, mark);
-    const end = () => handle.removeEventListener('pointermove', move);
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', end, { once: true });
-    handle.addEventListener('pointercancel', end, { once: true });
+    drag(event, (e) => put(index, { at: x.invert(e.clientX - box.left), value: y.invert(e.clientY - box.top) }, mark));
   };
   const keys = (index: number) => (event: KeyboardEvent) => {
     if (event.key === 'Delete' || event.key === 'Backspace') {
@@ -93,7 +87,7 @@ export const PacingChart = guarded('The curve', function PacingChart({ label, on
           stroke="var(--focus)"
           strokeWidth={2}
           style={{ touchAction: 'none', cursor: onPoints ? 'move' : undefined }}
-          onPointerDown={drag(i)}
+          onPointerDown={grab(i)}
           onKeyDown={onPoints ? keys(i) : undefined}
         />
       ))}

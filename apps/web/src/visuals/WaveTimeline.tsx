@@ -1,3 +1,4 @@
+import { drag } from '../fields/drag';
 import { type Encounter, type EncounterReadout, type Unit, clockTime, shown, type Scale, clockTicks } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Glyph } from './Glyph';
@@ -189,43 +190,29 @@ function WaveRows({
   const down = (event: PointerEvent<SVGGElement>) => {
     if (event.button !== 0) return;
     onSelect(wave.id, undefined);
-    const handle = event.currentTarget;
     const start = event.clientX;
     const from = wait;
     const perPixel = x.invert(1) - x.invert(0);
     const mark = `wave ${wave.id} ${event.timeStamp}`;
-    handle.setPointerCapture(event.pointerId);
-    const move = (e: globalThis.PointerEvent) => {
+    drag(event, (e) => {
       const next = Math.max(0, Math.round((from + (e.clientX - start) * perPixel) * 2) / 2);
       const now = wave.start === 'clock' ? newest.current.at : newest.current.delay;
       if (Math.abs(e.clientX - start) > 2 && next !== now) newest.current.onDelay(wave.id, next, mark);
-    };
-    handle.addEventListener('pointermove', move);
-    const end = () => handle.removeEventListener('pointermove', move);
-    handle.addEventListener('pointerup', end, { once: true });
-    handle.addEventListener('pointercancel', end, { once: true });
+    });
   };
   const lift = (event: PointerEvent<HTMLButtonElement>) => {
     if (event.button !== 0) return;
-    const handle = event.currentTarget;
-    const above = handle.closest('svg')!.getBoundingClientRect().top;
+    const above = event.currentTarget.closest('svg')!.getBoundingClientRect().top;
     const start = event.clientY;
     let to = number;
-    handle.setPointerCapture(event.pointerId);
     const move = (e: globalThis.PointerEvent) => {
       to = Math.abs(e.clientY - start) > 4 ? placeOf(e.clientY - above) : number;
       onDrop({ wave: number, to });
     };
-    const end = (e: globalThis.PointerEvent) => {
-      handle.removeEventListener('pointermove', move);
-      handle.removeEventListener('pointerup', end);
-      handle.removeEventListener('pointercancel', end);
+    drag(event, move, (_, dropped) => {
       onDrop(undefined);
-      if (e.type === 'pointerup' && to !== number) onMove(wave.id, to - number);
-    };
-    handle.addEventListener('pointermove', move);
-    handle.addEventListener('pointerup', end);
-    handle.addEventListener('pointercancel', end);
+      if (dropped && to !== number) onMove(wave.id, to - number);
+    });
   };
   const key = (event: KeyboardEvent) => {
     if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {

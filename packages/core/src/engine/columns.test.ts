@@ -50,7 +50,11 @@ function writes(text: string, names: ReadonlyMap<string, string>): Set<string> {
         }
       }
     }
-    if (ts.isBinaryExpression(node) && ts.isAssignmentOperator(node.operatorToken.kind)) {
+    if (
+      ts.isBinaryExpression(node) &&
+      node.operatorToken.kind >= ts.SyntaxKind.FirstAssignment &&
+      node.operatorToken.kind <= ts.SyntaxKind.LastAssignment
+    ) {
       write(node.left);
       if (ts.isPropertyAccessExpression(node.left) && CHANGES_A_LIST.includes(node.left.name.text)) write(node.left.expression);
     }

@@ -1,0 +1,76 @@
+/** What an editor does to states, and what it says of them. Pure; lists are made anew. */
+import { type Condition, fieldWords, idFor, type Project, type State, shown, Unit as UnitClass, unitHeads } from '@insidia/core';
+
+export type Leave = State['leaves'][number];
+type Stop = NonNullable<State['patrol']>['points'][number];
+
+export const DOES_WORDS = fieldWords(UnitClass, ['states', '0', 'does']);
+
+/** Those that keep a distance between two. */
+export const KEEPS_BAND = ['band', 'strafe'];
+
+/** What a state does, in a few words. */
+export function doesSentence(state: State, nameOf: (id: string) => string): string {
+  if (KEEPS_BAND.includes(state.does))
+    return `${state.does === 'band' ? 'band' : 'circles'} ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
+  if (state.does === 'approach')
+    return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
+  if (state.does === 'patrol') return `walks ${state.patrol?.points.length ?? 0} stops`;
+  if (state.does === 'follow' || state.does === 'goTo')
+    return `${state.does === 'follow' ? 'follows' : 'goes to'} ${state.to === undefined ? '…' : nameOf(state.to)}`;
+  return DOES_WORDS.find(({ id }) => id === state.does)?.name ?? state.does;
+}
+
+export interface Offer {
+  id: string;
+  name: string;
+}
+
+/** Points of every arena, for a state that goes to one. */
+export function placesOf(project: Project): Offer[] {
+  return project.arenas.flatMap(({ points, name }) => points.map((point) => ({ id: point.id, name: `${point.name} (${name})` })));
+}
+
+/** Units and roles, for a state that follows one. An id that is both is named once. */
+export function friendsOf(project: Project, unit: string): Offer[] {
+  const heads = unitHeads(project);
+  return [
+    ...heads.filter(({ id }) => id !== unit).map(({ id, name }) => ({ id, name })),
+    ...[...new Set(heads.map(({ role }) => role))].filter(Boolean).map((role) => ({ id: role, name: `any ${role}` })),
+  ].filter(({ id }, i, list) => list.findIndex((one) => one.id === id) === i);
+}
+
+/** What a place, unit or role that a state goes to is called. */
+export function whereTo(project: Project, unit: string): (id: string) => string {
+  const names = new Map([...friendsOf(project, unit), ...placesOf(project)].map(({ id, name }) => [id, name]));
+  return (id) => names.get(id) ?? id;
+}
+
+/** A state may begin all attacks, none, or some: then at first all it has. Changes the state. */
+export function mayBegin(state: State, word: State['attacks'], attacks: readonly string[]): void {
+  state.attacks = word;
+  if (word === 'some') state.only ??= [...attacks];
+  else delete state.only;
+}
+
+/** One more way out, tried last. */
+export const leaveAdded = (leaves: readonly Leave[], when: Condition, to: string): Leave[] => [...leaves, { when, to, after: 0 }];
+
+export const leaveChanged = (leaves: readonly Leave[], i: number, more: Partial<Leave>): Leave[] =>
+  leaves.map((one, j) => (j === i ? { ...one, ...more } : one));
+
+/** One more stop, three metres to the right of the last. */
+export function stopAdded(stops: readonly Stop[]): Stop[] {
+  const last = stops[stops.length - 1];
+  const id = idFor(
+    'abcdefghijklmnopqrstuvwxyz'[stops.length] ?? 'stop',
+    stops.map((stop) => stop.id),
+  );
+  return [...stops, { id, x: (last?.x ?? 0) + 3, y: last?.y ?? 0, pause: 1 }];
+}
+
+/** A name that a state may have among the others; undefined where it is empty or taken. */
+export function freeName(states: readonly State[], id: string, name: string): string | undefined {
+  const own = name.trim();
+  return own && !states.some((one) => one.id !== id && one.name === own) ? own : undefined;
+}
