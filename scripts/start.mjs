@@ -1,7 +1,7 @@
 /**
  * npm start: installs what is missing, builds what is stale, starts a private PostgreSQL and the server, prints the
  * address. Ctrl-C stops all of it. PORT, HOST, INSIDIA_HOSTS, INSIDIA_PASSWORD, DATABASE_URL and INSIDIA_HOME are documented in
- * the README.
+ * docs/running.md.
  */
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';

@@ -6,7 +6,6 @@ import {
   type IntendedCurve,
   type PacingPictureOptions,
   type Project,
-  idFor,
   intendedFor,
   lullsOf,
   pacedWaves,
@@ -17,7 +16,6 @@ import { useMemo, useState } from 'react';
 import { Link, Navigate, useLocation, useParams } from 'react-router';
 import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
-import { NumberField } from '../../fields/NumberField';
 import { runCells } from '../../store/batches';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
@@ -26,8 +24,10 @@ import { useCurves } from '../../store/useCurves';
 import { PacingChart } from '../../visuals/PacingChart';
 import { useWidth } from '../../visuals/useWidth';
 import { Findings } from './Findings';
+import { withPoints } from './intentions';
+import { Intended } from './Intended';
 import { savePacingCsv, savePacingPng } from './savePacing';
-import { type Axis, type Strip, pointsFrom, rulers, stripsOf } from './strips';
+import { type Axis, type Strip, rulers, stripsOf } from './strips';
 
 const RUNS = 200;
 /** What can be shown over the clock; lulls are shaded behind each. */
@@ -92,22 +92,8 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
         mark,
       }),
     );
-  /** Changes the curve that counts at a tier, or makes one for every tier. */
   const setPoints = (tier: string | undefined, points: CurvePoint[], what: string, mark?: string) =>
-    changeCurves(
-      what,
-      (all) => {
-        const now = intendedFor(project.brief, encounter.id, tier);
-        if (now)
-          return points.length ? all.map((one) => (one.id === now.id ? { ...one, points } : one)) : all.filter(({ id }) => id !== now.id);
-        const id = idFor(
-          `curve-${encounter.id}`,
-          all.map((one) => one.id),
-        );
-        return points.length ? [...all, { id, encounter: encounter.id, tolerance: 0.01, points }] : all;
-      },
-      mark,
-    );
+    changeCurves(what, () => withPoints(project.brief, encounter.id, tier, points), mark);
   const intended = current && intendedFor(project.brief, encounter.id, current.cell.tier);
   const median = current && pressure?.get(current.key)?.curve;
   const height = Math.max(96, Math.min(150, 560 / strips.length));
@@ -248,67 +234,15 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
         </p>
       </main>
       <aside aria-label="Findings" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
-        <div className="section-head">
-          <h3>What is intended</h3>
-          <span className="note">
-            {intended ? (intended.tier ? `at ${nameOf(project, intended.tier)}` : 'at every tier') : 'nothing yet'}
-          </span>
-        </div>
-        <div className="mt-1 flex flex-wrap items-end gap-1.5">
-          {intended && (
-            <NumberField
-              info={{ label: 'Tolerance ±', unit: '%/s', min: 0, max: 1000, about: 'how far the pressure may lie from the curve' }}
-              base={Number((100 * intended.tolerance).toPrecision(6))}
-              width={92}
-              onCommit={(value, mark) =>
-                changeCurves(
-                  'tolerance',
-                  (all) => all.map((one) => (one.id === intended.id ? { ...one, tolerance: value / 100 } : one)),
-                  mark,
-                )
-              }
-            />
-          )}
-          {median && current && (
-            <button
-              type="button"
-              className="btn"
-              onClick={() => setPoints(current.cell.tier, pointsFrom(median), 'from the present median')}
-            >
-              From the present median
-            </button>
-          )}
-          {intended && current?.cell.tier && !intended.tier && (
-            <button
-              type="button"
-              className="btn"
-              onClick={() =>
-                changeCurves(`a curve of its own at ${current.name}`, (all) => [
-                  ...all,
-                  {
-                    ...structuredClone(intended),
-                    id: idFor(
-                      `curve-${encounter.id}-${current.cell.tier}`,
-                      all.map(({ id }) => id),
-                    ),
-                    tier: current.cell.tier,
-                  },
-                ])
-              }
-            >
-              Its own at {nameOf(project, current.cell.tier)}
-            </button>
-          )}
-          {intended && (
-            <button
-              type="button"
-              className="btn"
-              onClick={() => changeCurves('no intended curve', (all) => all.filter(({ id }) => id !== intended.id))}
-            >
-              Take it away
-            </button>
-          )}
-        </div>
+        <Intended
+          project={project}
+          encounter={encounter}
+          current={current}
+          intended={intended}
+          median={median}
+          onCurves={changeCurves}
+          onPoints={setPoints}
+        />
         {strips.map((strip) => (
           <Findings
             key={strip.key}
@@ -323,5 +257,3 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
     </div>
   );
 }
-
-const nameOf = (project: Project, tier: string) => project.tiers.find(({ id }) => id === tier)?.name ?? tier;

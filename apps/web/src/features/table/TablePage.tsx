@@ -1,29 +1,33 @@
-import {
-  type Project,
-  type Unit,
-  type UnitHead,
-  chainSentence,
-  editUnit,
-  effectiveUnit,
-  setAt,
-  unitHeads,
-  valueAt,
-  writtenUnit,
-  shown,
-} from '@insidia/core';
+import { type Project, type Unit, shown } from '@insidia/core';
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import { useView } from '../../app/view';
+import { infoAt } from '../../fields/edits';
 import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
-import { YesNo } from '../../fields/YesNo';
-import { infoAt, setThroughTier } from '../../fields/edits';
-import { limitBroken, tidy } from '../../fields/number';
 import { changed, movedWords } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
-import { type Column, FIRST_COLUMNS, columnsOf } from './columns';
-import { type Area, bounds, fromText, holds, numberIn, placed, toText } from './grid';
+import { CellInput } from './CellInput';
+import { ColumnChoice } from './ColumnChoice';
+import { FIRST_COLUMNS, columnsOf } from './columns';
+import { type Area, bounds, fromText, holds, numberIn, toText } from './grid';
+import { Head } from './Head';
+import {
+  areaAt,
+  type Cell,
+  cellsWords,
+  countCells,
+  deedOf,
+  filledCells,
+  filledDown,
+  multiplied,
+  nextSort,
+  pastedCells,
+  rowsOf,
+  type Sort,
+  writtenCells,
+} from './rows';
 
 const columnsKey = 'insidia.columns';
 
@@ -39,7 +43,7 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
   const dispatch = useAppDispatch();
   const [view] = useView(project);
   const [chosen, setChosen] = useState<string[]>(() => recall() ?? FIRST_COLUMNS);
-  const [sort, setSort] = useState<{ by: string; down: boolean } | null>(null);
+  const [sort, setSort] = useState<Sort | null>(null);
   const [filter, setFilter] = useState('');
   const [area, setArea] = useState<Area>({ row: 0, column: 0, toRow: 0, toColumn: 0 });
   const [editing, setEditing] = useState<string | null>(null);
@@ -50,69 +54,26 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
   const columns = useMemo(() => chosen.flatMap((id) => all.find((column) => column.id === id) ?? []), [all, chosen]);
   const tier = view.edit === 'tier' ? view.tier : undefined;
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
-  const rows = useMemo(() => {
-    const found = unitHeads(project)
-      .filter((head) => head.side === side && `${head.name} ${head.role}`.toLowerCase().includes(filter.toLowerCase()))
-      .map((head) => rowOf(project, head, columns, lens, tier !== undefined));
-    if (!sort) return found;
-    const at = columns.findIndex(({ id }) => id === sort.by);
-    const value = (row: Row) => (at < 0 ? row.head.name : (row.cells[at].value ?? Infinity));
-    return [...found].sort((a, b) => (value(a) < value(b) ? -1 : value(a) > value(b) ? 1 : 0) * (sort.down ? -1 : 1));
-  }, [project, side, filter, columns, lens, sort, tier]);
+  const rows = useMemo(
+    () => rowsOf(project, columns, { side, filter, sort, lens, tier }),
+    [project, columns, side, filter, sort, lens, tier],
+  );
   const focus = (row: number, column: number) => document.getElementById(`cell-${row}-${column}`)?.focus();
   useEffect(() => {
     localStorage.setItem(columnsKey, JSON.stringify(chosen));
   }, [chosen]);
 
   /** Writes many cells as one change, or none of them. */
-  const write = (cells: { row: number; column: number; value: number }[], name: string) => {
-    const broken: string[] = [];
-    let document = project;
-    for (const { row, column, value } of cells) {
-      const { head, cells: own } = rows[row];
-      const path = own[column].path;
-      if (!path) continue;
-      const problem = limitBroken(value, infoAt(path)!);
-      if (problem) broken.push(`${head.name}, ${columns[column].label}: ${shown(value)} must be ${problem}`);
-      else if (own[column].value !== value)
-        document = tier
-          ? setThroughTier(document, tier, head.id, path, value).document
-          : editUnit(document, head.id, (unit) => setAt(unit, path, value));
-    }
-    setTrouble(
-      broken.length
-        ? `Nothing was changed. ${broken.slice(0, 3).join('; ')}${broken.length > 3 ? ` and ${broken.length - 3} more` : ''}`
-        : null,
-    );
-    if (!broken.length && document !== project) dispatch(changed({ document, name }));
+  const write = (cells: readonly Cell[], name: string) => {
+    const result = writtenCells(project, rows, columns, cells, tier);
+    setTrouble('trouble' in result ? result.trouble : null);
+    if ('document' in result && result.document !== project) dispatch(changed({ document: result.document, name }));
   };
-  const selected = () => {
-    const { top, left, bottom, right } = bounds(area);
-    const cells: { row: number; column: number; value: number | undefined }[] = [];
-    for (let row = top; row <= Math.min(bottom, rows.length - 1); row++)
-      for (let column = left; column <= Math.min(right, columns.length - 1); column++)
-        cells.push({ row, column, value: rows[row].cells[column].value });
-    return cells;
-  };
-  const filled = () => selected().filter((cell): cell is { row: number; column: number; value: number } => cell.value !== undefined);
-  const multiply = () =>
-    write(
-      filled().map((cell) => {
-        const path = rows[cell.row].cells[cell.column].path!;
-        const product = tidy(cell.value * factor);
-        return { ...cell, value: infoAt(path)?.whole ? Math.round(product) : product };
-      }),
-      `${words(filled().length)} × ${shown(factor)}`,
-    );
+  const filled = () => filledCells(rows, columns.length, area);
+  const multiply = () => write(multiplied(rows, filled(), factor), `${cellsWords(filled().length)} × ${shown(factor)}`);
   const fillDown = () => {
-    const { top } = bounds(area);
-    const cells = filled()
-      .filter(({ row }) => row > top)
-      .flatMap(({ row, column }) => {
-        const value = rows[top].cells[column].value;
-        return value === undefined ? [] : [{ row, column, value }];
-      });
-    write(cells, `${words(cells.length)} filled down`);
+    const cells = filledDown(rows, filled(), area);
+    write(cells, `${cellsWords(cells.length)} filled down`);
   };
   const copy = (event: ClipboardEvent) => {
     if (editing !== null) return;
@@ -126,18 +87,9 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
   const paste = (event: ClipboardEvent) => {
     if (editing !== null) return;
     event.preventDefault();
-    const cells: { row: number; column: number; value: number }[] = [];
-    const wrong: string[] = [];
-    for (const { row, column, text } of placed(fromText(event.clipboardData.getData('text/plain')), area, rows.length, columns.length)) {
-      if (text.trim() === '') continue;
-      const value = numberIn(text);
-      if (!rows[row].cells[column].path) wrong.push(`${rows[row].head.name} has no ${columns[column].label}`);
-      else if (value === undefined) wrong.push(`${rows[row].head.name}, ${columns[column].label}: “${text}” is not a number`);
-      else cells.push({ row, column, value });
-    }
-    if (wrong.length)
-      return setTrouble(`Nothing was pasted. ${wrong.slice(0, 3).join('; ')}${wrong.length > 3 ? ` and ${wrong.length - 3} more` : ''}`);
-    write(cells, `${words(cells.length)} pasted`);
+    const found = pastedCells(fromText(event.clipboardData.getData('text/plain')), area, rows, columns);
+    if ('trouble' in found) return setTrouble(found.trouble);
+    write(found.cells, `${cellsWords(found.cells.length)} pasted`);
   };
   const commit = (text: string) => {
     setEditing(null);
@@ -155,32 +107,19 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
     );
   };
   const go = (row: number, column: number, stretch: boolean) => {
-    const toRow = Math.min(Math.max(row, 0), rows.length - 1);
-    const toColumn = Math.min(Math.max(column, 0), columns.length - 1);
-    setArea(stretch ? { ...area, toRow, toColumn } : { row: toRow, column: toColumn, toRow, toColumn });
-    focus(toRow, toColumn);
+    const next = areaAt(area, row, column, rows.length, columns.length, stretch);
+    setArea(next);
+    focus(next.toRow, next.toColumn);
   };
   const keys = (event: KeyboardEvent) => {
     if (editing !== null) return;
-    const way = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key];
-    const held = event.ctrlKey || event.metaKey;
-    if (way) {
-      event.preventDefault();
-      const far = held ? 1000 : 1;
-      go(area.toRow + way[0] * far, area.toColumn + way[1] * far, event.shiftKey);
-    } else if (event.key === 'Enter' || event.key === 'F2') {
-      event.preventDefault();
-      begin('');
-    } else if (held && event.key.toLowerCase() === 'd') {
-      event.preventDefault();
-      fillDown();
-    } else if (held && event.key.toLowerCase() === 'a') {
-      event.preventDefault();
-      setArea({ row: 0, column: 0, toRow: rows.length - 1, toColumn: columns.length - 1 });
-    } else if (!held && !event.altKey && /^[\d.,(+-]$/.test(event.key)) {
-      event.preventDefault();
-      begin(event.key);
-    }
+    const deed = deedOf(event);
+    if (deed === undefined) return;
+    event.preventDefault();
+    if (deed === 'fillDown') fillDown();
+    else if (deed === 'all') setArea({ row: 0, column: 0, toRow: rows.length - 1, toColumn: columns.length - 1 });
+    else if ('begin' in deed) begin(deed.begin);
+    else go(area.toRow + deed.go[0], area.toColumn + deed.go[1], event.shiftKey);
   };
   const begin = (typed: string) => {
     const { row, column } = area;
@@ -240,7 +179,8 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
           />
         </span>
         <span className="note">
-          {words(selected().length)} selected; copy and paste as in a spreadsheet, type to change, Shift stretches
+          {cellsWords(countCells(rows.length, columns.length, area))} selected; copy and paste as in a spreadsheet, type to change, Shift
+          stretches
         </span>
       </div>
       {trouble && (
@@ -327,24 +267,12 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
                     className={`h-7 px-1.5 text-right leading-7 -outline-offset-2 ${on ? 'bg-well' : ''} ${cell.path ? '' : 'text-ghost'}`}
                   >
                     {open ? (
-                      <input
-                        autoFocus
-                        aria-label={`${head.name} ${columns[c].label}`}
-                        className="w-full bg-sheet text-right outline-none ring-1 ring-ink"
-                        defaultValue={editing}
-                        onBlur={(event) => editing !== null && commit(event.target.value)}
-                        onKeyDown={(event) => {
-                          event.stopPropagation();
-                          if (event.key === 'Escape') {
-                            setEditing(null);
-                            focus(r, c);
-                          }
-                          if (event.key === 'Enter' || event.key === 'Tab') {
-                            event.preventDefault();
-                            commit(event.currentTarget.value);
-                            go(r + (event.key === 'Enter' ? 1 : 0), c + (event.key === 'Tab' ? 1 : 0), false);
-                          }
-                        }}
+                      <CellInput
+                        label={`${head.name} ${columns[c].label}`}
+                        text={editing}
+                        onCommit={commit}
+                        onLeave={() => (setEditing(null), focus(r, c))}
+                        onGo={(down, right) => go(r + down, c + right, false)}
                       />
                     ) : (
                       <span className={cell.through ? 'border-b border-ink-2' : ''}>
@@ -363,43 +291,6 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
   );
 }
 
-interface Row {
-  head: UnitHead;
-  cells: { path: string | undefined; value: number | undefined; through: boolean; chain?: string }[];
-}
-
-function rowOf(
-  project: Project,
-  head: UnitHead,
-  columns: readonly Column[],
-  lens: { tier?: string; skill?: string },
-  effective: boolean,
-): Row {
-  const written = writtenUnit(project, head.id);
-  const { unit, chains } = effectiveUnit(project, head.id, lens);
-  const cells = columns.map(({ pathOf }) => {
-    const path = pathOf(written);
-    if (!path) return { path, value: undefined, through: false };
-    const base = valueAt(written, path) as number;
-    const seen = valueAt(unit, path) as number;
-    const chain = chains.get(path);
-    return {
-      path,
-      value: effective ? seen : base,
-      through: seen !== base,
-      ...(chain && { chain: chainSentence(chain, (value) => shown(value)) }),
-    };
-  });
-  return { head, cells };
-}
-
-const words = (count: number) => `${count} ${count === 1 ? 'cell' : 'cells'}`;
-
-function nextSort(sort: { by: string; down: boolean } | null, by: string) {
-  if (sort?.by !== by) return { by, down: false };
-  return sort.down ? null : { by, down: true };
-}
-
 function recall(): string[] | undefined {
   try {
     const kept = JSON.parse(localStorage.getItem(columnsKey) ?? 'null') as unknown;
@@ -407,71 +298,4 @@ function recall(): string[] | undefined {
   } catch {
     return undefined;
   }
-}
-
-function Head({
-  label,
-  unit,
-  right,
-  sorted,
-  onSort,
-}: {
-  label: string;
-  unit?: string;
-  right?: boolean;
-  sorted?: boolean;
-  onSort: () => void;
-}) {
-  return (
-    <span role="columnheader" aria-sort={sorted === undefined ? 'none' : sorted ? 'descending' : 'ascending'} className="min-w-0">
-      <button
-        type="button"
-        className={`w-full px-1.5 py-1 text-label leading-[13px] text-ink-3 hover:text-ink ${right ? 'text-right' : 'pl-0 text-left'}`}
-        title="sort by this"
-        onClick={onSort}
-      >
-        {label}
-        {unit && ` (${unit})`}
-        {sorted !== undefined && (sorted ? ' ▾' : ' ▴')}
-      </button>
-    </span>
-  );
-}
-
-function ColumnChoice({ all, chosen, onChange }: { all: Column[]; chosen: string[]; onChange: (chosen: string[]) => void }) {
-  const [search, setSearch] = useState('');
-  const found = all.filter(({ label }) => label.toLowerCase().includes(search.toLowerCase()));
-  return (
-    <div>
-      <div className="flex gap-2">
-        <input
-          className="field-box min-w-0 flex-1"
-          aria-label="Search columns"
-          placeholder="search"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-        />
-        <button type="button" className="btn" onClick={() => onChange(FIRST_COLUMNS)}>
-          As at first
-        </button>
-      </div>
-      <ul className="scroll mt-2 max-h-[320px]">
-        {found.map(({ id, label }) => (
-          <li key={id}>
-            <YesNo
-              label={label}
-              value={chosen.includes(id)}
-              onChange={(on) =>
-                onChange(
-                  on
-                    ? all.map((column) => column.id).filter((one) => one === id || chosen.includes(one))
-                    : chosen.filter((one) => one !== id),
-                )
-              }
-            />
-          </li>
-        ))}
-      </ul>
-    </div>
-  );
 }

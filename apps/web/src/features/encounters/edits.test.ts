@@ -1,0 +1,70 @@
+import { describe, expect, test } from '@jest/globals';
+import { parseProject, unitHeads, type Consequence, type Encounter } from '@insidia/core';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { doingOf, newEvent, nextMember, raises, sizeAdded, thenChanged } from './edits';
+
+const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
+const heads = unitHeads(demo);
+const shift = (): Encounter => structuredClone(demo.encounters.find(({ id }) => id === 'evening-shift')!);
+const tweak = { scope: 'party', path: '/health/max', op: '×', value: 2 } as Consequence['tweaks'][number];
+
+describe('edits of an encounter', () => {
+  test('who joins is of the party and not there yet; when all are, it is somebody all the same', () => {
+    const encounter: Encounter = { ...shift(), party: [], allies: [] };
+    const party = heads.filter(({ side }) => side === 'party');
+    for (const { id } of party) {
+      const next = nextMember(encounter, 'party', heads)!;
+      expect(next.unit).toBe(id);
+      encounter.party = [...encounter.party, next];
+    }
+    const one = nextMember(encounter, 'party', heads)!;
+    expect(one.unit).toBe(heads[0].id);
+    encounter.party = [...encounter.party, one, nextMember(encounter, 'allies', heads)!];
+    expect(new Set(encounter.party.map(({ id }) => id)).size).toBe(encounter.party.length);
+    expect(nextMember(encounter, 'party', [])).toBeUndefined();
+  });
+
+  test('tweaks for a number of members begin with health in proportion, in order of size', () => {
+    const encounter = {
+      ...shift(),
+      party: [
+        { id: 'a', unit: 'warden' },
+        { id: 'b', unit: 'warden' },
+      ],
+      bySize: [],
+    };
+    const [three] = sizeAdded(encounter, 3);
+    expect(three.tweaks).toEqual([{ scope: 'enemies', path: '/health/max', op: '×', value: 1.5 }]);
+    expect(sizeAdded({ ...encounter, bySize: [three] }, 1).map(({ members }) => members)).toEqual([1, 3]);
+    expect(sizeAdded({ ...encounter, party: [] }, 2)[0].tweaks[0].value).toBe(2);
+  });
+
+  test('new events have names and ids of their own', () => {
+    const encounter = { ...shift(), events: [] as Encounter['events'] };
+    const when = { subject: 'clock', is: 'above', value: 5 } as const;
+    for (let i = 0; i < 3; i++) encounter.events = [...encounter.events, newEvent(encounter, when)];
+    expect(new Set(encounter.events.map(({ id }) => id)).size).toBe(3);
+    expect(new Set(encounter.events.map(({ name }) => name)).size).toBe(3);
+    expect(encounter.events[0].then).toEqual([raises()]);
+  });
+
+  test('a consequence that does something else names what that needs, and nothing that it does not', () => {
+    const raise: Consequence = { ...raises(), of: 'alarm' };
+    expect(doingOf(raise, 'lower', 'w')).toMatchObject({ does: 'lower', of: 'alarm', tweaks: [] });
+    expect(doingOf(raise, 'startWave', 'w')).toMatchObject({ does: 'startWave', of: 'w' });
+    expect(doingOf({ ...raise, does: 'startWave', of: 'w' }, 'raise', 'w').of).toBe('flag');
+    expect('of' in doingOf(raise, 'end', 'w')).toBe(false);
+    const first = doingOf(raise, 'tweak', 'w');
+    expect(first.tweaks).toHaveLength(1);
+    expect('of' in first).toBe(false);
+    expect(doingOf({ ...raise, tweaks: [tweak] }, 'tweak', 'w').tweaks).toEqual([tweak]);
+    expect(doingOf({ ...raise, does: 'tweak', tweaks: [tweak] }, 'end', 'w').tweaks).toEqual([]);
+  });
+
+  test('one of several consequences changes, the others stay', () => {
+    const then = [raises(), { ...raises(), of: 'b' }];
+    expect(thenChanged(then, 1, { ...raises(), of: 'c' }).map(({ of }) => of)).toEqual(['flag', 'c']);
+    expect(then[1].of).toBe('b');
+  });
+});

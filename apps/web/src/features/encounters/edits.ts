@@ -1,0 +1,59 @@
+/** What an editor does to an encounter. Pure; lists are made anew. */
+import {
+  blank,
+  type Condition,
+  type Consequence,
+  Consequence as ConsequenceClass,
+  type Encounter,
+  type EncounterEvent,
+  idFor,
+  nameFor,
+  type PartyMember,
+  type PartySize,
+  type Tweak,
+  type UnitHead,
+} from '@insidia/core';
+
+/** Who joins next: of the party's units one who is not there yet, else anybody; undefined where there is nobody at all. */
+export function nextMember(encounter: Encounter, list: 'party' | 'allies', heads: readonly UnitHead[]): PartyMember | undefined {
+  const there = encounter[list].map(({ unit }) => unit);
+  const next = heads.find(({ id, side }) => side === 'party' && !there.includes(id)) ?? heads[0];
+  const ids = [...encounter.party, ...encounter.allies].map(({ id }) => id);
+  return next && { id: idFor(list === 'party' ? 'member' : 'ally', ids), unit: next.id };
+}
+
+/** Tweaks for another number of members: at first health in proportion to it, in order of size. */
+export function sizeAdded({ bySize, party }: Encounter, members: number): PartySize[] {
+  const first: Tweak = { scope: 'enemies', path: '/health/max', op: '×', value: members / Math.max(1, party.length) };
+  return [...bySize, { members, tweaks: [first] }].sort((a, b) => a.members - b.members);
+}
+
+/** What an event does until it is told something else. */
+export const raises = (): Consequence => ({ ...blank(ConsequenceClass), does: 'raise', of: 'flag' });
+
+export function newEvent({ events }: Encounter, when: Condition): EncounterEvent {
+  const name = nameFor(
+    'Event',
+    events.map((event) => event.name),
+  );
+  const id = idFor(
+    name,
+    events.map((event) => event.id),
+  );
+  return { id, name, when, then: [raises()] };
+}
+
+export const thenChanged = (then: readonly Consequence[], j: number, next: Consequence): Consequence[] =>
+  then.map((one, k) => (k === j ? next : one));
+
+/** A faster run, until somebody says what is meant. */
+const FIRST_TWEAK: Tweak = { scope: 'enemies', path: '/movement/run', op: '×', value: 1.25 };
+
+/** A consequence that does something else: it names what that needs, and nothing that it does not. @param wave the first there is */
+export function doingOf(act: Consequence, does: Consequence['does'], wave: string | undefined): Consequence {
+  const { of, ...rest } = act;
+  const tweaks = does !== 'tweak' ? [] : act.tweaks.length ? act.tweaks : [FIRST_TWEAK];
+  if (does === 'startWave') return { ...rest, does, of: wave, tweaks };
+  if (does === 'raise' || does === 'lower') return { ...rest, does, of: act.does === 'startWave' ? 'flag' : (of ?? 'flag'), tweaks };
+  return { ...rest, does, tweaks };
+}
