@@ -6,10 +6,10 @@ import { UnitsPage } from '../features/enemies/UnitsPage';
 import { Guard } from '../parts/guarded';
 import { ProjectsPage } from '../features/projects/ProjectsPage';
 import { openProject } from '../store/saving';
-import { batchesRefused, readAgain } from '../store/batches';
+import { batchesRefused, readAgain } from '../server/batches';
 import { type AppStore, useAppDispatch, useAppSelector } from '../store/store';
-import { useProgress } from '../store/useProgress';
-import { useInspection } from '../store/useWarnings';
+import { useProgress } from '../server/useProgress';
+import { useInspection } from '../warnings/useWarnings';
 import { TopBar } from './TopBar';
 import { useView } from './view';
 

@@ -1,6 +1,6 @@
 import { difference } from '@insidia/core';
 import { AlertDialog } from 'radix-ui';
-import { SIGNED_OUT } from '../store/api';
+import { SIGNED_OUT } from '../server/api';
 import { settled } from '../store/document';
 import { useAppDispatch, useAppSelector } from '../store/store';
 

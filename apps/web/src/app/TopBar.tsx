@@ -4,7 +4,7 @@ import { Link, NavLink, useLocation } from 'react-router';
 import { Choose } from '../fields/Choose';
 import { WarningsButton } from '../fields/WarningList';
 import { changed, redone, undone } from '../store/document';
-import { useWarnings } from '../store/useWarnings';
+import { useWarnings } from '../warnings/useWarnings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { KeySheet } from './KeySheet';
 import { Palette } from './Palette';

@@ -4,7 +4,7 @@
  */
 import { Component, type ComponentType, type ReactNode } from 'react';
 import { useStore } from 'react-redux';
-import { saveFile } from '../store/saveFile';
+import { saveFile } from './saveFile';
 import type { AppStore } from '../store/store';
 
 interface GuardProps {

@@ -1,7 +1,7 @@
 /** The one store of the document: named, undoable changes; what is saved, what is not yet; results are kept elsewhere. */
 import { type PatchOperation, type Project, applyPatch, difference, patchesOverlap, sameJson } from '@insidia/core';
 import { type PayloadAction, createSlice, original } from '@reduxjs/toolkit';
-import type { Saved } from './api';
+import type { Saved } from '../server/api';
 
 /** A number that went from one value to another, each in words. */
 export interface Moved {

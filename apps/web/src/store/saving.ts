@@ -1,6 +1,6 @@
 /** Autosave: what differs from the last acknowledged revision is sent a moment after the last change, until it is taken. */
 import { type Project, difference, sameJson } from '@insidia/core';
-import { Away, Refused, type Saved, Stale, api } from './api';
+import { Away, Refused, type Saved, Stale, api } from '../server/api';
 import {
   type Change,
   type DocumentState,

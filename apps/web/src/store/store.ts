@@ -1,10 +1,10 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { batchesReducer } from './batches';
-import { clipboardReducer } from './clipboard';
+import { batchesReducer } from '../server/batches';
+import { clipboardReducer } from '../features/enemies/copied';
 import { documentReducer } from './document';
 import { readoutReducer } from '../readout/slice';
-import { warningsReducer } from './warnings';
+import { warningsReducer } from '../warnings/warnings';
 
 /** Documents are replaced, never mutated; checking that on every action would cost more than the change itself. */
 export const makeStore = () =>

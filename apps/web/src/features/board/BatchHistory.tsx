@@ -1,6 +1,6 @@
 import { type BandMeasure, type Statistic, estimate, verdictOf, linear, numberOf, rulerOf } from '@insidia/core';
-import { api } from '../../store/api';
-import { useRead } from '../../store/useRead';
+import { api } from '../../server/api';
+import { useRead } from '../../server/useRead';
 
 interface Props {
   project: string;

@@ -22,7 +22,7 @@ import {
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useTheme } from '../../app/theme';
-import type { CellRead } from '../../store/api';
+import type { CellRead } from '../../server/api';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { Histogram } from '../../visuals/Histogram';

@@ -12,7 +12,7 @@ import {
   roundUp,
 } from '@insidia/core';
 import { useState } from 'react';
-import type { CellRead } from '../../store/api';
+import type { CellRead } from '../../server/api';
 import { WarnMark } from '../../visuals/WarnMark';
 import { guarded } from '../../parts/guarded';
 

@@ -3,8 +3,8 @@ import { useEffect, useState } from 'react';
 import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
 import { YesNo } from '../../fields/YesNo';
-import { api } from '../../store/api';
-import { howFar } from '../../store/batches';
+import { api } from '../../server/api';
+import { howFar } from '../../server/batches';
 import { useAppSelector } from '../../store/store';
 
 export interface HowMany {

@@ -1,7 +1,7 @@
 import { type Project, boardPicture, csvRow } from '@insidia/core';
 import { unparse } from 'papaparse';
 import { pngOf } from '../../visuals/png';
-import { saveFile } from '../../store/saveFile';
+import { saveFile } from '../../parts/saveFile';
 import type { BoardParts } from './Grid';
 
 /** Every cell of the board as a line. */

@@ -25,7 +25,7 @@ import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useCells } from '../../store/useCells';
+import { useCells } from '../../server/useCells';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { BandPanel } from './BandPanel';
 import { aboutOf, aboutOffers, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';

@@ -24,7 +24,7 @@ import { YesNo } from '../../fields/YesNo';
 import { numberOffers, scopeOf, whoseOffers } from '../../fields/tweakPlaces';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useWarnings } from '../../store/useWarnings';
+import { useWarnings } from '../../warnings/useWarnings';
 import { EffectivePanel } from './EffectivePanel';
 import { SettingTable } from './SettingTable';
 

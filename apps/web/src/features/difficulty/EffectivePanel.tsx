@@ -33,7 +33,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { useView } from '../../app/view';
-import { useCells } from '../../store/useCells';
+import { useCells } from '../../server/useCells';
 import { nameOfPlace } from '../../fields/edits';
 import { placeName } from '../../fields/tweakPlaces';
 import { guarded } from '../../parts/guarded';

@@ -2,7 +2,7 @@ import { type Encounter, type Project, type UnitHead, effectiveUnit, paperDuel, 
 import type { KeyboardEvent } from 'react';
 import { useView } from '../../app/view';
 import { useAppSelector } from '../../store/store';
-import { useWarnings } from '../../store/useWarnings';
+import { useWarnings } from '../../warnings/useWarnings';
 import { WarnMark } from '../../visuals/WarnMark';
 
 interface Props {

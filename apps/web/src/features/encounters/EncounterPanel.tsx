@@ -22,7 +22,7 @@ import { Distribution } from '../../visuals/Distribution';
 import { WarnMark } from '../../visuals/WarnMark';
 import { guarded } from '../../parts/guarded';
 
-const BatchPart = lazy(async () => ({ default: (await import('../duel/BatchPart')).BatchPart }));
+const BatchPart = lazy(async () => ({ default: (await import('../readout/BatchPart')).BatchPart }));
 
 const WIDTH = 308;
 /** What a batch of an encounter is told by; everything else of it is on the board. */

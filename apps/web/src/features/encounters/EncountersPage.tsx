@@ -17,7 +17,7 @@ import { useObjectEditor } from '../../fields/useObjectEditor';
 import { useReadout } from '../../readout/useReadout';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useWarnings } from '../../store/useWarnings';
+import { useWarnings } from '../../warnings/useWarnings';
 import { EncounterBench } from './EncounterBench';
 import { EncounterList } from './EncounterList';
 import { EncounterPanel } from './EncounterPanel';

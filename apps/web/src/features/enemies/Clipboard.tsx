@@ -1,7 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { UnitEditor } from '../../fields/useUnitEditor';
-import { type Copied, type PartKind, type Parts, copied } from '../../store/clipboard';
+import { type Copied, type PartKind, type Parts, copied } from './copied';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { pasting } from './pasting';
 

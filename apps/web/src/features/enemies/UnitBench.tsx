@@ -9,7 +9,7 @@ import { WarningsButton } from '../../fields/WarningList';
 import { nameOfPlace } from '../../fields/edits';
 import { type UnitEditor, useUnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
-import type { Warnings } from '../../store/warnings';
+import type { Warnings } from '../../warnings/warnings';
 import { Glyph } from '../../visuals/Glyph';
 import { PlanView } from '../../visuals/PlanView';
 import { ReachStrip } from '../../visuals/ReachStrip';

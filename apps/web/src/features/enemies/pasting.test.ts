@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { type Project, type Unit, parseProject } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Copied } from '../../store/clipboard';
+import type { Copied } from './copied';
 import { pasting } from './pasting';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));

@@ -13,7 +13,7 @@ import {
   traitsOf,
   wordingSentence,
 } from '@insidia/core';
-import type { Copied, PartKind } from '../../store/clipboard';
+import type { Copied, PartKind } from './copied';
 
 const CLASSES: Record<PartKind, Constructor> = { attack: Attack, state: State, choice: Choice, senses: Senses };
 

@@ -2,7 +2,7 @@ import { type Project, changesInWords, wordingSentence } from '@insidia/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { TextField } from '../../fields/TextField';
-import { type Revision, api } from '../../store/api';
+import { type Revision, api } from '../../server/api';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 

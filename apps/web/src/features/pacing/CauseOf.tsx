@@ -11,9 +11,9 @@ import {
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { api } from '../../store/api';
-import { useRead } from '../../store/useRead';
-import { runCells } from '../../store/batches';
+import { api } from '../../server/api';
+import { useRead } from '../../server/useRead';
+import { runCells } from '../../server/batches';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import type { Strip } from './strips';
 

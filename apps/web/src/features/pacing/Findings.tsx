@@ -1,7 +1,7 @@
 import { type Curve, type Encounter, type Project, findingsOf, intendedFor, pacedWaves } from '@insidia/core';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import type { CellRead } from '../../store/api';
+import type { CellRead } from '../../server/api';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CauseOf } from './CauseOf';
 import { type Strip, replayQuery } from './strips';

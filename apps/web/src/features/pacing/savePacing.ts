@@ -10,8 +10,8 @@ import {
   svgAt,
 } from '@insidia/core';
 import { unparse } from 'papaparse';
-import type { CellCurve } from '../../store/useCurves';
-import { saveFile } from '../../store/saveFile';
+import type { CellCurve } from '../../server/useCurves';
+import { saveFile } from '../../parts/saveFile';
 import { pngOf } from '../../visuals/png';
 import type { Strip } from './strips';
 

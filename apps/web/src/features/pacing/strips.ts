@@ -9,7 +9,7 @@ import {
   scenarioKey,
   roundUp,
 } from '@insidia/core';
-import type { CellCurve } from '../../store/useCurves';
+import type { CellCurve } from '../../server/useCurves';
 
 export interface Strip {
   id?: string;

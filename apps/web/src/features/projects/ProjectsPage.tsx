@@ -1,6 +1,6 @@
 import { type ChangeEvent, useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { type Listed, api } from '../../store/api';
+import { type Listed, api } from '../../server/api';
 
 /** Every project of this server, and the way to open one from a file. */
 export function ProjectsPage() {

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import { useQuery } from '../../app/query';
 import { useView } from '../../app/view';
-import { useReplay } from '../../readout/useReplay';
+import { useReplay } from './useReplay';
 import { useAppSelector } from '../../store/store';
 import { arenaOf, besideOf, duelOf, wholeOf } from './address';
 import { Player } from './Player';

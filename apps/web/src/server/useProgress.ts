@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { type CellProgress, api } from './api';
 import { batchesForgotten, batchesProgressed } from './batches';
-import { useAppDispatch } from './store';
+import { useAppDispatch } from '../store/store';
 
 /** Listens to how far the project's batches are for as long as it is open. */
 export function useProgress(project: string): void {

@@ -11,10 +11,10 @@ import {
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { NumberField } from '../../fields/NumberField';
-import { api } from '../../store/api';
-import { runCells } from '../../store/batches';
+import { api } from '../../server/api';
+import { runCells } from '../../server/batches';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useCells } from '../../store/useCells';
+import { useCells } from '../../server/useCells';
 import { Part } from './Part';
 
 interface Props {

@@ -1,7 +1,7 @@
 import { type Lens, type Project, inspect, sameJson, sortedOut } from '@insidia/core';
 import { useEffect } from 'react';
 import { useStore } from 'react-redux';
-import { type AppStore, useAppSelector } from './store';
+import { type AppStore, useAppSelector } from '../store/store';
 import { type Warnings, inspected } from './warnings';
 
 /** ms after the last change: inspection never stands in the way of an edit or of its readout. */

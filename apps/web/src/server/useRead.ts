@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { readFailed, readWorked } from './batches';
-import { useAppDispatch, useAppSelector } from './store';
+import { useAppDispatch, useAppSelector } from '../store/store';
 
 /**
  * What the server knows of runs, read anew when the project is saved or a batch moves on; null until it is there. A read that
