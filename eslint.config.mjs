@@ -123,6 +123,15 @@ export default tseslint.config(
     ),
   },
   {
+    files: ['e2e/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "Property[key.name='timeout']", message: 'a wait ends with what it waits for, however slow the machine is' },
+      ],
+    },
+  },
+  {
     files: ['**/*.mjs'],
     languageOptions: {
       globals: {

@@ -117,11 +117,9 @@ describe('the board', () => {
     await page.waitForSelector('[role=status][aria-label=Running]');
     await page.reload();
     await page.waitForSelector('[role=status][aria-label=Running]');
-    await page.waitForFunction(() => Number(document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')) > 0, {
-      timeout: 60_000,
-    });
+    await page.waitForFunction(() => Number(document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')) > 0);
     await press(page, '[aria-label=Running]', 'Cancel');
-    await page.waitForFunction(() => !document.querySelector('[role=status][aria-label=Running]'), { timeout: 60_000 });
+    await page.waitForFunction(() => !document.querySelector('[role=status][aria-label=Running]'));
     await page.waitForSelector('[role=gridcell][data-state=fresh]');
   });
 
@@ -214,10 +212,8 @@ describe('the board', () => {
     await runs(page, 50, 50);
     await choose(page, 'main', 'Play style', 'the range across all');
     await start(page);
-    await page.waitForFunction(
-      () =>
-        [...document.querySelectorAll('[role=gridcell]')].every((one) => one.getAttribute('aria-label')!.includes('by play style: still')),
-      { timeout: 120_000 },
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('[role=gridcell]')].every((one) => one.getAttribute('aria-label')!.includes('by play style: still')),
     );
     await page.waitForFunction(() => document.querySelectorAll('table[aria-label="Across play styles"] tr').length === 4);
   });
@@ -449,9 +445,7 @@ describe('the brief', () => {
     ]);
     const panel = 'aside[aria-label=Goal]';
     await press(page, panel, 'Run what it needs (2)');
-    await page.waitForFunction(() => document.querySelector('aside [data-verdict]')?.getAttribute('data-verdict') === 'missedHigh', {
-      timeout: 60_000,
-    });
+    await page.waitForFunction(() => document.querySelector('aside [data-verdict]')?.getAttribute('data-verdict') === 'missedHigh');
     // Both enemies, to the last run: a band about half of what is to come need not hold the rest.
     await page.waitForFunction(() =>
       [...document.querySelectorAll('aside[aria-label=Goal] tbody tr')].every((one) => one.getAttribute('data-runs') === '400'),
@@ -490,14 +484,8 @@ describe('pacing', () => {
     });
     const page = await open(`${id}/pacing/cellar-beat?tier=bloom&skill=regular`);
     await press(page, 'main', `Run what lacks (${demo().tiers.length})`);
-    await page.waitForFunction(
-      (n) => document.querySelectorAll('main svg[role=group]').length === n,
-      { timeout: 120_000 },
-      demo().tiers.length,
-    );
-    await page.waitForFunction(() => ![...document.querySelectorAll('main button')].some((one) => one.textContent?.includes('Running')), {
-      timeout: 120_000,
-    });
+    await page.waitForFunction((n) => document.querySelectorAll('main svg[role=group]').length === n, {}, demo().tiers.length);
+    await page.waitForFunction(() => ![...document.querySelectorAll('main button')].some((one) => one.textContent?.includes('Running')));
     const chart = (await page.$('main section[aria-label=Bloom] svg'))!;
     const box = (await chart.boundingBox())!;
     for (const [across, up] of [

@@ -120,7 +120,6 @@ describe('planted faults', () => {
       () =>
         document.querySelector('[data-without="unit:sapwright"]') &&
         ![...document.querySelectorAll('aside button')].some((one) => /^Run/.test(one.textContent ?? '')),
-      { timeout: 180_000 },
     );
     expect(await page.$eval('[data-without="unit:sapwright"]', (one) => one.getAttribute('data-says'))).toBe('less');
     await (await page.$('[data-without="unit:sapwright"] a'))!.click();

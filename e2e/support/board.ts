@@ -12,7 +12,6 @@ export const idle = (page: Page) =>
       !document.querySelector('[role=status][aria-label=Running]') &&
       document.querySelector('[role=gridcell]') &&
       [...document.querySelectorAll('[role=gridcell]')].every((one) => one.getAttribute('data-state') === 'fresh'),
-    { timeout: 120_000 },
   );
 
 /** How many runs a cell gets. */

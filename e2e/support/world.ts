@@ -38,7 +38,7 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   const page = await (await browser.createBrowserContext()).newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => errors.push(String(error)));
-  page.setDefaultTimeout(600_000);
+  page.setDefaultTimeout(1_700_000);
   return page;
 }
 
