@@ -278,7 +278,7 @@ function Stop({
 function Thresholds({ unit, to: farthest, x, bottom, onDrag }: Part & { unit: Unit; to: number }) {
   const marks = unit.states.flatMap((state) =>
     state.leaves.flatMap(({ when, to }, i) => {
-      if (!TO_A_FOE.has(when.subject) || when.value === undefined || when.value > farthest || when.is === undefined) return [];
+      if (!when || !TO_A_FOE.has(when.subject) || when.value === undefined || when.value > farthest || when.is === undefined) return [];
       const target = unit.states.find(({ id }) => id === to)?.name ?? to;
       return [
         {

@@ -157,6 +157,8 @@ const HOLDS: CompiledState = {
   refill: false,
   enterAttack: -1,
   leaves: [],
+  decideMin: 0,
+  decideMax: 0,
 };
 
 function halfCosine(degrees: number): number {
@@ -347,10 +349,13 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
     lower: state.onEnter?.lower === undefined ? -1 : numberIn(names.flags, state.onEnter.lower),
     refill: state.onEnter?.refill ?? false,
     enterAttack: state.onEnter?.attack === undefined ? -1 : scope.attacks.indexOf(state.onEnter.attack),
-    leaves: state.leaves.map(({ when, to: next, after }) => ({
-      when: compileCondition(when, scope),
+    decideMin: Math.min(state.decides?.min ?? 0, state.decides?.max ?? 0),
+    decideMax: state.decides?.max ?? 0,
+    leaves: state.leaves.map(({ when, to: next, after, weight = -1 }) => ({
+      when: when ? compileCondition(when, scope) : null,
       to: unit.states.findIndex(({ id }) => id === next),
       after: microseconds(after),
+      weight,
     })),
   };
 }

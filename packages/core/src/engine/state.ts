@@ -194,7 +194,10 @@ export class FightState extends Tables {
   readonly gatesPassed = this.integers();
   readonly state = this.integers();
   readonly stateSince = this.numbers();
-  readonly stateEntries = this.integers();
+  /** How often the chances of its conditions were drawn: on entering a state, and each time that it decides. */
+  readonly chancesDrawn = this.integers();
+  /** µs: when its ways out are asked next, where its state decides at intervals. */
+  readonly decideAt = this.numbers();
 
   // by mind/going.ts: its errand
   readonly stop = this.integers();

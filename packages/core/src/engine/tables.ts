@@ -156,7 +156,11 @@ export interface CompiledState {
   lower: number;
   refill: boolean;
   enterAttack: number;
-  leaves: { when: CompiledCondition; to: number; after: number }[];
+  /** `weight` −1: asked in its order; without a condition as well: otherwise. */
+  leaves: { when: CompiledCondition | null; to: number; after: number; weight: number }[];
+  /** s between two times that its ways out are asked; 0: at every step */
+  decideMin: number;
+  decideMax: number;
 }
 
 export interface CompiledCriterion {

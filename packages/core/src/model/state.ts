@@ -41,11 +41,37 @@ const BAND: Said = { when: { does: ['band', 'strafe'] }, needed: true };
 const metres = (label: string, about: string, min = 0, said: Said = {}) => Quantity({ label, unit: 'm', min, max: 200, about, ...said });
 const seconds = (label: string, about: string) => Quantity({ label, unit: 's', min: 0, max: 600, about });
 
-@About('A way out of a state.')
+@About(
+  'A way out of a state. Ways with a condition are asked in their order, and the first that holds is taken; of those with a weight one is drawn among those that hold; a way with neither is taken otherwise.',
+)
 export class Transition {
-  @Group(() => Condition, { label: 'When', about: 'it is taken as soon as this holds' }) when: Condition;
+  @Optional()
+  @Group(() => Condition, { label: 'When', about: 'it can be taken while this holds; absent: whenever no way asked before it is' })
+  when?: Condition;
   @Refers({ to: ['state'] }, { label: 'To', about: 'the state it leads to' }) to: string;
   @seconds('After', 'not before this long in the state') after = 0;
+  @Optional()
+  @Quantity({
+    label: 'Weight',
+    unit: '',
+    min: 0,
+    max: 1000,
+    about: 'of its draw among the ways with a weight that hold; absent: asked in its order',
+  })
+  weight?: number;
+}
+
+@About('How often a state decides: drawn evenly between the two, anew each time.')
+export class Deciding {
+  @Quantity({
+    label: 'Decides from',
+    unit: 's',
+    min: 0.05,
+    max: 600,
+    about: 'ways out are asked this long after entering, and as long after each time',
+  })
+  min = 0.5;
+  @Quantity({ label: 'Decides to', unit: 's', min: 0.05, max: 600, about: 'at the latest' }) max = 0.5;
 }
 
 @About('A stop of a beat, relative to the unit’s home.')
@@ -128,5 +154,8 @@ export class State {
   @YesNo({ label: 'Invulnerable', about: 'nothing hurts it in this state' }) invulnerable = false;
   @ListOf(() => NumberTweak, 16, { label: 'Tweaks', about: 'on its numbers while it is in this state' }) tweaks: NumberTweak[] = [];
   @Optional() @Group(() => OnEnter, { label: 'On entering' }) onEnter?: OnEnter;
+  @Optional()
+  @Group(() => Deciding, { label: 'Decides', about: 'ways out are asked at intervals, each time with new chances; absent: at every step' })
+  decides?: Deciding;
   @ListOf(() => Transition, LIMITS.leaves, { label: 'Leaves', about: 'ways out, asked in this order' }) leaves: Transition[] = [];
 }

@@ -96,6 +96,8 @@ function choiceProblems(unit: Unit, at: string[], report: Report): void {
 }
 
 function stateProblems(state: State, here: string[], report: Report): void {
-  state.leaves.forEach((leave, i) => conditionProblems(leave.when, false, [...here, 'leaves', String(i), 'when'], report));
+  state.leaves.forEach(({ when }, i) => {
+    if (when) conditionProblems(when, false, [...here, 'leaves', String(i), 'when'], report);
+  });
   tweakPaths(Unit, state.tweaks, report, ...here, 'tweaks');
 }

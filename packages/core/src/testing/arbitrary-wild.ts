@@ -162,11 +162,22 @@ const state = (id: string, others: string[]) =>
       invulnerable: fc.constantFrom(false, false, false, true),
       tweaks: fc.constantFrom([], [], [{ path: '/movement/run', op: '×', value: 1.4 }]),
       onEnter: sometimes(fc.constantFrom({ raise: 'bell' }, { lower: 'bell' }, { refill: true }, { attack: 'one' })),
-      leaves: fc.array(fc.record({ when: tree, to: fc.constantFrom(...others), after: tenths(0, 1) }), { maxLength: 2 }),
+      leaves: fc.array(
+        fc.record({
+          when: sometimes(tree),
+          to: fc.constantFrom(...others),
+          after: tenths(0, 1),
+          weight: sometimes(fc.integer({ min: 0, max: 3 })),
+        }),
+        { maxLength: 3 },
+      ),
+      decides: sometimes(tenths(0.1, 1)),
     })
-    .map(({ wide, ...s }) =>
+    .map(({ wide, decides, leaves, ...s }) =>
       without({
         ...s,
+        leaves: leaves.map(without),
+        decides: decides === undefined ? undefined : { min: decides, max: 2 * decides },
         id,
         name: id,
         far: s.near + wide,

@@ -2,12 +2,12 @@ import { type State, conditionSentence, fixed, shown } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ConditionField, firstOf } from '../../fields/ConditionField';
 import { infoAt } from '../../fields/edits';
-import { warningAt } from '../../fields/FieldNumber';
-import { ListButtons, moved } from '../../fields/Mini';
+import { FieldNumber, warningAt } from '../../fields/FieldNumber';
+import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { WarnMark } from '../../visuals/WarnMark';
-import { type Leave, leaveAdded, leaveChanged } from './stateEdits';
+import { drawsAmong, FIRST_DECIDES, type Leave, leaveAdded, leaveChanged, withoutCondition } from './stateEdits';
 import { useRun } from './useRun';
 
 /** How often a life takes this way. */
@@ -21,15 +21,33 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
   const { base, unit, project } = editor;
   const at = `/states/${state.id}/leaves`;
   const name = (id: string) => unit.states.find((each) => each.id === id)?.name ?? id;
-  const others = base.states.filter(({ id }) => id !== state.id).map((each) => ({ id: each.id, name: each.name }));
+  // A state that decides at intervals may decide to stay, and does so anew.
+  const others = base.states
+    .filter(({ id }) => id !== state.id || state.decides)
+    .map((each) => ({ id: each.id, name: each.id === state.id ? `${each.name}, anew` : each.name }));
   const leaves = base.states[index]?.leaves ?? [];
   const set = (next: State['leaves'], what: string) => editor.set(at, next, what);
   const after = infoAt(`${at}/0/after`);
+  const weight = infoAt(`${at}/0/weight`);
+  const draws = drawsAmong(state);
   return (
     <div className="mt-1 text-table">
       <div className="flex items-baseline gap-2">
         <b>{state.name}</b>
-        <span className="min-w-0 flex-1 truncate text-ink-3">{leaves.length ? 'leaves, tried in this order' : 'is never left'}</span>
+        <span className="min-w-0 flex-1 truncate text-ink-3">
+          {!leaves.length ? 'is never left' : draws ? 'leaves in this order, else by weight' : 'leaves, tried in this order'}
+        </span>
+        {!state.decides && others.length > 0 && (
+          <button
+            type="button"
+            className="link"
+            aria-label={`${state.name} decides at intervals`}
+            title="ways out are asked at intervals, each time with new chances"
+            onClick={() => editor.set(`/states/${state.id}/decides`, FIRST_DECIDES, 'each 0.5 s')}
+          >
+            decide at intervals
+          </button>
+        )}
         {others.length > 0 && (
           <button
             type="button"
@@ -43,14 +61,25 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
           </button>
         )}
       </div>
+      {state.decides && (
+        <div className="flex items-end gap-1 pb-1" role="group" aria-label="Decides">
+          <FieldNumber tight editor={editor} path={`/states/${state.id}/decides/min`} width={84} />
+          <FieldNumber tight editor={editor} path={`/states/${state.id}/decides/max`} width={84} />
+          <Mini
+            sign="remove"
+            label="Decides at every step"
+            onClick={() => editor.set(`/states/${state.id}/decides`, undefined, 'at every step')}
+          />
+        </div>
+      )}
       {leaves.map((leave, i) => {
         const to = unit.states.findIndex(({ id }) => id === leave.to);
-        const warning = warningAt(editor, `${at}/${i}/when`);
+        const warning = warningAt(editor, `${at}/${i}/when`) ?? warningAt(editor, `${at}/${i}`);
         const change = (more: Partial<Leave>, what: string) => set(leaveChanged(leaves, i, more), what);
         return (
           <div
             key={i}
-            className="group grid grid-cols-[10px_92px_minmax(0,1fr)_auto_auto] items-center gap-1 py-px"
+            className={`group grid ${draws ? 'grid-cols-[10px_minmax(0,1fr)_auto_auto_auto]' : 'grid-cols-[10px_92px_minmax(0,1fr)_auto_auto]'} items-center gap-1 py-px`}
             role="group"
             aria-label={`Way ${i + 1}`}
           >
@@ -63,15 +92,15 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
               options={others}
               onChoose={(id) => change({ to: id }, `to ${name(id)}`)}
             />
-            <span className="min-w-0 leading-4">
+            <span className={draws ? 'order-last col-span-4 col-start-2 pb-1 leading-4' : 'min-w-0 leading-4'}>
               {warning && <WarnMark label={warning} />}{' '}
               <ConditionField
-                needed
+                none={withoutCondition(leave)}
                 label={`${state.name} leaves for ${name(leave.to)} when`}
                 condition={leave.when}
                 unit={base}
                 project={project}
-                onChange={(when) => when && change({ when }, `when ${conditionSentence(when)}`)}
+                onChange={(when) => change({ when }, when ? `when ${conditionSentence(when)}` : withoutCondition(leave))}
               />
             </span>
             {after && (
@@ -82,6 +111,17 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
                 base={leave.after}
                 width={62}
                 onCommit={(value) => change({ after: value }, `after ${shown(value)} s`)}
+              />
+            )}
+            {weight && draws && (
+              <NumberField
+                bare
+                compact
+                info={{ ...weight, label: `Way ${i + 1} weight` }}
+                base={leave.weight}
+                width={46}
+                onCommit={(value) => change({ weight: value }, `weight ${shown(value)}`)}
+                onClear={() => change({ weight: undefined }, 'in its order')}
               />
             )}
             <span className="flex items-center">

@@ -3,7 +3,20 @@ import { blankState, doing, parseProject, type Choice, type State } from '@insid
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { entryChanged, lifted, outcomeWords, priorityChanged, weightAfter, weightStepped } from './choiceEdits';
-import { doesSentence, freeName, friendsOf, leaveAdded, leaveChanged, mayBegin, placesOf, stopAdded, whereTo } from './stateEdits';
+import {
+  doesSentence,
+  drawsAmong,
+  FIRST_DECIDES,
+  freeName,
+  friendsOf,
+  leaveAdded,
+  leaveChanged,
+  mayBegin,
+  placesOf,
+  stopAdded,
+  whereTo,
+  withoutCondition,
+} from './stateEdits';
 
 const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
 const priorities = (): Choice['priorities'] => [
@@ -113,6 +126,19 @@ describe('edits of states', () => {
     const leaves = leaveAdded(leaveAdded([], when, 'b'), when, 'c');
     expect(leaves.map(({ to }) => to)).toEqual(['b', 'c']);
     expect(leaveChanged(leaves, 1, { after: 2 }).map(({ after }) => after)).toEqual([0, 2]);
+    const [otherwise] = leaveChanged(leaves, 0, { when: undefined });
+    expect(Object.keys(otherwise).sort()).toEqual(['after', 'to']);
+    expect(withoutCondition(otherwise)).toBe('otherwise');
+    const [weighed] = leaveChanged([otherwise], 0, { weight: 2 });
+    expect(withoutCondition(weighed)).toBe('always');
+    expect('weight' in leaveChanged([weighed], 0, { weight: undefined })[0]).toBe(false);
+  });
+
+  test('weights are shown where a state decides at intervals, or a way has one', () => {
+    const when = { subject: 'distance', is: 'below', value: 3 } as const;
+    expect(drawsAmong(state('hold', { leaves: leaveAdded([], when, 'b') }))).toBe(false);
+    expect(drawsAmong(state('hold', { leaves: leaveChanged(leaveAdded([], when, 'b'), 0, { weight: 1 }) }))).toBe(true);
+    expect(drawsAmong(state('hold', { decides: FIRST_DECIDES }))).toBe(true);
   });
 
   test('stops are added beside the last, each with an id of its own, past the alphabet too', () => {

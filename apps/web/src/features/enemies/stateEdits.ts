@@ -56,8 +56,25 @@ export function mayBegin(state: State, word: State['attacks'], attacks: readonly
 /** One more way out, tried last. */
 export const leaveAdded = (leaves: readonly Leave[], when: Condition, to: string): Leave[] => [...leaves, { when, to, after: 0 }];
 
-export const leaveChanged = (leaves: readonly Leave[], i: number, more: Partial<Leave>): Leave[] =>
-  leaves.map((one, j) => (j === i ? { ...one, ...more } : one));
+/** With more said of one way; a condition or weight that is taken away is gone. */
+export function leaveChanged(leaves: readonly Leave[], i: number, more: Partial<Leave>): Leave[] {
+  return leaves.map((one, j) => {
+    if (j !== i) return one;
+    const next = { ...one, ...more };
+    if (next.when === undefined) delete next.when;
+    if (next.weight === undefined) delete next.weight;
+    return next;
+  });
+}
+
+/** What a way without a condition is called: one of a draw holds always, any other is taken otherwise. */
+export const withoutCondition = ({ weight }: Leave) => (weight === undefined ? 'otherwise' : 'always');
+
+/** Ways are told apart by weight where the state decides at intervals, or one of them has one. */
+export const drawsAmong = ({ decides, leaves }: State) => decides !== undefined || leaves.some(({ weight }) => weight !== undefined);
+
+/** How often a state decides until somebody says otherwise, s. */
+export const FIRST_DECIDES = { min: 0.5, max: 0.5 };
 
 /** One more stop, three metres to the right of the last. */
 export function stopAdded(stops: readonly Stop[]): Stop[] {

@@ -58,7 +58,7 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     '/units/head-gardener/health/gates/second',
     spoilUnit('head-gardener', (unit) => {
       unit.health.gates[0].holds = true;
-      state(unit, 'survey').leaves.find(({ to }) => to === 'prune')!.when.value = unit.health.gates[0].share;
+      state(unit, 'survey').leaves.find(({ to }) => to === 'prune')!.when!.value = unit.health.gates[0].share;
     }),
     /holds health at 66 % until .*, which waits for less than 66 %: it can’t be hurt any further/,
   ],
@@ -159,13 +159,29 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
   [
     'neverLeaves',
     '/units/thistlejack/states/close-in/leaves/0/when',
-    spoilUnit('thistlejack', (unit) => (state(unit, 'close-in').leaves[0].when.value = 0)),
+    spoilUnit('thistlejack', (unit) => (state(unit, 'close-in').leaves[0].when!.value = 0)),
     /can never lead to Keep band/,
+  ],
+  [
+    'neverLeaves',
+    '/units/thistlejack/states/close-in/leaves/0',
+    spoilUnit('thistlejack', (unit) => (state(unit, 'close-in').leaves[0].weight = 0)),
+    /can never lead to Keep band: its weight is 0/,
+  ],
+  [
+    'neverLeaves',
+    '/units/thistlejack/states/close-in/leaves/1',
+    spoilUnit('thistlejack', (unit) => {
+      const { leaves } = state(unit, 'close-in');
+      leaves[0] = { to: leaves[0].to, after: 1 };
+      leaves[1] = { to: leaves[0].to, after: 2 };
+    }),
+    /another way is taken otherwise before it/,
   ],
   [
     'flickers',
     '/units/thistlejack/states/close-in/leaves/0/when',
-    spoilUnit('thistlejack', (unit) => (state(unit, 'keep-band').leaves[0].when.value = 9)),
+    spoilUnit('thistlejack', (unit) => (state(unit, 'keep-band').leaves[0].when!.value = 9)),
     /lead to one another at 10 and 9/,
   ],
   [

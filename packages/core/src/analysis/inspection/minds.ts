@@ -26,7 +26,8 @@ function gates({ unit, warn }: Inspected): void {
 }
 
 /** The share of its health that a condition asks to have gone below; undefined where it may hold without. */
-function below(when: Condition): number | undefined {
+function below(when: Condition | undefined): number | undefined {
+  if (!when) return undefined;
   if (when.subject === 'healthShare') return when.is === 'below' ? when.value : undefined;
   if (when.subject !== 'all') return undefined;
   const wanted = (when.parts ?? []).map(below).filter((one): one is number => one !== undefined);
@@ -38,7 +39,7 @@ function reachable({ unit, warn }: Inspected): void {
   const seen = new Set(start === undefined ? [] : [start]);
   for (const id of seen) {
     const state = unit.states.find((each) => each.id === id);
-    for (const { to, when } of state?.leaves ?? []) if (!impossible(when)) seen.add(to);
+    for (const { to, when } of state?.leaves ?? []) if (!when || !impossible(when)) seen.add(to);
   }
   for (const { id, name, does, leaves } of unit.states) {
     if (!seen.has(id))
@@ -62,9 +63,18 @@ const PASSIVE = new Set(['hold', 'wander', 'flee', 'home', 'search']);
 
 function ways({ unit, warn }: Inspected): void {
   for (const state of unit.states) {
-    state.leaves.forEach(({ when, to, after }, i) => {
+    const otherwise = state.leaves.findIndex(({ when, weight }) => !when && weight === undefined);
+    state.leaves.forEach(({ when, to, after, weight }, i) => {
       const target = unit.states.find(({ id }) => id === to);
-      if (impossible(when))
+      const idle =
+        weight === 0 ? 'its weight is 0' : !when && weight === undefined && i > otherwise ? 'another way is taken otherwise before it' : '';
+      if (idle)
+        warn('neverLeaves', {
+          at: ['states', state.id, 'leaves', i],
+          message: `${state.name} can never lead to ${target?.name ?? to}: ${idle}`,
+          mend: weight === 0 ? 'give it a weight, or take it away' : 'give it a condition or a weight, or take it away',
+        });
+      if (when && impossible(when))
         warn('neverLeaves', {
           at: ['states', state.id, 'leaves', i, 'when'],
           message: `${state.name} can never lead to ${target?.name ?? to}: the condition can’t hold`,
@@ -72,7 +82,7 @@ function ways({ unit, warn }: Inspected): void {
         });
       target?.leaves.forEach((back, j) => {
         if (back.to !== state.id || after > QUICK || back.after > QUICK || state.id >= target.id) return;
-        const pair = crossing(when, back.when);
+        const pair = when && back.when && crossing(when, back.when);
         if (!pair) return;
         const { low, high } = pair;
         // Entered below `low`, left above `high`: in between nothing may happen, or it goes to and fro.

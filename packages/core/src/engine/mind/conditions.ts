@@ -105,9 +105,9 @@ export function quantity(fight: Fight, unit: number, condition: CompiledConditio
   return reader.number ? reader.number(fight, unit, condition) : NaN;
 }
 
-/** Drawn once on entering a state: the same however often it is asked. */
+/** Drawn once on entering a state, and anew each time that it decides: the same however often it is asked in between. */
 function chanceOf(fight: Fight, unit: number, node: number): number {
-  return draw(fight.seed, fight.key[unit], PURPOSE.condition, fight.stateEntries[unit] * CHANCES + (node % CHANCES));
+  return draw(fight.seed, fight.key[unit], PURPOSE.condition, fight.chancesDrawn[unit] * CHANCES + (node % CHANCES));
 }
 
 function isReady(fight: Fight, unit: number, attack: number): boolean {

@@ -1,29 +1,70 @@
 /** Which state a unit is in: its transitions, and what it takes up on entering one. */
 import { EVENT } from '../../record/log';
+import { microsecondsUp } from '../../record/time';
 import { forgetWay } from '../body/route';
 import type { Fight } from '../fight';
 import { endCooldowns, refillCharges } from '../harm/readiness';
 import { setEnergy } from '../harm/vitals';
 import { NOBODY } from '../numbers';
+import type { CompiledState } from '../tables';
 import { tryAgainAt } from '../time/again';
+import { PURPOSE } from '../time/chance';
 import { refit, shelter, takeUp } from './changes';
 import { holds } from './conditions';
 import { beginErrand } from './going';
 
-/** Phase of a step: the first transition whose time and condition have come is taken; one a step. Who reels stays. */
+/** Phase of a step: a way out whose time and condition have come is taken; one a step. Who reels stays, and decides later. */
 export function changeStates(fight: Fight): void {
   const { alive, leaves, now } = fight;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     if (leaves[unit] === 0 || now < fight.staggeredUntil[unit]) continue;
     const state = fight.kinds[unit].states[fight.state[unit]];
-    for (let l = 0; l < state.leaves.length; l++) {
-      const leave = state.leaves[l];
-      if (now - fight.stateSince[unit] < leave.after || !holds(fight, unit, leave.when)) continue;
-      enterState(fight, unit, leave.to);
-      break;
+    if (state.decideMax > 0) {
+      if (now < fight.decideAt[unit]) continue;
+      fight.decideAt[unit] += untilDecision(fight, unit, state);
+      fight.chancesDrawn[unit]++;
     }
+    const to = wayOut(fight, unit, state.leaves);
+    if (to >= 0) enterState(fight, unit, to);
   }
+}
+
+/** µs to the next time that a state's ways out are asked. */
+function untilDecision(fight: Fight, unit: number, { decideMin, decideMax }: CompiledState): number {
+  return microsecondsUp(decideMax > decideMin ? decideMin + (decideMax - decideMin) * fight.chance(unit, PURPOSE.decision) : decideMin);
+}
+
+/** Ways that are drawn among, at one time. */
+const held: number[] = [];
+
+/** Where a unit goes: the first in order that holds; else one drawn by weight of those that hold; else otherwise; −1: nowhere. */
+function wayOut(fight: Fight, unit: number, leaves: CompiledState['leaves']): number {
+  const stood = fight.now - fight.stateSince[unit];
+  let otherwise = -1;
+  let total = 0;
+  held.length = 0;
+  for (let l = 0; l < leaves.length; l++) {
+    const { when, to, after, weight } = leaves[l];
+    if (stood < after) continue;
+    if (weight >= 0) held.push(l);
+    else if (when === null) otherwise = otherwise < 0 ? to : otherwise;
+    else if (holds(fight, unit, when)) return to;
+  }
+  let count = 0;
+  for (const l of held) {
+    const { when, weight } = leaves[l];
+    if (weight === 0 || (when !== null && !holds(fight, unit, when))) continue;
+    held[count++] = l;
+    total += weight;
+  }
+  if (count === 0) return otherwise;
+  let left = count > 1 ? fight.chance(unit, PURPOSE.way) * total : 0;
+  for (let i = 0; i < count; i++) {
+    left -= leaves[held[i]].weight;
+    if (left < 0) return leaves[held[i]].to;
+  }
+  return leaves[held[count - 1]].to;
 }
 
 export function enterState(fight: Fight, unit: number, state: number): void {
@@ -39,7 +80,7 @@ export function enterState(fight: Fight, unit: number, state: number): void {
 /** The unit is in another state; each time is told from the last. */
 function goInto(fight: Fight, unit: number, state: number): void {
   fight.state[unit] = state;
-  fight.stateEntries[unit]++;
+  fight.chancesDrawn[unit]++;
 }
 
 /** In its first state: newly there. */
@@ -56,8 +97,10 @@ export function startOver(fight: Fight, unit: number): void {
 
 /** The state's clock starts, and what it left open before is forgotten. */
 function begin(fight: Fight, unit: number): void {
-  const { startAt, invulnerable } = fight.kinds[unit].states[fight.state[unit]];
+  const state = fight.kinds[unit].states[fight.state[unit]];
+  const { startAt, invulnerable } = state;
   fight.stateSince[unit] = fight.now;
+  if (state.decideMax > 0) fight.decideAt[unit] = fight.now + untilDecision(fight, unit, state);
   beginErrand(fight, unit, startAt);
   forgetWay(fight, unit);
   shelter(fight, unit, invulnerable);

@@ -25,9 +25,11 @@ export const PURPOSE = {
   target: 17,
   strafe: 18,
   answer: 19,
+  way: 20,
+  decision: 21,
 } as const;
 
-export const PURPOSES = 20;
+export const PURPOSES = 22;
 
 /** The finaliser of a 32-bit hash: every input bit reaches every output bit. */
 function finish(h: number): number {
