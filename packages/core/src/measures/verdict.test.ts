@@ -57,6 +57,9 @@ describe('a judgement', () => {
     // (5 − 2) ÷ (5 − 4) = 3 times too wide: nine times the runs, less those that are there, in fifties.
     expect(more).toBe(100);
     expect(judge(ONE_TO_TEN, 'median', { low: 5 }).more).toBeUndefined();
+    // Nothing to go by: no runs, none with a value, one alone whose interval has no end.
+    for (const values of [[], [NaN], [4]])
+      expect(judge(values, 'median', { low: 5 })).toMatchObject({ verdict: 'undecided', more: undefined });
   });
   test('nothing measured, or a mean of survivors, is undecided', () => {
     expect(judge([NaN, NaN], 'median', { low: 1 })).toMatchObject({ verdict: 'undecided', p: 1 });

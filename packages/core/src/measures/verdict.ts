@@ -128,7 +128,7 @@ function moreRuns({ value, low, high, n }: Estimate, band: Between): number | un
   const edges = [band.low, band.high].filter((edge): edge is number => edge !== undefined);
   const apart = Math.min(...edges.map((edge) => Math.abs(value - edge)));
   const reach = value - edgeNearest(value, edges) > 0 ? value - low : high - value;
-  if (!(apart > 0) || !Number.isFinite(reach) || n === 0) return undefined;
+  // On the edge, without an interval or without runs this is endless, or no number at all.
   const more = Math.ceil((n * (reach / apart) ** 2 - n) / 50) * 50;
   return more <= MOST_MORE ? Math.max(50, more) : undefined;
 }

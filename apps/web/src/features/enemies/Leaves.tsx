@@ -25,8 +25,9 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
   const others = base.states
     .filter(({ id }) => id !== state.id || state.decides)
     .map((each) => ({ id: each.id, name: each.id === state.id ? `${each.name}, anew` : each.name }));
+  const next = others.find(({ id }) => id !== state.id);
   const leaves = base.states[index]?.leaves ?? [];
-  const set = (next: State['leaves'], what: string) => editor.set(at, next, what);
+  const set = (ways: State['leaves'], what: string) => editor.set(at, ways, what);
   const after = infoAt(`${at}/0/after`);
   const weight = infoAt(`${at}/0/weight`);
   const draws = drawsAmong(state);
@@ -37,7 +38,7 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
         <span className="min-w-0 flex-1 truncate text-ink-3">
           {!leaves.length ? 'is never left' : draws ? 'leaves in this order, else by weight' : 'leaves, tried in this order'}
         </span>
-        {!state.decides && others.length > 0 && (
+        {!state.decides && next && (
           <button
             type="button"
             className="link"
@@ -48,14 +49,12 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
             decide at intervals
           </button>
         )}
-        {others.length > 0 && (
+        {next && (
           <button
             type="button"
             className="link"
             aria-label={`Add a way out of ${state.name}`}
-            onClick={() =>
-              set(leaveAdded(leaves, firstOf('distance', { unit: base, project }), others[0].id), `another way, to ${others[0].name}`)
-            }
+            onClick={() => set(leaveAdded(leaves, firstOf('distance', { unit: base, project }), next.id), `another way, to ${next.name}`)}
           >
             add a way out
           </button>
