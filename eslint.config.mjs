@@ -128,6 +128,10 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         { selector: "Property[key.name='timeout']", message: 'a wait ends with what it waits for, however slow the machine is' },
+        {
+          selector: 'CallExpression > ArrowFunctionExpression + Literal[raw=/^[0-9_]+$/]',
+          message: 'a test ends with what it waits for: the suite has one long limit for all',
+        },
       ],
     },
   },

@@ -317,23 +317,19 @@ describe('the board', () => {
     ['skills', 'difficulty/skills', 'table[aria-label="What is changed"]'],
     ['brief', 'brief', 'table[aria-label=Goals]'],
     ['pacing', 'pacing/first-bell', 'aside[aria-label=Findings]'],
-  ])(
-    '%s: no serious finding of the accessibility check',
-    async (_, path, ready) => {
-      const id = await project(small);
-      const page = await open(`${id}/${path}?tier=bloom&skill=regular`);
-      await page.waitForSelector(ready);
-      await page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
-      const found = await page.evaluate(async () => {
-        const { violations } = await (window as any).axe.run();
-        return violations
-          .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-          .map(({ id: rule, nodes }: any) => `${rule}: ${nodes.map(({ html }: any) => html.slice(0, 160)).join(' | ')}`);
-      });
-      expect(found).toEqual([]);
-    },
-    60_000,
-  );
+  ])('%s: no serious finding of the accessibility check', async (_, path, ready) => {
+    const id = await project(small);
+    const page = await open(`${id}/${path}?tier=bloom&skill=regular`);
+    await page.waitForSelector(ready);
+    await page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
+    const found = await page.evaluate(async () => {
+      const { violations } = await (window as any).axe.run();
+      return violations
+        .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
+        .map(({ id: rule, nodes }: any) => `${rule}: ${nodes.map(({ html }: any) => html.slice(0, 160)).join(' | ')}`);
+    });
+    expect(found).toEqual([]);
+  });
 });
 
 describe('difficulty', () => {

@@ -534,28 +534,24 @@ describe('accessibility', () => {
     ['encounters', 'verdance/encounters/first-bell?tier=bramble&skill=regular', '[data-testid=digest]'],
     ['replay', 'verdance/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=24.3&unit=8', '[data-testid=stage]'],
     ['arenas', 'verdance/arenas/propagation-hall', 'main svg'],
-  ])(
-    '%s: no serious finding',
-    async (_, path, ready) => {
-      const page = await open(path);
-      await page.waitForSelector(ready);
-      await page.evaluate(axe);
-      const found = await page.evaluate(async () => {
-        const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
-        return violations
-          .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-          .map(
-            ({ id, nodes }: any) =>
-              `${id}: ${nodes
-                .slice(0, 3)
-                .map(({ html }: any) => html.slice(0, 140))
-                .join(' | ')}`,
-          );
-      });
-      expect(found).toEqual([]);
-    },
-    60_000,
-  );
+  ])('%s: no serious finding', async (_, path, ready) => {
+    const page = await open(path);
+    await page.waitForSelector(ready);
+    await page.evaluate(axe);
+    const found = await page.evaluate(async () => {
+      const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
+      return violations
+        .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
+        .map(
+          ({ id, nodes }: any) =>
+            `${id}: ${nodes
+              .slice(0, 3)
+              .map(({ html }: any) => html.slice(0, 140))
+              .join(' | ')}`,
+        );
+    });
+    expect(found).toEqual([]);
+  });
 });
 
 describe('numbers that nobody expects', () => {

@@ -238,23 +238,19 @@ describe('duels worked out by hand (docs/worked-duels.md)', () => {
   test.each([
     ['worked-duel-1', 'clipper', 3.2, 32],
     ['worked-duel-2', 'mulcher', 4.5, 100 * (40 / 3 / 45)],
-  ])(
-    '%s: readout and command line agree with the working',
-    async (name, enemy, timeToDown, peak) => {
-      const file = join(ROOT, `docs/duels/${name}.insidia.json`);
-      const document = JSON.parse(readFileSync(file, 'utf8')) as object;
-      const page = await open(address());
-      const [chooser] = await Promise.all([page.waitForFileChooser(), page.locator('::-p-text(Open a project file)').click()]);
-      await chooser.accept([file]);
-      await page.waitForFunction((id) => location.pathname.startsWith(`/projects/${id}`), {}, name);
-      await page.goto(`${address()}/projects/${name}/enemies/${enemy}?distance=0.5`);
-      const digest = await newDigest(page, null);
-      expect(await median(page, 'Time-to-down')).toBe(timeToDown);
-      expect(await median(page, 'Peak pressure')).toBeCloseTo(peak, 9);
-      const computed = cliDuel(document, enemy, ['--distance', '0.5']);
-      expect(computed.digest).toBe(digest);
-      expect(computed.members[0].timeToDown.median).toBe(timeToDown);
-    },
-    60_000,
-  );
+  ])('%s: readout and command line agree with the working', async (name, enemy, timeToDown, peak) => {
+    const file = join(ROOT, `docs/duels/${name}.insidia.json`);
+    const document = JSON.parse(readFileSync(file, 'utf8')) as object;
+    const page = await open(address());
+    const [chooser] = await Promise.all([page.waitForFileChooser(), page.locator('::-p-text(Open a project file)').click()]);
+    await chooser.accept([file]);
+    await page.waitForFunction((id) => location.pathname.startsWith(`/projects/${id}`), {}, name);
+    await page.goto(`${address()}/projects/${name}/enemies/${enemy}?distance=0.5`);
+    const digest = await newDigest(page, null);
+    expect(await median(page, 'Time-to-down')).toBe(timeToDown);
+    expect(await median(page, 'Peak pressure')).toBeCloseTo(peak, 9);
+    const computed = cliDuel(document, enemy, ['--distance', '0.5']);
+    expect(computed.digest).toBe(digest);
+    expect(computed.members[0].timeToDown.median).toBe(timeToDown);
+  });
 });

@@ -90,7 +90,6 @@ describe('strips', () => {
       await savedState(page, 'saved');
       expect(unitOf(await stored(id), unit)).toEqual(unitOf(demo(), unit));
     },
-    120_000,
   );
 
   test('a weight of the choice is dragged by the edge between two entries', async () => {
@@ -465,34 +464,30 @@ describe('accessibility', () => {
     ['table', '/table/enemies?tier=bramble', 'light'],
     ['history', '/history', 'light'],
     ['projects', '..', 'light'],
-  ])(
-    '%s: no serious finding',
-    async (name, path, theme) => {
-      const page = await openPage(at.browser, at.errors);
-      await page.evaluateOnNewDocument((wanted) => localStorage.setItem('insidia.theme', wanted), theme);
-      await page.goto(`${address()}/projects/${name === 'projects' ? '' : await project(shortFights)}${path}`);
-      await page.waitForSelector(name === 'projects' ? 'ul li a' : 'main h1');
-      if (['enemies', 'enemies, dark', 'party'].includes(name)) {
-        await newDigest(page, null);
-        await FOLD(page);
-      }
-      await page.evaluate(axe);
-      const found = await page.evaluate(async () => {
-        const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
-        return violations
-          .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-          .map(
-            ({ id, nodes }: any) =>
-              `${id}: ${nodes
-                .slice(0, 3)
-                .map(({ html }: any) => html.slice(0, 120))
-                .join(' | ')}`,
-          );
-      });
-      expect(found).toEqual([]);
-    },
-    60_000,
-  );
+  ])('%s: no serious finding', async (name, path, theme) => {
+    const page = await openPage(at.browser, at.errors);
+    await page.evaluateOnNewDocument((wanted) => localStorage.setItem('insidia.theme', wanted), theme);
+    await page.goto(`${address()}/projects/${name === 'projects' ? '' : await project(shortFights)}${path}`);
+    await page.waitForSelector(name === 'projects' ? 'ul li a' : 'main h1');
+    if (['enemies', 'enemies, dark', 'party'].includes(name)) {
+      await newDigest(page, null);
+      await FOLD(page);
+    }
+    await page.evaluate(axe);
+    const found = await page.evaluate(async () => {
+      const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
+      return violations
+        .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
+        .map(
+          ({ id, nodes }: any) =>
+            `${id}: ${nodes
+              .slice(0, 3)
+              .map(({ html }: any) => html.slice(0, 120))
+              .join(' | ')}`,
+        );
+    });
+    expect(found).toEqual([]);
+  });
 
   test('what opens over the page is named and free of findings too', async () => {
     const page = await open(`${await project(shortFights)}/enemies/sapwright?skill=regular`);

@@ -46,7 +46,7 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
             title="ways out are asked at intervals, each time with new chances"
             onClick={() => editor.set(`/states/${state.id}/decides`, FIRST_DECIDES, 'each 0.5 s')}
           >
-            decide at intervals
+            decides at intervals
           </button>
         )}
         {next && (
