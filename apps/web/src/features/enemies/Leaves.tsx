@@ -23,7 +23,7 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
   const name = (id: string) => unit.states.find((each) => each.id === id)?.name ?? id;
   // A state that decides at intervals may decide to stay, and does so anew.
   const others = base.states
-    .filter(({ id }) => id !== state.id || state.decides)
+    .filter(({ id }) => id !== state.id || state.decides || state.leaves.some(({ to }) => to === id))
     .map((each) => ({ id: each.id, name: each.id === state.id ? `${each.name}, anew` : each.name }));
   const next = others.find(({ id }) => id !== state.id);
   const leaves = base.states[index]?.leaves ?? [];

@@ -180,6 +180,12 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
   ],
   [
     'flickers',
+    '/units/thistlejack/states/close-in/leaves/0',
+    spoilUnit('thistlejack', (unit) => (state(unit, 'close-in').leaves[0].to = 'close-in')),
+    /Close in leads to itself: it can begin anew at every step/,
+  ],
+  [
+    'flickers',
     '/units/thistlejack/states/close-in/leaves/0/when',
     spoilUnit('thistlejack', (unit) => (state(unit, 'keep-band').leaves[0].when!.value = 9)),
     /lead to one another at 10 and 9/,

@@ -74,6 +74,13 @@ function ways({ unit, warn }: Inspected): void {
           message: `${state.name} can never lead to ${target?.name ?? to}: ${idle}`,
           mend: weight === 0 ? 'give it a weight, or take it away' : 'give it a condition or a weight, or take it away',
         });
+      if (to === state.id && !state.decides && after <= QUICK && weight !== 0 && !(when && impossible(when)))
+        warn('flickers', {
+          at: ['states', state.id, 'leaves', i],
+          message: `${state.name} leads to itself: it can begin anew at every step`,
+          mend: 'let it decide at intervals, or give that way a least time',
+          fix: { name: `stay at least 0.5 s in ${state.name}`, set: [{ path: `/states/${state.id}/leaves/${i}/after`, value: 0.5 }] },
+        });
       if (when && impossible(when))
         warn('neverLeaves', {
           at: ['states', state.id, 'leaves', i, 'when'],
