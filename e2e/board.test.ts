@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
 import type { Page } from 'puppeteer-core';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
+import { seriousFindings } from './support/accessibility';
 import { choose, fill, press } from './support/bench';
 import { cell, chooseMeasure, idle, runs, start, valueOf } from './support/board';
 import { suite } from './support/suite';
@@ -321,14 +321,7 @@ describe('the board', () => {
     const id = await project(small);
     const page = await open(`${id}/${path}?tier=bloom&skill=regular`);
     await page.waitForSelector(ready);
-    await page.evaluate(readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8'));
-    const found = await page.evaluate(async () => {
-      const { violations } = await (window as any).axe.run();
-      return violations
-        .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-        .map(({ id: rule, nodes }: any) => `${rule}: ${nodes.map(({ html }: any) => html.slice(0, 160)).join(' | ')}`);
-    });
-    expect(found).toEqual([]);
+    expect(await seriousFindings(page)).toEqual([]);
   });
 });
 

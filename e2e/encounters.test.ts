@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
+import { seriousFindings } from './support/accessibility';
 import { choose, fill, fillAll, group, input, press, tick } from './support/bench';
 import { suite } from './support/suite';
 import { ROOT, demo, openPage, savedState, shortFights } from './support/world';
@@ -529,7 +530,6 @@ describe('arenas', () => {
 });
 
 describe('accessibility', () => {
-  const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
   test.each([
     ['encounters', 'verdance/encounters/first-bell?tier=bramble&skill=regular', '[data-testid=digest]'],
     ['replay', 'verdance/replay/evening-shift?tier=bloom&skill=regular&seed=7&at=24.3&unit=8', '[data-testid=stage]'],
@@ -537,20 +537,7 @@ describe('accessibility', () => {
   ])('%s: no serious finding', async (_, path, ready) => {
     const page = await open(path);
     await page.waitForSelector(ready);
-    await page.evaluate(axe);
-    const found = await page.evaluate(async () => {
-      const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
-      return violations
-        .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-        .map(
-          ({ id, nodes }: any) =>
-            `${id}: ${nodes
-              .slice(0, 3)
-              .map(({ html }: any) => html.slice(0, 140))
-              .join(' | ')}`,
-        );
-    });
-    expect(found).toEqual([]);
+    expect(await seriousFindings(page)).toEqual([]);
   });
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
 import type { Page } from 'puppeteer-core';
+import { seriousFindings } from './support/accessibility';
 import { button, choose, fill, input, press } from './support/bench';
 import { suite } from './support/suite';
 import { demo, newDigest, openPage, savedState, shortFights } from './support/world';
@@ -451,7 +451,6 @@ describe('by the keyboard', () => {
 });
 
 describe('accessibility', () => {
-  const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
   const FOLD = async (page: Page) => {
     for (const one of await page.$$('main button[aria-expanded=false]'))
       await one.evaluate((each) => each.textContent === 'all fields' && (each as HTMLElement).click());
@@ -473,35 +472,14 @@ describe('accessibility', () => {
       await newDigest(page, null);
       await FOLD(page);
     }
-    await page.evaluate(axe);
-    const found = await page.evaluate(async () => {
-      const { violations } = await (window as any).axe.run(document, { resultTypes: ['violations'] });
-      return violations
-        .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-        .map(
-          ({ id, nodes }: any) =>
-            `${id}: ${nodes
-              .slice(0, 3)
-              .map(({ html }: any) => html.slice(0, 120))
-              .join(' | ')}`,
-        );
-    });
-    expect(found).toEqual([]);
+    expect(await seriousFindings(page)).toEqual([]);
   });
 
   test('what opens over the page is named and free of findings too', async () => {
     const page = await open(`${await project(shortFights)}/enemies/sapwright?skill=regular`);
     await newDigest(page, null);
     const check = async (what: string) => {
-      if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe);
-      const found = await page.evaluate(async () => {
-        const sheet = [...document.querySelectorAll('.sheet')].at(-1)!;
-        const { violations } = await (window as any).axe.run(sheet, { resultTypes: ['violations'] });
-        return violations
-          .filter(({ impact }: any) => impact === 'serious' || impact === 'critical')
-          .map(({ id, nodes }: any) => `${id} ${nodes[0].html.slice(0, 160)}`);
-      });
-      expect([what, found]).toEqual([what, []]);
+      expect([what, await seriousFindings(page, '.sheet')]).toEqual([what, []]);
     };
     await (await page.$('[aria-label=Choice] [aria-label^="Priority 1 is tried if"]'))!.click();
     await page.waitForSelector('.sheet');
