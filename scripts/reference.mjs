@@ -82,12 +82,14 @@ function rowOf(type, field) {
       : groups.has(field) || lists.has(field)
         ? ''
         : `else ${code(JSON.stringify(value))}`;
+  const where = (fields) =>
+    list(
+      Object.entries(fields).map(([of, values]) => `${code(of)} is ${list(values.map(code), 'or')}`),
+      'and',
+    );
   const applies =
     when &&
-    `${needed ? 'needed where' : 'where'} ${list(
-      Object.entries(when).map(([of, values]) => `${code(of)} is ${list(values.map(code), 'or')}`),
-      'and',
-    )}`;
+    `${needed === true ? 'needed where' : 'where'} ${where(when)}${needed && needed !== true ? `, needed where ${where(needed)}` : ''}`;
   const says = about ?? (label && label.toLowerCase() !== field.toLowerCase() ? label.toLowerCase() : '');
   const rest = [given, applies, references.get(field)?.loose && 'may name what is not there'].filter(Boolean).join('; ');
   return `- ${code(field)}: ${kindOf(type, field)}${rest && ` (${rest})`}${says && `: ${says}`}`;

@@ -34,6 +34,7 @@ export * from './model/project';
 export * from './model/state';
 export * from './model/tiers';
 export * from './model/tweak';
+export * from './model/targeting';
 export * from './model/unit';
 export * from './model/variant';
 export * from './model/references';

@@ -5,7 +5,8 @@ import { type Delivery, traitsOf } from '../model/delivery';
 import { compileEffects } from '../model/effects/list';
 import type { Player } from '../model/player';
 import { DOES_NAMES, type State } from '../model/state';
-import { CRITERIA_NAMES, type Targeting, type Unit } from '../model/unit';
+import { CRITERIA_NAMES, type Targeting } from '../model/targeting';
+import type { Unit } from '../model/unit';
 import { microseconds, SECOND } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
@@ -42,7 +43,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
   const choice = compileChoice(unit, attacks, scope, context);
   const chosen = new Set(choice.flatMap((priority) => priority.attacks));
   const longest = attacks.reduce((most, { rangeMax }, i) => (chosen.has(i) ? Math.max(most, rangeMax) : most), 0);
-  const states = unit.states.map((state) => compileState(state, unit, longest, scope));
+  const states = unit.states.map((state) => compileState(state, unit, longest, scope, context));
   if (!states.length) states.push(HOLDS);
   const stateNumber = (id: string) => unit.states.findIndex((state) => state.id === id);
   const { health, senses, temper, leash, weakPoint, stagger, onDeath } = unit;
@@ -145,8 +146,8 @@ const HOLDS: CompiledState = {
   backAndForth: false,
   startAt: 0,
   toPoint: -1,
-  toType: -1,
-  toRole: -1,
+  picks: null,
+  roams: null,
   mayAttack: true,
   only: null,
   onTheWay: 'engage',
@@ -233,6 +234,16 @@ function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitConte
   };
 }
 
+/** Which friend a follower follows: of those it names, or any; the nearest, where no criteria are given. */
+function compilePicks({ to, picks }: State, context: UnitContext): CompiledTargeting {
+  const { names, roleOfType } = context;
+  const nearest = { criteria: [], reconsider: 0, commitment: 0 };
+  const compiled = compileTargeting(picks ?? nearest, context);
+  if (to === undefined) return compiled;
+  const { allowed } = compiled;
+  return { ...compiled, allowed: names.types.map((type, t) => (allowed?.[t] ?? true) && (type === to || roleOfType[t] === to)) };
+}
+
 /** Hits of one use: at i × every while less than `active` has passed; one when nothing is said. */
 export function hitsInActive(active: number, every: number): number {
   return every > 0 && active > 0 ? Math.ceil(active / every) : 1;
@@ -312,7 +323,7 @@ function plainTraits(delivery: Delivery): CompiledTraits {
   return { strikes, aids, needsTarget, chosen, alongLine, wide, many, forOne, escape };
 }
 
-function compileState(state: State, unit: Unit, longest: number, scope: ConditionScope): CompiledState {
+function compileState(state: State, unit: Unit, longest: number, scope: ConditionScope, context: UnitContext): CompiledState {
   const { names } = scope;
   const speed = (state.pace === 'walk' ? unit.movement.walk : unit.movement.run) * state.paceFactor;
   const approach = state.does === 'approach';
@@ -338,8 +349,8 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
     backAndForth: state.patrol?.order === 'backAndForth',
     startAt: state.patrol?.startAt ?? 0,
     toPoint: names.points.indexOf(to),
-    toType: state.does === 'follow' ? names.types.indexOf(to) : -1,
-    toRole: state.does === 'follow' ? names.roles.indexOf(to) : -1,
+    picks: state.does === 'follow' ? compilePicks(state, context) : null,
+    roams: state.does === 'wander' && state.roams ? { ...state.roams, zone: names.zones.indexOf(state.roams.zone ?? '') } : null,
     mayAttack: state.attacks !== 'none' && !(goes && state.onTheWay === 'ignore'),
     only: state.attacks === 'some' ? unit.attacks.map(({ id }) => state.only?.includes(id) ?? false) : null,
     onTheWay: state.onTheWay,

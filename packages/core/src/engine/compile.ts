@@ -81,6 +81,8 @@ export function compile(project: Project, options: CompileOptions): Compiled {
   const zones = arena.zones.map(({ id, corners, flag, by, role }) => ({
     id,
     shape: shapeOf(corners),
+    middleX: corners.reduce((sum, { x }) => sum + x, 0) / corners.length,
+    middleY: corners.reduce((sum, { y }) => sum + y, 0) / corners.length,
     flag: numberIn(names.flags, flag),
     party: by !== 'enemies',
     enemies: by !== 'party',
@@ -152,6 +154,7 @@ class Kinds {
       roles: [...new Set([...types.map((type) => heads.get(type)?.role ?? ''), POINT_ROLE])],
       damageTypes: [],
       points: arena.points.map(({ id }) => id),
+      zones: arena.zones.map(({ id }) => id),
       boosts: [],
     };
     const changes = encounter.events.some(({ then }) => then.some(({ does }) => does === 'tweak'));

@@ -206,6 +206,12 @@ export class FightState extends Tables {
   readonly goalX = this.numbers();
   readonly goalY = this.numbers();
   readonly hasGoal = this.bytes();
+  /** The direction it roams in, a unit vector; 0, 0: it stands. */
+  readonly headingX = this.numbers();
+  readonly headingY = this.numbers();
+  /** The friend it follows, and when it looks for a better one. */
+  readonly leader = this.integers(NOBODY);
+  readonly nextLeader = this.numbers();
   readonly strafeSign = this.numbers();
 
   // by mind/urges.ts: what keeps it from its state

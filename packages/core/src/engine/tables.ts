@@ -33,6 +33,7 @@ export interface Names {
   roles: string[];
   damageTypes: string[];
   points: string[];
+  zones: string[];
   /** Ids of boosts: "unit/attack", and "event/n" for what an encounter's event changes. */
   boosts: string[];
 }
@@ -142,10 +143,12 @@ export interface CompiledState {
   patrol: { x: number; y: number; pause: number; turns: boolean; fx: number; fy: number }[];
   backAndForth: boolean;
   startAt: number;
-  /** go to: a point; follow: a type or a role */
+  /** go to: a point */
   toPoint: number;
-  toType: number;
-  toRole: number;
+  /** follow: which friend */
+  picks: CompiledTargeting | null;
+  /** wander: how; null: from place to place */
+  roams: { min: number; max: number; stands: number; zone: number } | null;
   mayAttack: boolean;
   /** Attacks that may be begun; null: all. */
   only: boolean[] | null;
@@ -418,7 +421,16 @@ export interface Compiled {
   /** By class of unit: the kinds of ground it is confined to and kept from, and the areas closed to it. Class 0: none is. */
   groundRules: GroundRules[];
   closed: CompiledShape[][];
-  zones: { id: string; shape: CompiledShape; flag: number; party: boolean; enemies: boolean; role: number }[];
+  zones: {
+    id: string;
+    shape: CompiledShape;
+    middleX: number;
+    middleY: number;
+    flag: number;
+    party: boolean;
+    enemies: boolean;
+    role: number;
+  }[];
   points: { id: string; x: number; y: number; scatter: number; fx: number; fy: number }[];
   places: { id: string; x: number; y: number; kind: number; defended: boolean }[];
   names: Names;

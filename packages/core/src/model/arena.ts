@@ -86,6 +86,6 @@ export class Arena {
   @Group(() => PartyStart, { label: 'Party start' }) partyStart: PartyStart = new PartyStart();
   @ListOf(() => Wall, LIMITS.walls, { label: 'Walls' }) walls: Wall[] = [];
   @ListOf(() => Ground, LIMITS.grounds, { label: 'Ground' }) ground: Ground[] = [];
-  @ListOf(() => Zone, LIMITS.zones, { label: 'Zones' }) zones: Zone[] = [];
+  @ListOf(() => Zone, LIMITS.zones, { label: 'Zones', defines: 'zone' }) zones: Zone[] = [];
   @ListOf(() => Point, LIMITS.points, { label: 'Points', defines: 'point' }) points: Point[] = [];
 }

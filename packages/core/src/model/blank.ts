@@ -4,7 +4,7 @@ import { type Delivery, traitsOf } from './delivery';
 import { type Constructor, classFields, fieldAt } from './field';
 import { type Does, PatrolPoint, State } from './state';
 import { Unit } from './unit';
-import { applies } from './walk';
+import { applies, isNeeded } from './walk';
 
 /** Plain data with a class's defaults; what has none is absent. */
 export function blank<T extends object>(type: new () => T): T {
@@ -41,11 +41,12 @@ export function deliveredBy(attack: Attack, delivery: Delivery, summoned = ''): 
 function fittingFields<T extends object>(type: new () => T, object: T): T {
   const next = { ...object } as Record<string, unknown>;
   const { said, optional, groups } = classFields(type)!;
-  for (const [field, { when, needed }] of said) {
+  for (const [field, info] of said) {
+    const { when } = info;
     if (!when || !optional.has(field)) continue;
     const group = groups.get(field);
     if (!applies(when, next)) delete next[field];
-    else if (needed && group) next[field] ??= blank(group());
+    else if (group && isNeeded(info, next)) next[field] ??= blank(group());
   }
   return next as T;
 }
@@ -58,10 +59,10 @@ export function blankState(id: string, name: string, does: Does): State {
 export function doing(state: State, does: Does, to: string): State {
   const { near, far } = state;
   const next = fittingFields(State, { ...state, does });
+  // A point is no friend, nor the other way round.
+  if (state.does !== does) delete next.to;
   if (does === 'band' || does === 'strafe') Object.assign(next, { near: near ?? 4, far: far ?? 8 });
-  // Whoever follows may keep a distance of its own.
-  if (does === 'follow') Object.assign(next, near !== undefined && { near }, far !== undefined && { far });
   if (next.patrol && !next.patrol.points.length) next.patrol = { ...next.patrol, points: [{ ...blank(PatrolPoint), id: 'a' }] };
-  if (does === 'goTo' || does === 'follow') next.to ??= to;
+  if (does === 'goTo') next.to ??= to;
   return next;
 }

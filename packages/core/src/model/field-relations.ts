@@ -2,7 +2,7 @@
 import { type Constructor, type RefersTo, classFields } from './field';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
-import { type Context, type Plain, applies, eachObject, idsIn, kindsOf, resolves } from './walk';
+import { type Context, type Plain, applies, eachObject, idsIn, isNeeded, kindsOf, resolves } from './walk';
 
 export type Report = (path: string, rule: string, value: unknown, message: string) => void;
 
@@ -14,6 +14,7 @@ export const KIND_WORDS: Record<RefersTo, string> = {
   arena: 'an arena of the project',
   spawnPoint: 'a spawn point of the arena',
   point: 'a point of the arena',
+  zone: 'a zone of the arena',
   encounter: 'an encounter of the project',
   wave: 'a wave of the encounter',
   slots: 'a pool of attack slots of the encounter',
@@ -39,12 +40,13 @@ export function fieldProblems(type: Constructor, value: object, at: readonly str
 }
 
 function appliance(type: Constructor, object: Plain, at: readonly string[], report: Report): void {
-  for (const [field, { when, needed, only, label }] of classFields(type)!.said) {
+  for (const [field, said] of classFields(type)!.said) {
+    const { when, needed, only, label } = said;
     if (!needed && !only) continue;
     const value = object[field];
     const missing = value === undefined || (Array.isArray(value) && value.length === 0 && classFields(type)!.lists.has(field));
     if (applies(when, object)) {
-      if (needed && missing)
+      if (isNeeded(said, object) && missing)
         report(pointerOf(...at, field), 'required', value, when ? `is needed ${because(when, object)}` : `needs at least one: ${label}`);
     } else if (only && value !== undefined) report(pointerOf(...at, field), 'applies', value, `does not apply ${because(when!, object)}`);
   }

@@ -34,6 +34,7 @@ export type RefersTo =
   | 'arena'
   | 'spawnPoint'
   | 'point'
+  | 'zone'
   | 'encounter'
   | 'wave'
   | 'slots'
@@ -72,8 +73,8 @@ export interface Said {
   about?: string;
   /** It has something to say only where other fields of its object say so. */
   when?: When;
-  /** Where it has something to say it must be given. */
-  needed?: true;
+  /** Where it has something to say it must be given; or only where other fields say so as well. */
+  needed?: true | When;
   /** Where it has nothing to say it must not be given. */
   only?: true;
 }

@@ -11,7 +11,7 @@ import { Unit } from './unit';
 import { Variant } from './variant';
 import { independent, withFittingVariants } from './variant-edit';
 import { lineage } from './variants';
-import { type Context, type Plain, applies, contextOf, eachObject, idsIn, itemStep, kindsOf, resolves } from './walk';
+import { type Context, type Plain, contextOf, eachObject, idsIn, isNeeded, itemStep, kindsOf, resolves } from './walk';
 import { fieldLabel, placeWords } from './words';
 
 /** Something that has an id: of which kind, and in which unit, encounter or arena it stands where it stands in one. */
@@ -107,8 +107,7 @@ function pruned(type: Constructor, object: Plain, at: readonly string[], outer: 
   };
   /** A field that may be absent is left out; with one that may not, its object goes. */
   const leaveOut = (field: string) => {
-    const { when, needed } = said.get(field)!;
-    if (optional.has(field) && !(needed && applies(when, object))) set(field, undefined);
+    if (optional.has(field) && !isNeeded(said.get(field)!, object)) set(field, undefined);
     else takes = true;
   };
   for (const [field, reference] of references) {

@@ -15,6 +15,7 @@ import {
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
+import { Targeting } from './targeting';
 import { NumberTweak } from './tweak';
 
 /** What a unit does in a state. The first five look to its target. */
@@ -24,7 +25,7 @@ const DOES = {
   band: 'keep a band',
   flee: 'flee',
   strafe: 'circle in a band',
-  wander: 'wander about home',
+  wander: 'wander',
   patrol: 'walk a beat',
   home: 'go home',
   search: 'search',
@@ -34,9 +35,12 @@ const DOES = {
 export type Does = keyof typeof DOES;
 export const DOES_NAMES = Object.keys(DOES) as Does[];
 
+/** Those that keep a distance between two. */
+export const keepsBand = (does: Does): boolean => (BAND.when!.does as Does[]).includes(does);
+
 const ATTACK: Reference = { to: ['attack'] };
 const FLAG: Reference = { to: ['flag'] };
-const BAND: Said = { when: { does: ['band', 'strafe'] }, needed: true };
+const BAND: Said = { when: { does: ['band', 'strafe', 'follow'] }, needed: { does: ['band', 'strafe'] } };
 
 const metres = (label: string, about: string, min = 0, said: Said = {}) => Quantity({ label, unit: 'm', min, max: 200, about, ...said });
 const seconds = (label: string, about: string) => Quantity({ label, unit: 's', min: 0, max: 600, about });
@@ -94,6 +98,29 @@ export class Patrol {
     0;
 }
 
+@About('Goes in one direction for a time, then in another; where its way is closed it slants aside.')
+export class Roaming {
+  @Quantity({
+    label: 'Keeps it from',
+    unit: 's',
+    min: 0.05,
+    max: 600,
+    about: 'how long it keeps a direction, at least; each is drawn evenly',
+  })
+  min = 1;
+  @Quantity({ label: 'Keeps it to', unit: 's', min: 0.05, max: 600, about: 'how long it keeps a direction, at most' }) max = 3;
+  @Quantity({ label: 'Stands', unit: '', min: 0, max: 1, about: 'share of these times that it stands instead' }) stands = 0;
+  @Optional()
+  @Refers(
+    { to: ['zone'], loose: true, gone: 'blocks' },
+    {
+      label: 'Zone',
+      about: 'a zone of the arena that it keeps within; absent, or where the arena has none of that id: within what it strays from home',
+    },
+  )
+  zone?: string;
+}
+
 @About('What happens once on entering a state.')
 export class OnEnter {
   @Optional() @Refers(FLAG, { label: 'Raises flag', about: 'conditions may ask whether a flag is raised' }) raise?: string;
@@ -116,25 +143,40 @@ export class State {
     when: { does: ['approach'] },
   })
   stopAt?: number;
-  @Optional() @metres('Keeps from', 'near edge of the distance band it keeps', 0, BAND) near?: number;
-  @Optional() @metres('Keeps to', 'far edge of the distance band it keeps', 0, BAND) far?: number;
+  @Optional()
+  @metres(
+    'Keeps from',
+    'near edge of the distance band it keeps, between the edges of the bodies; a follower backs off when nearer',
+    0,
+    BAND,
+  )
+  near?: number;
+  @Optional()
+  @metres('Keeps to', 'far edge of the distance band it keeps; a follower comes when farther (absent: 4 radii)', 0, BAND)
+  far?: number;
   @Optional()
   @metres('Strays', 'how far it wanders or searches from home or from where it last saw its target', 0, {
     when: { does: ['wander', 'search'] },
   })
   radius?: number;
+  @Optional()
+  @Group(() => Roaming, { label: 'Directions', about: 'absent: from place to place, with a rest at each', when: { does: ['wander'] } })
+  roams?: Roaming;
   @Optional() @Group(() => Patrol, { label: 'Beat', when: { does: ['patrol'] }, needed: true }) patrol?: Patrol;
   @Optional()
   @Refers(
     { to: { by: 'does', kinds: { goTo: 'point', follow: 'unit' } }, loose: true, gone: 'blocks' },
     {
       label: 'Towards',
-      about: 'where it goes: a point of the arena, or a unit or role it follows',
+      about: 'where it goes: a point of the arena, or the unit or role it follows; absent: it follows any friend',
       when: { does: ['goTo', 'follow'] },
-      needed: true,
+      needed: { does: ['goTo'] },
     },
   )
   to?: string;
+  @Optional()
+  @Group(() => Targeting, { label: 'Whom', about: 'which of those friends it follows; absent: the nearest', when: { does: ['follow'] } })
+  picks?: Targeting;
   @OneOf(
     { all: 'all attacks', none: 'no attack', some: 'some attacks' },
     { label: 'May begin', about: 'which attacks may be begun in this state' },

@@ -7,7 +7,7 @@ import { type Report, fieldProblems } from './field-relations';
 import { pointerOf, pointerSteps } from './pointer';
 import type { Problem } from './problem';
 import type { Project } from './project';
-import type { State } from './state';
+import { type State, keepsBand } from './state';
 import type { NumberTweak } from './tweak';
 import { Unit } from './unit';
 
@@ -46,8 +46,10 @@ export function orderProblems(unit: Unit, at: string[]): Problem[] {
       'must take some time: wind-up, active, recovery and cooldown are all 0',
     );
   }
-  for (const { id, does, near = 0, far = 0 } of unit.states) {
-    if (does === 'band' || does === 'strafe') ordered(near, far, 'the far edge', 'states', id, 'near');
+  for (const { id, does, near = 0, far, decides, roams } of unit.states) {
+    if (keepsBand(does) && far !== undefined) ordered(near, far, 'the far edge', 'states', id, 'near');
+    if (decides) ordered(decides.min, decides.max, 'the longest time', 'states', id, 'decides', 'min');
+    if (roams && does === 'wander') ordered(roams.min, roams.max, 'the longest time', 'states', id, 'roams', 'min');
   }
   return problems;
 }

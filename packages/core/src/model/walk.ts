@@ -2,7 +2,7 @@
 import { Arena } from './arena';
 import { Band } from './brief';
 import { Encounter } from './encounter';
-import { type Constructor, type RefersTo, type Reference, type When, classFields } from './field';
+import { type Constructor, type RefersTo, type Reference, type Said, type When, classFields } from './field';
 import { isDictionary } from './pointer';
 import type { Project } from './project';
 import { Unit } from './unit';
@@ -66,6 +66,11 @@ export function applies(when: When | undefined, object: Plain): boolean {
   return !when || Object.entries(when).every(([field, values]) => values.includes(object[field] as string));
 }
 
+/** Whether a field must be given, by the other fields of its object. */
+export function isNeeded({ when, needed }: Said, object: Plain): boolean {
+  return needed !== undefined && applies(when, object) && (needed === true || applies(needed, object));
+}
+
 /** Of what kind the ids in a field are; none where other fields say that it refers to nothing. */
 export function kindsOf({ to }: Reference, object: Plain): readonly RefersTo[] {
   if (!('by' in to)) return to;
@@ -100,6 +105,8 @@ export function idsOf(kind: RefersTo, { project, unit, encounter, arena }: Conte
       return arena?.spawnPoints;
     case 'point':
       return arena?.points;
+    case 'zone':
+      return arena?.zones;
     default:
       return undefined; // a name that nothing defines
   }

@@ -159,6 +159,13 @@ const state = (id: string, others: string[]) =>
       near: tenths(0, 4),
       wide: tenths(0, 4),
       onTheWay: fc.constantFrom('ignore', 'clear', 'engage'),
+      roams: sometimes(
+        fc.record({ least: tenths(0.1, 1), more: tenths(0, 1), stands: tenths(0, 0.5), zone: fc.constantFrom('z', 'none') }),
+      ),
+      names: fc.boolean(),
+      picks: sometimes(
+        fc.record({ by: fc.constantFrom('nearest', 'lowestShare', 'random'), reconsider: tenths(0, 1), commitment: tenths(0, 0.5) }),
+      ),
       invulnerable: fc.constantFrom(false, false, false, true),
       tweaks: fc.constantFrom([], [], [{ path: '/movement/run', op: '×', value: 1.4 }]),
       onEnter: sometimes(fc.constantFrom({ raise: 'bell' }, { lower: 'bell' }, { refill: true }, { attack: 'one' })),
@@ -173,7 +180,7 @@ const state = (id: string, others: string[]) =>
       ),
       decides: sometimes(tenths(0.1, 1)),
     })
-    .map(({ wide, decides, leaves, ...s }) =>
+    .map(({ wide, decides, leaves, roams, names, picks, ...s }) =>
       without({
         ...s,
         leaves: leaves.map(without),
@@ -181,7 +188,9 @@ const state = (id: string, others: string[]) =>
         id,
         name: id,
         far: s.near + wide,
-        to: s.does === 'goTo' ? 'well' : 'mite',
+        to: s.does === 'goTo' ? 'well' : names ? 'mite' : undefined,
+        roams: roams && { min: roams.least, max: roams.least + roams.more, stands: roams.stands, zone: roams.zone },
+        picks: picks && { criteria: [{ by: picks.by }], reconsider: picks.reconsider, commitment: picks.commitment },
         patrol: {
           points: [
             { id: 'a', x: 0, y: 0, pause: 0.3 },

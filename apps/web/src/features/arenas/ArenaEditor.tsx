@@ -19,7 +19,7 @@ import { cornersOf, itemOf, KINDS, type Kind, moved, place, type Ref, sameRef, S
 const HEIGHT = 620;
 const FORM = 270;
 const NOBODY = '*';
-const SPOKEN_OF = { spawnPoints: 'spawnPoint', points: 'point' } as const;
+const SPOKEN_OF = { spawnPoints: 'spawnPoint', points: 'point', zones: 'zone' } as const;
 
 /** The plan of an arena: everything on it can be chosen, moved, turned, resized by the mouse, by keys and by exact numbers. */
 export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }: { editor: ObjectEditor<'arenas'> }) {

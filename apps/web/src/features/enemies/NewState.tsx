@@ -1,10 +1,10 @@
-import { type Does, blankState, doing, idFor, nameFor, unitHeads } from '@insidia/core';
+import { type Does, blankState, doing, idFor, nameFor } from '@insidia/core';
 import { useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { Popover } from '../../fields/Popover';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { PastePart } from './Clipboard';
-import { DOES_WORDS } from './stateEdits';
+import { DOES_WORDS, placesOf } from './stateEdits';
 
 /** A sheet that makes a state: its name and what it does. */
 export function NewState({ editor, onState }: { editor: UnitEditor; onState: (id: string) => void }) {
@@ -36,7 +36,7 @@ export function NewState({ editor, onState }: { editor: UnitEditor; onState: (id
               base.states.map((state) => state.id),
             );
             editor.change(`${base.name}: new state ${own}`, (unit) => {
-              const to = unitHeads(editor.project).find((head) => head.id !== unit.id)?.id ?? 'point';
+              const to = placesOf(editor.project)[0]?.id ?? 'point';
               unit.states.push(doing(blankState(id, own, 'hold'), does, to));
               unit.startsIn ??= unit.states[0].id;
             });

@@ -1,4 +1,4 @@
-import { type Does, type State, Unit as UnitClass, doing, fieldWords } from '@insidia/core';
+import { type Does, type State, Unit as UnitClass, doing, fieldWords, keepsBand } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
@@ -8,7 +8,8 @@ import { TweaksField } from '../../fields/TweaksField';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { CopyPart, PastePart } from './Clipboard';
 import { Leaves } from './Leaves';
-import { DOES_WORDS, freeName, friendsOf, KEEPS_BAND, mayBegin, placesOf, stopAdded } from './stateEdits';
+import { DOES_WORDS, FIRST_PICKS, FIRST_ROAMS, freeName, friendsOf, mayBegin, placesOf, stopAdded, zonesOf } from './stateEdits';
+import { TargetingFields } from './TargetingFields';
 
 interface StateProps {
   editor: UnitEditor;
@@ -37,7 +38,7 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
             options={DOES_WORDS}
             onChoose={(does) =>
               editor.change(`${base.name} ${state.name}: ${DOES_WORDS.find(({ id }) => id === does)?.name}`, (one) => {
-                const to = does === 'goTo' ? (places[0]?.id ?? 'point') : (friends[0]?.id ?? 'friend');
+                const to = places[0]?.id ?? 'point';
                 one.states = one.states.map((each) => (each.id === state.id ? doing(each, does as Does, to) : each));
               })
             }
@@ -46,17 +47,18 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
         <Field editor={editor} path={`${at}/pace`} width={58} />
         <FieldNumber tight editor={editor} path={`${at}/paceFactor`} width={52} label="Factor" />
         {state.does === 'approach' && <FieldNumber tight editor={editor} path={`${at}/stopAt`} width={66} />}
-        {KEEPS_BAND.includes(state.does) && (
+        {keepsBand(state.does) && (
           <>
             <FieldNumber tight editor={editor} path={`${at}/near`} width={58} label="Keeps from" />
             <FieldNumber tight editor={editor} path={`${at}/far`} width={58} label="Keeps to" />
           </>
         )}
-        {state.does === 'follow' && <FieldNumber tight editor={editor} path={`${at}/far`} label="Stays within" width={84} />}
         {(state.does === 'wander' || state.does === 'search') && <FieldNumber tight editor={editor} path={`${at}/radius`} width={84} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/to`} offers={places} />}
-        {state.does === 'follow' && <Field editor={editor} path={`${at}/to`} offers={friends} />}
+        {state.does === 'follow' && <Field editor={editor} path={`${at}/to`} offers={friends} none="any friend" />}
       </div>
+      {state.does === 'follow' && <Picks editor={editor} state={state} />}
+      {state.does === 'wander' && <Roams editor={editor} state={state} />}
       {state.does === 'patrol' && <Patrol editor={editor} state={state} />}
       {all && (
         <div className="mt-1 flex flex-wrap items-end gap-2 border-t border-hair pt-1">
@@ -143,6 +145,47 @@ function OnEnter({ editor, state, attacks }: { editor: UnitEditor; state: State;
       <Field editor={editor} path={`${at}/lower`} none="none" />
       <Field editor={editor} path={`${at}/refill`} />
       <Mini sign="remove" label="Nothing on entering" onClick={() => editor.set(at, undefined, 'nothing')} />
+    </div>
+  );
+}
+
+/** Whom a follower picks, where it is not simply the nearest. */
+function Picks({ editor, state }: { editor: UnitEditor; state: State }) {
+  const at = `/states/${state.id}/picks`;
+  if (!state.picks)
+    return (
+      <button type="button" className="link" onClick={() => editor.set(at, FIRST_PICKS, 'by criteria')}>
+        the nearest of them; pick by criteria …
+      </button>
+    );
+  return (
+    <div role="group" aria-label="Whom it follows" className="mt-1 flex flex-wrap items-end gap-1 border-t border-hair pt-1">
+      <TargetingFields editor={editor} at={at} />
+      <button type="button" className="link" onClick={() => editor.set(at, undefined, 'the nearest')}>
+        follow the nearest
+      </button>
+    </div>
+  );
+}
+
+/** How a wanderer goes about, where it is not from place to place. */
+function Roams({ editor, state }: { editor: UnitEditor; state: State }) {
+  const at = `/states/${state.id}/roams`;
+  if (!state.roams)
+    return (
+      <button type="button" className="link" onClick={() => editor.set(at, FIRST_ROAMS, 'in directions')}>
+        from place to place; keep directions for a time …
+      </button>
+    );
+  return (
+    <div role="group" aria-label="Directions" className="mt-1 flex flex-wrap items-start gap-x-1.5 border-t border-hair pt-1">
+      <FieldNumber tight editor={editor} path={`${at}/min`} width={84} />
+      <FieldNumber tight editor={editor} path={`${at}/max`} width={84} />
+      <FieldNumber tight editor={editor} path={`${at}/stands`} width={66} />
+      <Field editor={editor} path={`${at}/zone`} offers={zonesOf(editor.project)} none="about home" width={110} />
+      <span className="pt-[14px]">
+        <Mini sign="remove" label="No directions: from place to place" onClick={() => editor.set(at, undefined, 'from place to place')} />
+      </span>
     </div>
   );
 }

@@ -13,6 +13,7 @@ import {
   leaveChanged,
   mayBegin,
   placesOf,
+  zonesOf,
   stopAdded,
   whereTo,
   withoutCondition,
@@ -99,7 +100,10 @@ describe('edits of states', () => {
     expect(doesSentence(state('follow', { to: 'thistlejack' }), nameOf)).toBe('follows Thistlejack');
     const point = placesOf(demo)[0];
     expect(doesSentence(state('goTo', { to: point.id }), nameOf)).toBe(`goes to ${point.name}`);
-    expect(doesSentence(state('follow', { to: undefined }), nameOf)).toBe('follows …');
+    expect(doesSentence(state('follow', { to: undefined }), nameOf)).toBe('follows a friend');
+    expect(doesSentence(state('wander'), nameOf)).toBe('wanders about home');
+    const [zone] = zonesOf(demo);
+    expect(doesSentence(state('wander', { roams: { min: 1, max: 3, stands: 0, zone: zone.id } }), nameOf)).toBe(`wanders in ${zone.name}`);
     expect(doesSentence(state('hold'), nameOf)).not.toBe('');
   });
 

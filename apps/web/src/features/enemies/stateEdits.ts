@@ -6,18 +6,16 @@ type Stop = NonNullable<State['patrol']>['points'][number];
 
 export const DOES_WORDS = fieldWords(UnitClass, ['states', '0', 'does']);
 
-/** Those that keep a distance between two. */
-export const KEEPS_BAND = ['band', 'strafe'];
-
 /** What a state does, in a few words. */
 export function doesSentence(state: State, nameOf: (id: string) => string): string {
-  if (KEEPS_BAND.includes(state.does))
+  if (state.does === 'band' || state.does === 'strafe')
     return `${state.does === 'band' ? 'band' : 'circles'} ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
   if (state.does === 'approach')
     return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
   if (state.does === 'patrol') return `walks ${state.patrol?.points.length ?? 0} stops`;
-  if (state.does === 'follow' || state.does === 'goTo')
-    return `${state.does === 'follow' ? 'follows' : 'goes to'} ${state.to === undefined ? '…' : nameOf(state.to)}`;
+  if (state.does === 'goTo') return `goes to ${state.to === undefined ? '…' : nameOf(state.to)}`;
+  if (state.does === 'follow') return `follows ${state.to === undefined ? 'a friend' : nameOf(state.to)}`;
+  if (state.does === 'wander') return `wanders${state.roams?.zone === undefined ? ' about home' : ` in ${nameOf(state.roams.zone)}`}`;
   return DOES_WORDS.find(({ id }) => id === state.does)?.name ?? state.does;
 }
 
@@ -31,6 +29,11 @@ export function placesOf(project: Project): Offer[] {
   return project.arenas.flatMap(({ points, name }) => points.map((point) => ({ id: point.id, name: `${point.name} (${name})` })));
 }
 
+/** Zones of every arena, for a state that keeps within one. */
+export function zonesOf(project: Project): Offer[] {
+  return project.arenas.flatMap(({ zones, name }) => zones.map((zone) => ({ id: zone.id, name: `${zone.name} (${name})` })));
+}
+
 /** Units and roles, for a state that follows one. An id that is both is named once. */
 export function friendsOf(project: Project, unit: string): Offer[] {
   const heads = unitHeads(project);
@@ -42,7 +45,7 @@ export function friendsOf(project: Project, unit: string): Offer[] {
 
 /** What a place, unit or role that a state goes to is called. */
 export function whereTo(project: Project, unit: string): (id: string) => string {
-  const names = new Map([...friendsOf(project, unit), ...placesOf(project)].map(({ id, name }) => [id, name]));
+  const names = new Map([...friendsOf(project, unit), ...placesOf(project), ...zonesOf(project)].map(({ id, name }) => [id, name]));
   return (id) => names.get(id) ?? id;
 }
 
@@ -75,6 +78,12 @@ export const drawsAmong = ({ decides, leaves }: State) => decides !== undefined 
 
 /** How often a state decides until somebody says otherwise, s. */
 export const FIRST_DECIDES = { min: 0.5, max: 0.5 };
+
+/** A wanderer's directions until somebody says otherwise: each for one to three seconds. */
+export const FIRST_ROAMS: State['roams'] = { min: 1, max: 3, stands: 0 };
+
+/** How a follower picks until somebody says otherwise: as it does without. */
+export const FIRST_PICKS: State['picks'] = { criteria: [{ by: 'nearest', weight: 1 }], reconsider: 0.5, commitment: 0.1 };
 
 /** One more stop, three metres to the right of the last. */
 export function stopAdded(stops: readonly Stop[]): Stop[] {

@@ -2,12 +2,13 @@
 import { SECOND } from '../../record/time';
 import type { Fight } from '../fight';
 import { steerShots, sweepAll } from '../harm/shots';
-import { goOnErrand, leaveField, stepAway } from '../mind/errands';
+import { goOnErrand, leaveField } from '../mind/errands';
 import { lineToTarget } from '../mind/senses';
 import { DO } from '../tables';
 import { partBodies } from './crowd';
 import { turnToTargets } from './facing';
 import { stepTowards, WISH } from './route';
+import { stepAway } from './steps';
 
 /** Beside the loops that ask for them at every unit and step. */
 const { hold: HOLD, approach: APPROACH, band: BAND, flee: FLEE } = DO;

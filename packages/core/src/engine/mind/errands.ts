@@ -3,57 +3,20 @@ import { DOING } from '../../record/doing';
 import { EVENT, GONE } from '../../record/log';
 import { turnInStep } from '../body/facing';
 import { cosine, sine } from '../body/rotation';
-import { forgetWay, near, stepTowards, WAY, WISH } from '../body/route';
+import { forgetWay, near, stepTowards, WISH } from '../body/route';
+import { arrive, hasRoom, stepAway } from '../body/steps';
 import type { Fight } from '../fight';
 import { depart } from '../harm/death';
 import { heal } from '../harm/healing';
 import { NOBODY, URGE } from '../numbers';
 import { DO } from '../tables';
 import { PURPOSE } from '../time/chance';
-import { PER_MICROSECOND, RETHINK, RETREAT_SECONDS } from '../tuning';
+import { PER_MICROSECOND, RETHINK } from '../tuning';
 import { shelter } from './changes';
+import { follow } from './following';
 import { goOn, pursueGoal, rest, setGoal, strafeSide, turnRound } from './going';
+import { roam } from './roaming';
 import { setUrge } from './urges';
-
-/**
- * A step away from what lies in the direction (dx, dy), into WISH: straight back where there is room for half a second's
- * run, else slanting to the side with more room, else sideways, so that nobody backs into a corner for good.
- */
-export function stepAway(fight: Fight, unit: number, dx: number, dy: number, distance: number): void {
-  const look = Math.max(distance, fight.pace[unit] * RETREAT_SECONDS);
-  let awayX = 0 - dx;
-  let awayY = 0 - dy;
-  if (!hasRoom(fight, unit, awayX, awayY, look)) {
-    for (let turn = 45; turn <= 135; turn += 45) {
-      const c = cosine(turn);
-      const s = sine(turn);
-      const leftX = 0 - dx * c + dy * s;
-      const leftY = 0 - dx * s - dy * c;
-      const rightX = 0 - dx * c - dy * s;
-      const rightY = dx * s - dy * c;
-      const left = hasRoom(fight, unit, leftX, leftY, look);
-      const right = hasRoom(fight, unit, rightX, rightY, look);
-      if (!left && !right) continue;
-      // Of two clear sides the one towards the middle.
-      const inward = 0 - fight.x[unit] * (leftX - rightX) - fight.y[unit] * (leftY - rightY) >= 0;
-      const useLeft = left && (!right || inward);
-      awayX = useLeft ? leftX : rightX;
-      awayY = useLeft ? leftY : rightY;
-      break;
-    }
-  }
-  WISH.x = fight.x[unit] + awayX * distance;
-  WISH.y = fight.y[unit] + awayY * distance;
-}
-
-function hasRoom(fight: Fight, unit: number, dx: number, dy: number, distance: number): boolean {
-  const { ground } = fight;
-  const r = fight.radius[unit];
-  const toX = fight.x[unit] + dx * distance;
-  const toY = fight.y[unit] + dy * distance;
-  if (Math.abs(toX) > ground.halfWidth - r || Math.abs(toY) > ground.halfDepth - r) return false;
-  return ground.clearWay(fight.kinds[unit].ground, fight.x[unit], fight.y[unit], toX, toY, r);
-}
 
 /**
  * Where a unit on an errand would be at the step's end, into WISH.
@@ -70,6 +33,7 @@ export function goOnErrand(fight: Fight, unit: number, most: number, step: numbe
     case DO.patrol:
       return patrol(fight, unit, most);
     case DO.wander:
+      if (state.roams) return roam(fight, unit, most, state.roams, state.radius);
       return wander(fight, unit, most, fight.homeX[unit], fight.homeY[unit], state.radius);
     case DO.search:
       return wander(fight, unit, most, fight.knownX[unit], fight.knownY[unit], state.radius);
@@ -81,7 +45,7 @@ export function goOnErrand(fight: Fight, unit: number, most: number, step: numbe
       return;
     }
     case DO.follow:
-      return follow(fight, unit, most, state.toType, state.toRole, state.far);
+      return follow(fight, unit, most, state);
   }
 }
 
@@ -125,16 +89,6 @@ export function leaveField(fight: Fight): void {
   fight.leaving.length = 0;
 }
 
-/** Towards a place and no farther; whoever has no target looks where it goes. */
-function arrive(fight: Fight, unit: number, toX: number, toY: number, most: number): void {
-  const dx = toX - fight.x[unit];
-  const dy = toY - fight.y[unit];
-  const left = Math.sqrt(dx * dx + dy * dy);
-  if (left === 0 || most <= 0) return;
-  stepTowards(fight, unit, toX, toY, Math.min(most, left));
-  if (fight.target[unit] === NOBODY && !fight.held[unit]) turnInStep(fight, unit, WAY.x, WAY.y);
-}
-
 function patrol(fight: Fight, unit: number, most: number): void {
   const { patrol: points, backAndForth } = fight.kinds[unit].states[fight.state[unit]];
   const point = points[fight.stop[unit] % points.length];
@@ -168,21 +122,6 @@ function wander(fight: Fight, unit: number, most: number, x: number, y: number, 
     pursueGoal(fight, unit, true);
   }
   arrive(fight, unit, fight.goalX[unit], fight.goalY[unit], most);
-}
-
-/** The nearest friend of a type or role, up to a distance. */
-function follow(fight: Fight, unit: number, most: number, type: number, role: number, far: number): void {
-  let leader: number = NOBODY;
-  let least = Infinity;
-  for (const friend of fight.living[fight.side[unit]]) {
-    if (friend === unit || (fight.kinds[friend].type !== type && fight.kinds[friend].role !== role)) continue;
-    const gap = fight.gap(unit, friend);
-    if (gap >= least) continue;
-    least = gap;
-    leader = friend;
-  }
-  if (leader === NOBODY || least <= far) return;
-  arrive(fight, unit, fight.x[leader], fight.y[leader], Math.min(most, least - far));
 }
 
 /** Around its target at the distance it keeps, to the side it chose; where that is closed, the other way. */

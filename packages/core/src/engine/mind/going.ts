@@ -1,5 +1,6 @@
 /** How far a unit is on the errand of its state: which stop, how long it rests, where it is going, to which side it strafes. */
 import type { Fight } from '../fight';
+import { NOBODY } from '../numbers';
 import { PURPOSE } from '../time/chance';
 
 /** What an errand before left open is forgotten. */
@@ -9,6 +10,8 @@ export function beginErrand(fight: Fight, unit: number, startAt: number): void {
   fight.hasGoal[unit] = 0;
   fight.waitUntil[unit] = 0;
   fight.strafeSign[unit] = 0;
+  fight.leader[unit] = NOBODY;
+  fight.nextLeader[unit] = 0;
 }
 
 /** Its rest is over: on to the next of so many stops. */
@@ -31,6 +34,18 @@ export function setGoal(fight: Fight, unit: number, x: number, y: number): void 
 
 export function pursueGoal(fight: Fight, unit: number, pursues: boolean): void {
   fight.hasGoal[unit] = pursues ? 1 : 0;
+}
+
+/** @param x, y a unit vector; 0, 0: it stands */
+export function head(fight: Fight, unit: number, x: number, y: number): void {
+  fight.headingX[unit] = x;
+  fight.headingY[unit] = y;
+}
+
+/** @param until µs: when it looks for a better one */
+export function followLeader(fight: Fight, unit: number, leader: number, until: number): void {
+  fight.leader[unit] = leader;
+  fight.nextLeader[unit] = until;
 }
 
 /** Left or right, drawn when first asked for in a state. */

@@ -1,5 +1,5 @@
-/** Whom a unit is after: nearest and nothing else by the short way, weighed criteria by the long one. */
-import { CRITERIA_NAMES } from '../../model/unit';
+/** Whom a unit is after, or follows: nearest and nothing else by the short way, weighed criteria by the long one. */
+import { CRITERIA_NAMES } from '../../model/targeting';
 import { takeBearings } from '../body/bearings';
 import { squareInReach } from '../body/reach';
 import type { Fight } from '../fight';
@@ -31,7 +31,7 @@ export function chooseTarget(fight: Fight, unit: number): void {
   reconsiderAt(fight, unit, fight.now + targeting.reconsider);
   const present = fight.target[unit];
   if (present !== NOBODY && fight.isAlive[present] && fight.now < fight.boundUntil[unit]) return;
-  const best = targeting.nearestOnly ? nearest(fight, unit, targeting, lose, present) : weighed(fight, unit, targeting, lose, present);
+  const best = bestOf(fight, unit, fight.living[1 - fight.side[unit]], targeting, lose, present);
   if (best === NOBODY && present !== NOBODY && fight.isAlive[present]) return; // remembered for as long as the memory lasts
   if (best === present) return;
   setTarget(fight, unit, best);
@@ -40,20 +40,46 @@ export function chooseTarget(fight: Fight, unit: number): void {
 /** The target an entry of a choice asks for, where it has targeting of its own. */
 export function targetFor(fight: Fight, unit: number, targeting: CompiledTargeting): number {
   const { lose } = fight.kinds[unit];
-  return targeting.nearestOnly ? nearest(fight, unit, targeting, lose, NOBODY) : weighed(fight, unit, targeting, lose, NOBODY);
+  return bestOf(fight, unit, fight.living[1 - fight.side[unit]], targeting, lose, NOBODY);
 }
 
-function nearest(fight: Fight, unit: number, { allowed, commitment }: CompiledTargeting, lose: number, present: number): number {
+/** The friend that criteria ask for, however far. @param present whom it has */
+export function bestFriend(fight: Fight, unit: number, targeting: CompiledTargeting, present: number): number {
+  return bestOf(fight, unit, fight.living[fight.side[unit]], targeting, Infinity, present);
+}
+
+/** @param reach m, centre to centre; @param present whom it has, who is left only for a better one; NOBODY: nobody */
+function bestOf(
+  fight: Fight,
+  unit: number,
+  among: readonly number[],
+  targeting: CompiledTargeting,
+  reach: number,
+  present: number,
+): number {
+  return targeting.nearestOnly
+    ? nearest(fight, unit, among, targeting, reach, present)
+    : weighed(fight, unit, among, targeting, reach, present);
+}
+
+function nearest(
+  fight: Fight,
+  unit: number,
+  among: readonly number[],
+  { allowed, commitment }: CompiledTargeting,
+  reach: number,
+  present: number,
+): number {
   const { x, y, vx, vy, segmentStart, radius, now } = fight;
-  const foes = fight.living[1 - fight.side[unit]];
   const own = radius[unit];
   const px = fight.xAt(unit, now);
   const py = fight.yAt(unit, now);
   let best: number = NOBODY;
   let bestGap = Infinity;
   let presentGap = Infinity;
-  for (let i = 0; i < foes.length; i++) {
-    const foe = foes[i];
+  for (let i = 0; i < among.length; i++) {
+    const foe = among[i];
+    if (foe === unit) continue;
     if (allowed !== null && !allowed[fight.kinds[foe].type]) continue;
     const elapsed = (now - segmentStart[foe]) * 1e-6;
     const dx = x[foe] + vx[foe] * elapsed - px;
@@ -61,7 +87,7 @@ function nearest(fight: Fight, unit: number, { allowed, commitment }: CompiledTa
     const square = dx * dx + dy * dy;
     // Farther than the best even if it were as wide as it: no root needed.
     const most = bestGap + own + radius[foe];
-    if (!squareInReach(square, lose) || (square > most * most && foe !== present)) continue;
+    if (!squareInReach(square, reach) || (square > most * most && foe !== present)) continue;
     const gap = Math.max(0, Math.sqrt(square) - own - radius[foe]);
     if (foe === present) presentGap = gap;
     if (gap < bestGap) {
@@ -82,12 +108,18 @@ const values: number[] = [];
  * Each criterion is brought to 0–1 over the candidates as a ratio to the best of them (least ÷ value where less is better,
  * value ÷ most where more is), weighed and averaged. So with "nearest" alone the rule is the short way's.
  */
-function weighed(fight: Fight, unit: number, targeting: CompiledTargeting, lose: number, present: number): number {
-  const foes = fight.living[1 - fight.side[unit]];
+function weighed(
+  fight: Fight,
+  unit: number,
+  among: readonly number[],
+  targeting: CompiledTargeting,
+  reach: number,
+  present: number,
+): number {
   candidates.length = 0;
-  for (let i = 0; i < foes.length; i++) {
-    if (targeting.allowed !== null && !targeting.allowed[fight.kinds[foes[i]].type]) continue;
-    if (withinCentres(fight, unit, foes[i], lose)) candidates.push(foes[i]);
+  for (let i = 0; i < among.length; i++) {
+    if (among[i] === unit || (targeting.allowed !== null && !targeting.allowed[fight.kinds[among[i]].type])) continue;
+    if (withinCentres(fight, unit, among[i], reach)) candidates.push(among[i]);
   }
   if (candidates.length === 0) return NOBODY;
   score(fight, unit, targeting);
