@@ -136,3 +136,72 @@ describe('wandering and following', () => {
     expect(Math.max(...gaps)).toBeLessThan(5.6);
   });
 });
+
+describe('counters, score, waves that stop', () => {
+  test('three comings ring thrice: the third stops the wave, gives 25 and ends the fight as won', async () => {
+    const id = await project((document) => {
+      const encounter = document.encounters.find((each: any) => each.id === 'first-bell');
+      const [wave] = encounter.waves;
+      const clipper = document.units.find((each: any) => each.id === 'clipper');
+      // It does no harm, dies of anything and comes again and again.
+      Object.assign(clipper.health, { max: 1 });
+      clipper.onDeath.worth = 4;
+      clipper.temper.manner = 'passive';
+      Object.assign(clipper, {
+        states: [
+          { ...clipper.states[0], id: 'come', name: 'Come', does: 'hold', leaves: [], decides: { min: 0.05, max: 0.05 } },
+          { ...clipper.states[0], id: 'ring', name: 'Ring', does: 'hold', leaves: [] },
+        ],
+        startsIn: 'come',
+      });
+      clipper.states[0].leaves = [{ to: 'ring' }];
+      Object.assign(clipper.senses, { sight: 1 });
+      wave.repeat = { times: 10, when: 'every', every: 5 };
+      const [group] = wave.groups;
+      Object.assign(group, { count: { min: 1, max: 1 } });
+      encounter.limit = 60;
+      for (const member of document.units.filter((each: any) => each.side === 'party')) member.temper.manner = 'passive';
+    });
+    const page = await open(`${id}/encounters/first-bell`);
+    const whole = group('The whole encounter');
+    await press(page, whole, 'add a counter');
+    await page.waitForSelector(`${group('Counters')} ${group('Counter')}`);
+    await fill(page, group('Counters'), 'Name of the counter', 'Bells');
+    await press(page, whole, 'add an event');
+    await page.waitForSelector(group('Event'));
+    const opener = await page.waitForSelector(`${group('Event')} button[aria-label^="Event happens when"]`);
+    await opener!.click();
+    const sheet = '.sheet[aria-label="Event happens when"]';
+    await page.waitForSelector(sheet);
+    await choose(page, sheet, 'What', 'the counter');
+    await choose(page, sheet, 'Is', 'above');
+    await fill(page, sheet, 'Value', 2);
+    await press(page, sheet, 'Done');
+    await choose(page, group('Event'), 'Event does 1', 'give score');
+    await fill(page, group('Event'), 'Score', 25);
+    await press(page, group('Event'), 'and …');
+    await choose(page, group('Event'), 'Event does 2', 'stop a wave');
+    await press(page, group('Event'), 'and …');
+    await choose(page, group('Event'), 'Event does 3', 'end the fight');
+    await choose(page, group('Event'), 'Counts as', 'won');
+    await page.waitForSelector('[data-saving=saved]');
+    await page.goto(`${page.url().split('/encounters/')[0]}/enemies/clipper?state=ring`);
+    await page.waitForSelector(STATES);
+    await press(page, STATES, 'all fields');
+    await press(page, STATES, 'on entering …');
+    await press(page, group('On entering'), 'counts …');
+    await page.waitForSelector('[data-saving=saved]');
+    expect((await stored(id)).units.find((each: any) => each.id === 'clipper').states[1].onEnter.counts).toEqual([
+      { counter: 'counter', how: 'add', by: 1 },
+    ]);
+
+    // Comings at 0, 5 and 10 s; each rings a step after it came, and the third is heard a step later.
+    await page.goto(`${page.url().split('/enemies/')[0]}/encounters/first-bell`);
+    await page.waitForFunction(
+      () => document.querySelector('[data-measure="Win share"] [data-median]')?.getAttribute('data-median') === '1',
+    );
+    await page.waitForFunction(() => document.querySelector('[data-measure="Score"] [data-mean]')?.getAttribute('data-mean') === '25');
+    const length = await page.$eval('section[aria-label="Length"] [data-median]', (one) => Number(one.getAttribute('data-median')));
+    expect(length).toBeCloseTo(10.1, 6);
+  });
+});

@@ -5,6 +5,7 @@ export * from './model/blank';
 export * from './model/brief';
 export { SUBJECT_OF } from './model/brief-relations';
 export * from './model/condition';
+export { Counter, CounterChange } from './model/counter';
 export * from './model/delivery';
 export * from './model/edit';
 export type { Effect, EventName } from './model/effects/effect';

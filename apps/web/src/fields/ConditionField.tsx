@@ -45,16 +45,16 @@ export function ConditionField({ label, condition, unit, encounter, project, onC
         <button
           type="button"
           className="link min-w-0 !whitespace-normal text-left"
-          aria-label={`${label}: ${condition ? sentence(condition, unit) : none}`}
+          aria-label={`${label}: ${condition ? sentence(condition, asker) : none}`}
         >
-          {condition ? sentence(condition, unit) : none}
+          {condition ? sentence(condition, asker) : none}
         </button>
       }
     >
       {(close) => (
         <div className="flex flex-col gap-2">
           <p className="text-table text-ink-2">
-            {label} <b>{condition ? sentence(condition, unit) : none}</b>
+            {label} <b>{condition ? sentence(condition, asker) : none}</b>
           </p>
           {condition ? (
             <Part condition={condition} asker={asker} depth={1} onChange={onChange} />
@@ -103,13 +103,13 @@ export function ConditionField({ label, condition, unit, encounter, project, onC
   );
 }
 
-/** The sentence with attacks by their names. */
-function sentence(condition: Condition, unit: Unit | undefined): string {
-  const named = (one: Condition): Condition => ({
-    ...one,
-    ...(one.of !== undefined && { of: unit?.attacks.find(({ id }) => id === one.of)?.name ?? one.of }),
-    ...(one.parts && { parts: one.parts.map(named) }),
-  });
+/** The sentence with what it speaks of by name. */
+function sentence(condition: Condition, asker: Asker): string {
+  const named = (one: Condition): Condition => {
+    const { of: what }: SubjectInfo = SUBJECTS[one.subject];
+    const called = what && offersOf(what, asker).find(({ id }) => id === one.of)?.name;
+    return { ...one, ...(called !== undefined && { of: called }), ...(one.parts && { parts: one.parts.map(named) }) };
+  };
   return conditionSentence(named(condition));
 }
 
@@ -151,6 +151,9 @@ function offersOf(of: NonNullable<SubjectInfo['of']>, { unit, encounter, project
     case 'wave':
       if (encounter) return encounter.waves.map(({ id, name }) => ({ id, name }));
       return project.encounters.flatMap(({ name, waves }) => waves.map((wave) => ({ id: wave.id, name: `${wave.name} (${name})` })));
+    case 'counter':
+      if (encounter) return encounter.counters.map(({ id, name }) => ({ id, name }));
+      return project.encounters.flatMap(({ name, counters }) => counters.map((one) => ({ id: one.id, name: `${one.name} (${name})` })));
     case 'flag':
       return [...flagsOf(project)].map((id) => ({ id, name: id }));
   }
@@ -159,7 +162,8 @@ function offersOf(of: NonNullable<SubjectInfo['of']>, { unit, encounter, project
 function flagsOf(project: Project): Set<string> {
   const flags = new Set<string>();
   for (const { zones } of project.arenas) for (const { flag } of zones) flags.add(flag);
-  for (const { events } of project.encounters) for (const { then } of events) for (const { of } of then) if (of) flags.add(of);
+  for (const { events } of project.encounters)
+    for (const { then } of events) for (const { does, of } of then) if (of && (does === 'raise' || does === 'lower')) flags.add(of);
   for (const { states } of project.units) for (const { onEnter } of states) if (onEnter?.raise) flags.add(onEnter.raise);
   return flags;
 }

@@ -7,10 +7,12 @@ interface Props {
   value: readonly string[];
   onChange: (value: string[]) => void;
   empty?: string;
+  /** The order in which they were chosen counts: each says its place. */
+  numbered?: boolean;
 }
 
 /** Any number out of a few: each is on or off. The order of the options is kept; what is not among them stays. */
-export function SomeOf({ label, options, value, onChange, empty = 'nothing to choose from' }: Props) {
+export function SomeOf({ label, options, value, onChange, empty = 'nothing to choose from', numbered = false }: Props) {
   const id = useId();
   const strangers = value.filter((one) => !options.some((option) => option.id === one));
   const all = [...options, ...strangers.map((one) => ({ id: one, name: one }))];
@@ -29,6 +31,9 @@ export function SomeOf({ label, options, value, onChange, empty = 'nothing to ch
       >
         {all.map((option) => (
           <ToggleGroup.Item key={option.id} value={option.id} className="switch !h-6">
+            {numbered && value.length > 1 && value.includes(option.id) && (
+              <span className="pr-1 text-label text-ink-3">{value.indexOf(option.id) + 1}</span>
+            )}
             {option.name}
           </ToggleGroup.Item>
         ))}

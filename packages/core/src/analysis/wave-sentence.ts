@@ -11,7 +11,10 @@ export function waveSentence(encounter: Encounter, wave: Wave): string {
   const parts = [start(wave, named)];
   if (wave.delay > 0) parts.push(`then ${n(wave.delay)} s`);
   if (wave.timeout !== undefined) parts.push(`at the latest after ${n(wave.timeout)} s`);
-  if (wave.repeat && wave.repeat.times > 1) parts.push(`${n(wave.repeat.times)} times`);
+  if (wave.repeat && wave.repeat.times > 1)
+    parts.push(
+      `${n(wave.repeat.times)} times${wave.repeat.when === 'defeated' && wave.repeat.pause > 0 ? `, ${n(wave.repeat.pause)} s between` : ''}`,
+    );
   return parts.join(', ');
 }
 

@@ -1,6 +1,7 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
 import { ANSWER_KINDS } from '../model/answer-kind';
 import type { Attack } from '../model/attack';
+import type { CounterChange } from '../model/counter';
 import { type Delivery, traitsOf } from '../model/delivery';
 import { compileEffects } from '../model/effects/list';
 import type { Player } from '../model/player';
@@ -13,6 +14,7 @@ import { compileCondition, type ConditionScope, numberIn } from './compile-condi
 import type {
   Compiled,
   CompiledAttack,
+  CompiledCount,
   CompiledPlayer,
   CompiledPriority,
   CompiledState,
@@ -157,6 +159,7 @@ const HOLDS: CompiledState = {
   lower: -1,
   refill: false,
   enterAttack: -1,
+  counts: [],
   leaves: [],
   decideMin: 0,
   decideMax: 0,
@@ -232,6 +235,14 @@ function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitConte
     allowed: filtered ? names.types.map(may) : null,
     tracksHarm: criteria.some(({ by }) => CRITERIA_NAMES[by] === 'mostDamageToMe'),
   };
+}
+
+/** What an encounter has no counter for is nothing. */
+export function compileCounts(counts: readonly CounterChange[], names: Names): CompiledCount[] {
+  return counts.flatMap(({ counter, how, by }) => {
+    const number = names.counters.indexOf(counter);
+    return number < 0 ? [] : [{ counter: number, sets: how === 'set', by }];
+  });
 }
 
 /** Which friend a follower follows: of those it names, or any; the nearest, where no criteria are given. */
@@ -360,6 +371,7 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
     lower: state.onEnter?.lower === undefined ? -1 : numberIn(names.flags, state.onEnter.lower),
     refill: state.onEnter?.refill ?? false,
     enterAttack: state.onEnter?.attack === undefined ? -1 : scope.attacks.indexOf(state.onEnter.attack),
+    counts: compileCounts(state.onEnter?.counts ?? [], names),
     decideMin: Math.min(state.decides?.min ?? 0, state.decides?.max ?? 0),
     decideMax: state.decides?.max ?? 0,
     leaves: state.leaves.map(({ when, to: next, after, weight = -1 }) => ({

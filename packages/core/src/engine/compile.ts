@@ -15,7 +15,7 @@ import { OUTCOME } from '../record/outcome';
 import { microseconds } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
-import { compileUnit, type UnitContext } from './compile-unit';
+import { compileCounts, compileUnit, type UnitContext } from './compile-unit';
 import type {
   Compiled,
   CompiledConsequence,
@@ -113,6 +113,8 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     allies,
     waves,
     events,
+    counters: encounter.counters.map(({ start }) => start),
+    counterNames: encounter.counters.map(({ name }) => name),
     pools: encounter.slots.map(({ id, size, perTarget, gap }) => ({ id, size, perTarget, gap: microseconds(gap) })),
     aliveMost: encounter.alive?.most ?? Infinity,
     aliveMostOfType: names.types.map((type) => encounter.alive?.perType.find(({ unit }) => unit === type)?.most ?? Infinity),
@@ -148,6 +150,7 @@ class Kinds {
     const units = types.map((type) => this.effective(type));
     this.names = {
       flags: [],
+      counters: encounter.counters.map(({ id }) => id),
       waves: encounter.waves.map(({ id }) => id),
       pools: encounter.slots.map(({ id }) => id),
       types: [...types, ...arena.points.filter(({ health }) => health !== undefined).map(({ id }) => `point:${id}`)],
@@ -301,6 +304,7 @@ function compileWave(wave: Wave, number: number, encounter: Encounter, arena: Ar
     groups: wave.groups.map((group) => compileGroup(group, key, times, wave.repeat, arena, kinds)),
     times,
     every: wave.repeat?.when === 'every' ? Math.max(1, microseconds(wave.repeat.every)) : 0,
+    pause: microseconds(wave.repeat?.pause ?? 0),
     againShare: wave.repeat?.share ?? 1,
     holdsBack: wave.holdsBack,
     countsSummoned: wave.countsSummoned,
@@ -345,11 +349,19 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: 
 
 function compileConsequence(act: Consequence, name: string, kinds: Kinds): CompiledConsequence {
   const { names } = kinds;
-  const of = act.of === undefined ? -1 : act.does === 'startWave' ? names.waves.indexOf(act.of) : numberIn(names.flags, act.of);
+  const ofWave = act.does === 'startWave' || act.does === 'stopWave';
+  const of = act.of === undefined ? -1 : ofWave ? names.waves.indexOf(act.of) : numberIn(names.flags, act.of);
   const spoken = act.tweaks.map((tweak) => kinds.spokenOf(tweak));
   const boosts = names.types.map((type, t): CompiledBoost | null => {
     const tweaks = act.tweaks.filter((_, i) => spoken[i][t]);
     return act.does === 'tweak' && tweaks.length ? { id: numberIn(names.boosts, `${name}/${type}`), tweaks, lasts: 0 } : null;
   });
-  return { does: act.does, of, boosts, outcome: OUTCOME[act.as === 'cleared' ? 'cleared' : act.as === 'lost' ? 'lost' : 'ended'] };
+  return {
+    does: act.does,
+    of,
+    boosts,
+    counts: compileCounts(act.counts ? [act.counts] : [], names)[0] ?? null,
+    score: act.score ?? 0,
+    outcome: OUTCOME[act.as === 'cleared' ? 'cleared' : act.as === 'lost' ? 'lost' : 'ended'],
+  };
 }

@@ -77,6 +77,10 @@ export interface WaveProgress {
   due: boolean;
   timedOut: boolean;
   called: boolean;
+  /** For good. */
+  stopped: boolean;
+  /** Units of each coming that has begun which have not been made yet, nor left out. */
+  toCome: number[];
   /** What started it. */
   trigger: Trigger;
   /** Units that had to wait because the cap on the living was full, and µs that those who came waited in all. */

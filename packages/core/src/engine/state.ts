@@ -324,6 +324,7 @@ export class FightState extends Tables {
   /** µs since when each of them has waited, by `waitKey`. */
   readonly waitingSince = this.cleared(new Map<number, number>());
   readonly flags = this.list<boolean>();
+  readonly counters = this.list<number>();
   readonly happened = this.list<boolean>();
   /** Deaths of each type. */
   readonly killed = this.list<number>();
@@ -343,6 +344,7 @@ export class FightState extends Tables {
     this.seed = seed | 0;
     refill(this.poolStart, compiled.pools.length, -Infinity);
     refill(this.flags, compiled.names.flags.length, false);
+    this.counters.push(...compiled.counters);
     refill(this.happened, compiled.events.length, false);
     refill(this.killed, compiled.names.types.length, 0);
     refill(this.aliveOfType, compiled.names.types.length, 0);
@@ -360,6 +362,8 @@ export class FightState extends Tables {
         due: false,
         timedOut: false,
         called: false,
+        stopped: false,
+        toCome: [],
         trigger: 'none',
         waited: 0,
         waitedFor: 0,

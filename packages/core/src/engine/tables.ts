@@ -26,6 +26,7 @@ export const DO = {
 /** What names and ids became: each number is a place in one of these lists. */
 export interface Names {
   flags: string[];
+  counters: string[];
   waves: string[];
   pools: string[];
   /** Ids of units; points that stand are types too. */
@@ -130,6 +131,13 @@ export interface CompiledAttack {
   summonAround: number;
 }
 
+/** A change of a counter; one that the encounter does not have: none. */
+export interface CompiledCount {
+  counter: number;
+  sets: boolean;
+  by: number;
+}
+
 export interface CompiledState {
   id: string;
   name: string;
@@ -159,6 +167,7 @@ export interface CompiledState {
   lower: number;
   refill: boolean;
   enterAttack: number;
+  counts: CompiledCount[];
   /** `weight` −1: asked in its order; without a condition as well: otherwise. */
   leaves: { when: CompiledCondition | null; to: number; after: number; weight: number }[];
   /** s between two times that its ways out are asked; 0: at every step */
@@ -394,6 +403,8 @@ export interface CompiledWave {
   times: number;
   /** Comes again so long after the last coming; 0: when a share of it is defeated. */
   every: number;
+  /** µs before it comes again, once so much is defeated */
+  pause: number;
   againShare: number;
   holdsBack: boolean;
   countsSummoned: boolean;
@@ -406,6 +417,8 @@ export interface CompiledConsequence {
   of: number;
   /** By type, for "tweak": boosts laid over the living and those to come. */
   boosts: (CompiledBoost | null)[];
+  counts: CompiledCount | null;
+  score: number;
   outcome: number;
 }
 
@@ -442,6 +455,9 @@ export interface Compiled {
   allies: CompiledMember[];
   waves: CompiledWave[];
   events: { id: string; name: string; when: CompiledCondition; then: CompiledConsequence[] }[];
+  /** What each counter starts at, and is called. */
+  counters: number[];
+  counterNames: string[];
   pools: { id: string; size: number; perTarget: boolean; gap: number }[];
   aliveMost: number;
   /** by type */

@@ -125,7 +125,7 @@ describe('a fight worked by hand', () => {
       limit: 20,
     };
     const two = compiled(sketch);
-    const spans = waveSpans({ compiled: two, run: run(two, 1) }, []);
+    const spans = waveSpans({ compiled: two, run: run(two, 1) }, [], []);
     // Killed at 0, 2 and 4; the second comes at 3: it overlaps by 1 s; nobody is ever hurt, so all of it is rest.
     expect(spans[0]).toMatchObject({ first: 0, last: 4, span: 4, overlap: 1, rest: 3, spawned: 3, defeated: 3 });
     expect(spans[1]).toMatchObject({ started: 3, span: 3, overlap: 0, rest: NaN });

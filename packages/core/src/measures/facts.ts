@@ -6,6 +6,7 @@ import { type Fairness, fairness } from './fairness';
 import { firstStrikes } from './first-strike';
 import { type Healing, energySpent, healing } from './healing';
 import { LULL_LEVEL, type Loss, type Lulls, lulls, partyLosses, pressureOf } from './pressure';
+import { type Score, scored } from './score';
 import { type StateShare, mostChanges, stateShare } from './state-share';
 import { type Stream, partyHealth, typeOf, typesOf } from './stream';
 import { type Life, lives } from './time-to-kill';
@@ -54,6 +55,7 @@ export interface RunFacts {
   pressure: ReturnType<typeof pressureOf>;
   quiet: Lulls;
   engaged: Engaged;
+  score: Score;
   lives: readonly Life[];
   /** By number of the type; party types included. */
   kinds: KindFacts[];
@@ -73,6 +75,7 @@ export function factsOf(stream: Stream): RunFacts {
     pressure: pressureOf(losses, full),
     quiet: lulls(losses, length, LULL_LEVEL * full),
     engaged: engaged(stream),
+    score: scored(stream),
     lives: found,
     kinds: kindFacts(stream, found),
   };

@@ -20,6 +20,9 @@ import { peakPressureShare } from './encounter/peak-pressure-share';
 import { peakShare } from './wave/peak-share';
 import { raised } from './encounter/raised';
 import { rest } from './wave/rest';
+import { score } from './encounter/score';
+import { score as memberScore } from './member/score';
+import { score as waveScore } from './wave/score';
 import { span } from './wave/span';
 import { started } from './wave/started';
 import { suddenDowns } from './encounter/sudden-downs';
@@ -52,10 +55,11 @@ const OF_ENCOUNTER = {
   suddenDowns,
   raised,
   gatesSkipped,
+  score,
 };
 const OF_TYPE = { timeToKill, lifetime, timeToFirstStrike, partyDamage, effectiveHealthAdded };
-const OF_WAVE = { started, span, overlap, rest, peakShare, dose: waveDose };
-const OF_MEMBER = { timeToDown, burst };
+const OF_WAVE = { started, span, overlap, rest, peakShare, dose: waveDose, score: waveScore };
+const OF_MEMBER = { timeToDown, burst, score: memberScore };
 /** What only a brief speaks of. */
 const OF_ROW = { won, timeToDown: firstDown };
 

@@ -21,6 +21,8 @@ export type Row = Record<EncounterMeasure, number> & {
   /** s by party member; +∞ for one that did not go down */
   timesToDown: number[];
   bursts: number[];
+  /** By party member. */
+  scores: number[];
   /** Seconds by PLAYER_USES, by party member. */
   playerTime: number[][];
   waves: WaveSpan[];
@@ -40,8 +42,9 @@ export function rowOf(stream: Stream): Row {
     ...measured(ENCOUNTER_MEASURES, facts),
     timesToDown: timesToDown(stream, facts.lives),
     bursts: bursts(stream),
+    scores: facts.score.members,
     playerTime: playerTime(stream).map((row) => Array.from(row)),
-    waves: waveSpans(stream, facts.losses),
+    waves: waveSpans(stream, facts.losses, facts.score.waves),
     kinds: facts.kinds.map((kind): KindRow => {
       const { lives: _lives, firstStrikes: _strikes, ...rest } = kind;
       return { ...rest, ...measured(TYPE_MEASURES, kind) };

@@ -20,10 +20,11 @@ export interface WaveSpan {
   /** Pressure done by its units: peak as a share of full health per second, and dose. */
   peakShare: number;
   dose: number;
+  score: number;
 }
 
 /** By wave. Units it summoned belong to it only where the wave counts them. */
-export function waveSpans(stream: Stream, losses: readonly Loss[]): WaveSpan[] {
+export function waveSpans(stream: Stream, losses: readonly Loss[], scores: readonly number[]): WaveSpan[] {
   const { compiled, run } = stream;
   const { log } = run;
   const full = partyHealth(compiled);
@@ -32,7 +33,19 @@ export function waveSpans(stream: Stream, losses: readonly Loss[]): WaveSpan[] {
       losses.filter((loss) => loss.wave === wave),
       full,
     );
-    return { started: NaN, first: NaN, last: NaN, span: NaN, overlap: 0, rest: NaN, spawned: 0, defeated: 0, peakShare, dose };
+    return {
+      started: NaN,
+      first: NaN,
+      last: NaN,
+      span: NaN,
+      overlap: 0,
+      rest: NaN,
+      spawned: 0,
+      defeated: 0,
+      peakShare,
+      dose,
+      score: scores[wave],
+    };
   });
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];

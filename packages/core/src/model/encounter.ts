@@ -1,4 +1,5 @@
 import { Condition } from './condition';
+import { Counter, CounterChange } from './counter';
 import {
   About,
   Group,
@@ -97,6 +98,10 @@ export class Repeat {
   when: 'defeated' | 'every' = 'defeated';
   @share('Defeated', 'share of the last coming', { when: { when: ['defeated'] } }) share = 1;
   @seconds('Every', 'from one coming to the next', 600, { when: { when: ['every'] } }) every = 20;
+  @seconds('Pause', 'from when it is due again to its first unit; the delay is of its first coming alone', 600, {
+    when: { when: ['defeated'] },
+  })
+  pause = 0;
   @Quantity({ label: 'Counts', unit: '×', min: 0, max: 10, about: 'counts are multiplied by this each time' }) count = 1;
   @ListOf(() => NumberTweak, 16, { label: 'Grows by', about: 'tweaks on its units, once more each time' }) tweaks: NumberTweak[] = [];
 }
@@ -182,21 +187,45 @@ export class AliveCap {
 @About('One thing an event does.')
 export class Consequence {
   @OneOf(
-    { raise: 'raise a flag', lower: 'lower a flag', tweak: 'change units', startWave: 'start a wave', end: 'end the fight' },
+    {
+      raise: 'raise a flag',
+      lower: 'lower a flag',
+      count: 'count',
+      tweak: 'change units',
+      startWave: 'start a wave',
+      stopWave: 'stop a wave',
+      score: 'give score',
+      end: 'end the fight',
+    },
     { label: 'Does' },
   )
-  does: 'raise' | 'lower' | 'tweak' | 'startWave' | 'end';
+  does: 'raise' | 'lower' | 'count' | 'tweak' | 'startWave' | 'stopWave' | 'score' | 'end';
   @Optional()
   @Refers(
-    { to: { by: 'does', kinds: { raise: 'flag', lower: 'flag', startWave: 'wave' } }, gone: 'takes' },
+    { to: { by: 'does', kinds: { raise: 'flag', lower: 'flag', startWave: 'wave', stopWave: 'wave' } }, gone: 'takes' },
     {
       label: 'Which',
       about: 'the flag, or the wave',
-      when: { does: ['raise', 'lower', 'startWave'] },
+      when: { does: ['raise', 'lower', 'startWave', 'stopWave'] },
       needed: true,
     },
   )
   of?: string;
+  @Optional()
+  @Group(() => CounterChange, { label: 'Counts', about: 'the counter that changes', when: { does: ['count'] }, needed: true, only: true })
+  counts?: CounterChange;
+  @Optional()
+  @Quantity({
+    label: 'Score',
+    unit: '',
+    min: -1e6,
+    max: 1e6,
+    about: 'what it gives; less than 0: takes',
+    when: { does: ['score'] },
+    needed: true,
+    only: true,
+  })
+  score?: number;
   @ListOf(() => Tweak, 16, {
     label: 'Tweaks',
     about: 'on all the living they speak of, and all who come later',
@@ -243,6 +272,7 @@ export class Encounter {
   allies: PartyMember[] = [];
   @ListOf(() => Wave, LIMITS.waves, { label: 'Waves', defines: 'wave' }) waves: Wave[] = [];
   @ListOf(() => EncounterEvent, LIMITS.events, { label: 'Events' }) events: EncounterEvent[] = [];
+  @ListOf(() => Counter, LIMITS.counters, { label: 'Counters', defines: 'counter' }) counters: Counter[] = [];
   @ListOf(() => SlotPool, LIMITS.pools, { label: 'Attack slots', defines: 'slots' }) slots: SlotPool[] = [];
   @Optional() @Group(() => AliveCap, { label: 'Alive cap' }) alive?: AliveCap;
   @Group(() => Ends, { label: 'Ends' }) ends: Ends = new Ends();

@@ -23,6 +23,7 @@ export const KIND_WORDS: Record<RefersTo, string> = {
   style: 'a style of the project',
   role: 'a role',
   flag: 'a flag',
+  counter: 'a counter of the encounter',
   ground: 'a kind of ground',
   damageType: 'a kind of damage',
 };

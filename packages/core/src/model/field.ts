@@ -43,6 +43,7 @@ export type RefersTo =
   | 'style'
   | 'role'
   | 'flag'
+  | 'counter'
   | 'ground'
   | 'damageType';
 

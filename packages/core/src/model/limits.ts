@@ -43,6 +43,9 @@ export const LIMITS = {
   points: 64,
   grounds: 64,
   events: 64,
+  /** Counters of an encounter; changes of them on entering one state. */
+  counters: 20,
+  counts: 8,
   pools: 16,
   patrolPoints: 32,
   muzzles: 8,

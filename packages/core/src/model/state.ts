@@ -1,4 +1,5 @@
 import { Condition } from './condition';
+import { CounterChange } from './counter';
 import {
   About,
   Group,
@@ -129,6 +130,8 @@ export class OnEnter {
   @Optional()
   @Refers(ATTACK, { label: 'Begins', about: 'an attack begun at once, whatever its cooldown, price and range' })
   attack?: string;
+  @ListOf(() => CounterChange, LIMITS.counts, { label: 'Counts', about: 'counters of the encounter that it changes' })
+  counts: CounterChange[] = [];
 }
 
 @About('What a unit does until something leads it to another state.')

@@ -101,6 +101,8 @@ export function idsOf(kind: RefersTo, { project, unit, encounter, arena }: Conte
       return encounter?.waves;
     case 'slots':
       return encounter?.slots;
+    case 'counter':
+      return encounter?.counters;
     case 'spawnPoint':
       return arena?.spawnPoints;
     case 'point':

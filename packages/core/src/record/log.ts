@@ -80,6 +80,12 @@ export const EVENT = {
   happening: 35,
   /** a unit of kind `what` is due but the cap on the living holds: it waits (a: 0) or is left out (a: 1), or a summon is lost (a: 2) */
   capped: 36,
+  /** counter `what` is changed by the unit or by the encounter (−1). a: what it is now */
+  counter: 37,
+  /** the encounter gives score. a: how much */
+  score: 38,
+  /** wave `what` is stopped for good. a: how many of its units will not come */
+  stopped: 39,
 } as const;
 export const EVENT_NAMES = Object.keys(EVENT) as (keyof typeof EVENT)[];
 

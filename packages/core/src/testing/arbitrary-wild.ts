@@ -141,6 +141,7 @@ const condition: fc.Arbitrary<Loose> = fc.oneof(
   }),
   fc.record({ subject: fc.constant('damageTaken'), is: fc.constant('above'), value: tenths(1, 9), within: tenths(0.5, 2) }),
   fc.record({ subject: fc.constant('flag'), is: fc.constantFrom('yes', 'no'), of: fc.constantFrom('bell', 'gong') }),
+  fc.record({ subject: fc.constant('counter'), is: fc.constantFrom('below', 'above'), value: tenths(0, 4), of: fc.constant('strokes') }),
 );
 const tree: fc.Arbitrary<Loose> = fc.oneof(
   { weight: 3, arbitrary: condition },
@@ -168,7 +169,16 @@ const state = (id: string, others: string[]) =>
       ),
       invulnerable: fc.constantFrom(false, false, false, true),
       tweaks: fc.constantFrom([], [], [{ path: '/movement/run', op: '×', value: 1.4 }]),
-      onEnter: sometimes(fc.constantFrom({ raise: 'bell' }, { lower: 'bell' }, { refill: true }, { attack: 'one' })),
+      onEnter: sometimes(
+        fc.constantFrom(
+          { raise: 'bell' },
+          { lower: 'bell' },
+          { refill: true },
+          { attack: 'one' },
+          { counts: [{ counter: 'strokes', how: 'add', by: 1 }] },
+          { counts: [{ counter: 'strokes', how: 'set', by: 0 }] },
+        ),
+      ),
       leaves: fc.array(
         fc.record({
           when: sometimes(tree),
@@ -354,12 +364,14 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
         when: fc.constantFrom('defeated', 'every'),
         every: tenths(0.5, 3),
         count: fc.constantFrom(1, 1.5),
+        pause: tenths(0, 1),
       }),
     ),
     holdsBack: fc.tuple(fc.boolean(), fc.boolean()),
     countsSummoned: fc.boolean(),
     countsRevived: fc.boolean(),
-    when: condition.filter(({ subject }) => subject === 'flag' || subject === 'clock'),
+    when: condition.filter(({ subject }) => subject === 'flag' || subject === 'clock' || subject === 'counter'),
+    stops: sometimes(fc.record({ at: tenths(0, 4), wave: fc.constantFrom('w1', 'w2') })),
     vault: sometimes(tenths(5, 60)),
   })
   .map((f) => ({
@@ -425,6 +437,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
     encounter: {
       alive: { most: f.most, full: f.full },
       slots: [{ id: 'close', size: 2, perTarget: true, gap: 0.1 }],
+      counters: [{ id: 'strokes', name: 'Strokes', start: 1 }],
       ends: { defend: f.vault ? ['well'] : [] },
       events: [
         {
@@ -434,8 +447,20 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
           then: [
             { does: 'raise', of: 'gong' },
             { does: 'tweak', tweaks: [{ scope: 'enemies', path: '/movement/run', op: '×', value: 1.3 }] },
+            { does: 'count', counts: { counter: 'strokes', how: 'add', by: 2 } },
+            { does: 'score', score: 3 },
           ],
         },
+        ...(f.stops
+          ? [
+              {
+                id: 'halt',
+                name: 'halt',
+                when: { subject: 'clock', is: 'above', value: f.stops.at },
+                then: [{ does: 'stopWave', of: f.stops.wave }],
+              },
+            ]
+          : []),
       ],
     },
   }));

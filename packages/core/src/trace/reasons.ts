@@ -236,6 +236,7 @@ function nameIn(fight: Fight, unit: number, what: SubjectInfo['of'], of: number)
     role: names.roles,
     wave: names.waves,
     flag: names.flags,
+    counter: names.counters,
     unit: names.types,
     doing: [...TARGET_DOES],
   };

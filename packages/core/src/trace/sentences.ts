@@ -103,6 +103,12 @@ function tell({
       return `a health gate of ${name} ${cause === 'passed' ? 'passed without its state' : 'stopped damage'}`;
     case 'flag':
       return `the flag ${what} ${cause}`;
+    case 'counter':
+      return `${what} is ${n(values.value)}${name ? `, by ${name}` : ''}`;
+    case 'score':
+      return `${what} gives ${n(values.score)} points`;
+    case 'stopped':
+      return `${what} is stopped for good${values.dropped ? `: ${n(values.dropped, 0)} of it will not come` : ''}`;
     case 'leash':
       return `${name} is ${n(values.distance)} m from home and turns back`;
     case 'home':

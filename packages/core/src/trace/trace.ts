@@ -160,6 +160,9 @@ const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], readonly string[]>> =
   spawn: ['x', 'y'],
   start: ['distance'],
   wave: ['coming'],
+  counter: ['value'],
+  score: ['score'],
+  stopped: ['dropped'],
   leash: ['distance'],
   exposed: ['', '', 'margin', 'damage'],
   answer: ['', '', 'margin'],
@@ -223,13 +226,17 @@ function spokenOf(compiled: Compiled, run: Run, i: number): { id: string; name: 
     case EVENT.end:
       return word(OUTCOME_NAMES[what]);
     case EVENT.wave:
+    case EVENT.stopped:
       return compiled.waves[what];
     case EVENT.flag:
       return word(compiled.names.flags[what]);
     case EVENT.gone:
       return word(GONE_NAMES[what]);
     case EVENT.happening:
+    case EVENT.score:
       return compiled.events[what];
+    case EVENT.counter:
+      return { id: compiled.names.counters[what], name: compiled.counterNames[what] };
     case EVENT.death:
     case EVENT.down:
     case EVENT.answer:

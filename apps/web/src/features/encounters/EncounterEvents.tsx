@@ -5,13 +5,17 @@ import { Field } from '../../fields/Field';
 import { ListButtons, Mini } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
-import { doingOf, newEvent, raises, thenChanged } from './edits';
+import { CountFields } from '../../fields/CountFields';
+import { doingOf, newEvent, ofWave, raises, thenChanged } from './edits';
 import { TweaksPopover } from './TweaksPopover';
 
 /** What the encounter itself does when something holds. */
 export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'> }) {
   const { base, project } = editor;
-  const does = fieldWords(EncounterClass, ['events', '0', 'then', '0', 'does']);
+  const counters = base.counters.map(({ id, name }) => ({ id, name }));
+  const does = fieldWords(EncounterClass, ['events', '0', 'then', '0', 'does']).filter(
+    ({ id }) => (id !== 'count' || counters.length > 0) && (!ofWave(id as Consequence['does']) || base.waves.length > 0),
+  );
   const waves = base.waves.map(({ id, name }) => ({ id, name }));
   const set = (event: string, then: Consequence[]) => editor.set(`/events/${event}/then`, then, 'changed');
   return (
@@ -67,10 +71,12 @@ export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'>
                   label={`${event.name} does ${j + 1}`}
                   value={act.does}
                   options={does}
-                  onChoose={(word) => set(event.id, thenChanged(event.then, j, doingOf(act, word as Consequence['does'], waves[0]?.id)))}
+                  onChoose={(word) =>
+                    set(event.id, thenChanged(event.then, j, doingOf(act, word as Consequence['does'], waves[0]?.id, counters[0]?.id)))
+                  }
                 />
               </div>
-              {act.does === 'startWave' && (
+              {ofWave(act.does) && (
                 <div className="w-[96px]">
                   <Choose
                     quiet
@@ -90,6 +96,15 @@ export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'>
                   onCommit={(of) => set(event.id, thenChanged(event.then, j, { ...act, of: idFor(of, []) }))}
                 />
               )}
+              {act.does === 'count' && act.counts && (
+                <CountFields
+                  label={`${event.name} ${j + 1}`}
+                  value={act.counts}
+                  counters={counters}
+                  onChange={(counts) => set(event.id, thenChanged(event.then, j, { ...act, counts }))}
+                />
+              )}
+              {act.does === 'score' && <Field editor={editor} path={`/events/${event.id}/then/${j}/score`} width={66} />}
               {act.does === 'tweak' && (
                 <TweaksPopover
                   label={`${event.name} ${j + 1}`}

@@ -144,6 +144,7 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
         theme={theme}
       />
       <Engaged answer={answer} />
+      <Score answer={answer} encounter={encounter} heads={heads} />
       <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Who hurts the party">
         <div className="section-head">
           <h3>Who hurts the party</h3>
@@ -265,7 +266,30 @@ function Engaged({ answer: { now } }: { answer: EncounterAnswer }) {
   );
 }
 
+/** What the fight is worth, and to whom; nothing where nobody is worth anything. */
+function Score({ answer: { now, before }, encounter, heads }: { answer: EncounterAnswer } & Pick<ResultsProps, 'encounter' | 'heads'>) {
+  const { score } = now.summary.encounter;
+  if (!score || (score.min === 0 && score.max === 0)) return null;
+  const was = before?.summary.encounter.score?.mean;
+  const members = now.summary.members.map(
+    ({ score: own }, i) => `${heads.get(encounter.party[i]?.unit)?.name ?? `member ${i + 1}`} ${fixed(own?.mean ?? 0, 1)}`,
+  );
+  return (
+    <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Score" data-measure="Score">
+      <div className="flex items-baseline gap-1.5 text-table">
+        <b>Score</b>
+        <span className="flex-1 text-right">
+          {was !== undefined && `before ${fixed(was, 1)}; `}mean <b data-mean={score.mean}>{fixed(score.mean ?? 0, 1)}</b>, in most runs{' '}
+          {fixed(score.p10, 0)}–{fixed(score.p90, 0)}
+        </span>
+      </div>
+      <p className="text-label text-ink-3">{members.join(', ')} by kills</p>
+    </section>
+  );
+}
+
 function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
+  const scored = now.summary.waves.some(({ score }) => (score?.max ?? 0) > 0);
   return (
     <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Waves in numbers">
       <table className="w-full text-right text-table">
@@ -277,6 +301,7 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
             <th className="font-normal">rest after</th>
             <th className="font-normal">peak</th>
             <th className="font-normal">dose</th>
+            {scored && <th className="font-normal">score</th>}
           </tr>
         </thead>
         <tbody>
@@ -294,6 +319,7 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
               </td>
               <td>{wave.peakShare ? fixed(100 * wave.peakShare.median, 1) : '—'}</td>
               <td>{wave.dose ? fixed(wave.dose.median, 2) : '—'}</td>
+              {scored && <td>{wave.score ? fixed(wave.score.median, 0) : '—'}</td>}
             </tr>
           ))}
         </tbody>

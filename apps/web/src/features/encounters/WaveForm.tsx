@@ -133,7 +133,10 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
                 <FieldNumber tight editor={editor} path={`${at}/repeat/times`} width={64} />
                 <Field editor={editor} path={`${at}/repeat/when`} width={150} />
                 {wave.repeat.when === 'defeated' ? (
-                  <FieldNumber tight editor={editor} path={`${at}/repeat/share`} width={70} />
+                  <>
+                    <FieldNumber tight editor={editor} path={`${at}/repeat/share`} width={70} />
+                    <FieldNumber tight editor={editor} path={`${at}/repeat/pause`} width={70} />
+                  </>
                 ) : (
                   <FieldNumber tight editor={editor} path={`${at}/repeat/every`} width={70} />
                 )}
@@ -284,6 +287,7 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
           label="At"
           options={points}
           value={group.at}
+          numbered={group.rule === 'inTurn'}
           onChange={(next) => next.length && change('spawn points', (own) => (own.at = next))}
         />
       </div>

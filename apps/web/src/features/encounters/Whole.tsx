@@ -7,6 +7,7 @@ import { TextField } from '../../fields/TextField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { guarded } from '../../parts/guarded';
 import { Slots, TypeCaps } from './Caps';
+import { Counters } from './Counters';
 import { EncounterEvents } from './EncounterEvents';
 import { Members, Sizes } from './Members';
 
@@ -71,6 +72,7 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
           </button>
         )}
       </div>
+      <Counters editor={editor} />
       <EncounterEvents editor={editor} />
     </div>
   );

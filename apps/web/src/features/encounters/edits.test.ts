@@ -51,15 +51,22 @@ describe('edits of an encounter', () => {
 
   test('a consequence that does something else names what that needs, and nothing that it does not', () => {
     const raise: Consequence = { ...raises(), of: 'alarm' };
-    expect(doingOf(raise, 'lower', 'w')).toMatchObject({ does: 'lower', of: 'alarm', tweaks: [] });
-    expect(doingOf(raise, 'startWave', 'w')).toMatchObject({ does: 'startWave', of: 'w' });
-    expect(doingOf({ ...raise, does: 'startWave', of: 'w' }, 'raise', 'w').of).toBe('flag');
-    expect('of' in doingOf(raise, 'end', 'w')).toBe(false);
-    const first = doingOf(raise, 'tweak', 'w');
+    expect(doingOf(raise, 'lower', 'w', 'c')).toMatchObject({ does: 'lower', of: 'alarm', tweaks: [] });
+    expect(doingOf(raise, 'startWave', 'w', 'c')).toMatchObject({ does: 'startWave', of: 'w' });
+    expect(doingOf({ ...raise, does: 'startWave', of: 'w' }, 'raise', 'w', 'c').of).toBe('flag');
+    expect('of' in doingOf(raise, 'end', 'w', 'c')).toBe(false);
+    const first = doingOf(raise, 'tweak', 'w', 'c');
     expect(first.tweaks).toHaveLength(1);
     expect('of' in first).toBe(false);
-    expect(doingOf({ ...raise, tweaks: [tweak] }, 'tweak', 'w').tweaks).toEqual([tweak]);
-    expect(doingOf({ ...raise, does: 'tweak', tweaks: [tweak] }, 'end', 'w').tweaks).toEqual([]);
+    expect(doingOf(raise, 'stopWave', 'w', 'c')).toMatchObject({ does: 'stopWave', of: 'w' });
+    expect(doingOf({ ...raise, does: 'startWave', of: 'second' }, 'stopWave', 'w', 'c').of).toBe('second');
+    const counts = doingOf(raise, 'count', 'w', 'c');
+    expect(counts).toMatchObject({ does: 'count', counts: { counter: 'c', how: 'add', by: 1 } });
+    expect(doingOf(raise, 'score', 'w', 'c').score).toBeGreaterThan(0);
+    expect(Object.keys(doingOf(counts, 'raise', 'w', 'c'))).not.toContain('counts');
+    expect('of' in counts).toBe(false);
+    expect(doingOf({ ...raise, tweaks: [tweak] }, 'tweak', 'w', 'c').tweaks).toEqual([tweak]);
+    expect(doingOf({ ...raise, does: 'tweak', tweaks: [tweak] }, 'end', 'w', 'c').tweaks).toEqual([]);
   });
 
   test('one of several consequences changes, the others stay', () => {

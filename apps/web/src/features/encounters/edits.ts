@@ -4,6 +4,7 @@ import {
   type Condition,
   type Consequence,
   Consequence as ConsequenceClass,
+  type Counter,
   type Encounter,
   type EncounterEvent,
   idFor,
@@ -43,17 +44,42 @@ export function newEvent({ events }: Encounter, when: Condition): EncounterEvent
   return { id, name, when, then: [raises()] };
 }
 
+/** One more counter, of a name of its own. */
+export function counterAdded(counters: readonly Counter[]): Counter[] {
+  const name = nameFor(
+    'Counter',
+    counters.map((one) => one.name),
+  );
+  const id = idFor(
+    name,
+    counters.map((one) => one.id),
+  );
+  return [...counters, { id, name, start: 0 }];
+}
+
 export const thenChanged = (then: readonly Consequence[], j: number, next: Consequence): Consequence[] =>
   then.map((one, k) => (k === j ? next : one));
 
 /** A faster run, until somebody says what is meant. */
 const FIRST_TWEAK: Tweak = { scope: 'enemies', path: '/movement/run', op: '×', value: 1.25 };
 
-/** A consequence that does something else: it names what that needs, and nothing that it does not. @param wave the first there is */
-export function doingOf(act: Consequence, does: Consequence['does'], wave: string | undefined): Consequence {
+/** What an event gives until somebody says what is meant. */
+const FIRST_SCORE = 10;
+
+export const ofWave = (does: Consequence['does']): boolean => does === 'startWave' || does === 'stopWave';
+
+/**
+ * A consequence that does something else: it names what that needs, and nothing that it does not.
+ * @param wave, counter the first there is
+ */
+export function doingOf(act: Consequence, does: Consequence['does'], wave: string | undefined, counter: string | undefined): Consequence {
   const { of, ...rest } = act;
   const tweaks = does !== 'tweak' ? [] : act.tweaks.length ? act.tweaks : [FIRST_TWEAK];
-  if (does === 'startWave') return { ...rest, does, of: wave, tweaks };
-  if (does === 'raise' || does === 'lower') return { ...rest, does, of: act.does === 'startWave' ? 'flag' : (of ?? 'flag'), tweaks };
+  delete rest.counts;
+  delete rest.score;
+  if (does === 'count') return { ...rest, does, counts: act.counts ?? { counter: counter ?? '', how: 'add', by: 1 }, tweaks };
+  if (does === 'score') return { ...rest, does, score: act.score ?? FIRST_SCORE, tweaks };
+  if (ofWave(does)) return { ...rest, does, of: ofWave(act.does) ? (of ?? wave) : wave, tweaks };
+  if (does === 'raise' || does === 'lower') return { ...rest, does, of: ofWave(act.does) ? 'flag' : (of ?? 'flag'), tweaks };
   return { ...rest, does, tweaks };
 }

@@ -1,5 +1,6 @@
-import { type Does, type State, Unit as UnitClass, doing, fieldWords, keepsBand } from '@insidia/core';
+import { type Does, LIMITS, type State, Unit as UnitClass, doing, fieldWords, keepsBand } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
+import { CountFields } from '../../fields/CountFields';
 import { Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
@@ -8,7 +9,18 @@ import { TweaksField } from '../../fields/TweaksField';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { CopyPart, PastePart } from './Clipboard';
 import { Leaves } from './Leaves';
-import { DOES_WORDS, FIRST_PICKS, FIRST_ROAMS, freeName, friendsOf, mayBegin, placesOf, stopAdded, zonesOf } from './stateEdits';
+import {
+  countersOf,
+  DOES_WORDS,
+  FIRST_PICKS,
+  FIRST_ROAMS,
+  freeName,
+  friendsOf,
+  mayBegin,
+  placesOf,
+  stopAdded,
+  zonesOf,
+} from './stateEdits';
 import { TargetingFields } from './TargetingFields';
 
 interface StateProps {
@@ -132,9 +144,12 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
 
 function OnEnter({ editor, state, attacks }: { editor: UnitEditor; state: State; attacks: { id: string; name: string }[] }) {
   const at = `/states/${state.id}/onEnter`;
+  const counters = countersOf(editor.project);
+  const counts = state.onEnter?.counts ?? [];
+  const count = (next: typeof counts, what: string) => editor.set(`${at}/counts`, next, what);
   if (!state.onEnter)
     return (
-      <button type="button" className="link" onClick={() => editor.set(at, { refill: false }, 'something')}>
+      <button type="button" className="link" onClick={() => editor.set(at, { refill: false, counts: [] }, 'something')}>
         on entering …
       </button>
     );
@@ -144,6 +159,35 @@ function OnEnter({ editor, state, attacks }: { editor: UnitEditor; state: State;
       <Field editor={editor} path={`${at}/raise`} none="none" />
       <Field editor={editor} path={`${at}/lower`} none="none" />
       <Field editor={editor} path={`${at}/refill`} />
+      {counts.map((one, i) => (
+        <span key={i} className="flex items-end gap-1">
+          <CountFields
+            label={`Count ${i + 1}`}
+            value={one}
+            counters={counters}
+            onChange={(next) => count(counts.with(i, next), 'changed')}
+          />
+          <Mini
+            sign="remove"
+            label={`Remove count ${i + 1}`}
+            onClick={() =>
+              count(
+                counts.filter((_, j) => j !== i),
+                'one less',
+              )
+            }
+          />
+        </span>
+      ))}
+      {counters.length > 0 && counts.length < LIMITS.counts && (
+        <button
+          type="button"
+          className="link"
+          onClick={() => count([...counts, { counter: counters[0].id, how: 'add', by: 1 }], `${counters[0].name} grows`)}
+        >
+          counts …
+        </button>
+      )}
       <Mini sign="remove" label="Nothing on entering" onClick={() => editor.set(at, undefined, 'nothing')} />
     </div>
   );

@@ -34,6 +34,13 @@ export function zonesOf(project: Project): Offer[] {
   return project.arenas.flatMap(({ zones, name }) => zones.map((zone) => ({ id: zone.id, name: `${zone.name} (${name})` })));
 }
 
+/** Counters of every encounter, each id once, for a state that counts. */
+export function countersOf(project: Project): Offer[] {
+  return project.encounters
+    .flatMap(({ counters, name }) => counters.map((one) => ({ id: one.id, name: `${one.name} (${name})` })))
+    .filter(({ id }, i, list) => list.findIndex((one) => one.id === id) === i);
+}
+
 /** Units and roles, for a state that follows one. An id that is both is named once. */
 export function friendsOf(project: Project, unit: string): Offer[] {
   const heads = unitHeads(project);

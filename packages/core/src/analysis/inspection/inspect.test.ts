@@ -290,7 +290,26 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
         when: { subject: 'flag', is: 'yes', of: 'x' },
         then: [],
       }),
-    /waits for the flag x/,
+    /nothing raises the flag x/,
+  ],
+  [
+    'eventNever',
+    '/encounters/first-bell/events/late',
+    (project) => {
+      const first = encounter(project, 'first-bell');
+      first.counters = [{ id: 'bells', name: 'Bells', start: 2 }];
+      const counts = { counter: 'bells', how: 'add', by: 1 } as const;
+      first.events.push(
+        {
+          id: 'one',
+          name: 'One',
+          when: { subject: 'clock', is: 'above', value: 5 },
+          then: [{ does: 'count', counts, tweaks: [], as: 'ended' }],
+        },
+        { id: 'late', name: 'Late', when: { subject: 'counter', of: 'bells', is: 'above', value: 3 }, then: [] },
+      );
+    },
+    /nothing takes the counter Bells above 3/,
   ],
 ];
 

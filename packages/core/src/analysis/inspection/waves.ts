@@ -23,8 +23,9 @@ export function waves(project: Project, encounter: Encounter): Warning[] {
       { name: `${second.name} waits for the one before`, path: here('waves', second.id, 'start'), value: 'defeated' },
     );
   const flags = raisedFlags(project, encounter);
+  const counts = reachedCounts(project, encounter);
   encounter.waves.forEach((wave, index) => {
-    const why = neverStarts(encounter, wave, index, flags);
+    const why = neverStarts(encounter, wave, index, flags, counts);
     if (why)
       warn('waveNeverStarts', here('waves', wave.id, 'start'), `${wave.name} never starts: ${why}`, 'give it another start', {
         name: 'start with the one before',
@@ -42,16 +43,10 @@ export function waves(project: Project, encounter: Encounter): Warning[] {
       );
   });
   for (const event of encounter.events) {
-    const flag = missingFlag(event.when, flags);
+    const flag = missing(event.when, flags, counts);
     if (impossible(event.when))
       warn('eventNever', here('events', event.id), `${event.name} never happens: its condition can’t hold`, 'change its condition');
-    else if (flag)
-      warn(
-        'eventNever',
-        here('events', event.id),
-        `${event.name} waits for the flag ${flag}, which nothing raises`,
-        'raise the flag somewhere',
-      );
+    else if (flag) warn('eventNever', here('events', event.id), `${event.name} never happens: ${flag}`, 'let something bring that about');
   }
   return found;
 }
@@ -71,7 +66,7 @@ function holdsAtFirst({ subject, is, value = 0, parts = [] }: Condition): boolea
   return false;
 }
 
-function neverStarts(encounter: Encounter, wave: Wave, index: number, flags: ReadonlySet<string>): string | undefined {
+function neverStarts(encounter: Encounter, wave: Wave, index: number, flags: ReadonlySet<string>, counts: Counts): string | undefined {
   if (wave.timeout !== undefined) return undefined;
   if (wave.start === 'called') {
     const called = encounter.events.some(({ then }) => then.some(({ does, of }) => does === 'startWave' && of === wave.id));
@@ -79,8 +74,7 @@ function neverStarts(encounter: Encounter, wave: Wave, index: number, flags: Rea
   }
   if (wave.start === 'condition' && wave.when) {
     if (impossible(wave.when)) return 'its condition can’t hold';
-    const flag = missingFlag(wave.when, flags);
-    return flag && `nothing raises the flag ${flag}`;
+    return missing(wave.when, flags, counts);
   }
   if (wave.start !== 'with' && wave.start !== 'defeated') return undefined;
   if (wave.after === wave.id) return 'it waits for itself';
@@ -101,16 +95,38 @@ function circular(encounter: Encounter, wave: Wave): boolean {
   return false;
 }
 
-/** A flag that a condition cannot do without and that nothing raises. */
-function missingFlag(condition: Condition, flags: ReadonlySet<string>): string | undefined {
-  const { subject, is, of, parts = [] } = condition;
-  if (subject === 'flag' && is === 'yes' && of !== undefined && !flags.has(of)) return of;
-  if (subject === 'all') return parts.map((part) => missingFlag(part, flags)).find((flag) => flag !== undefined);
+/** What a condition cannot do without and nothing ever brings about. */
+function missing(condition: Condition, flags: ReadonlySet<string>, counts: Counts): string | undefined {
+  const { subject, is, of, value = 0, parts = [] } = condition;
+  if (subject === 'flag' && is === 'yes' && of !== undefined && !flags.has(of)) return `nothing raises the flag ${of}`;
+  const count = subject === 'counter' && of !== undefined ? counts.get(of) : undefined;
+  if (count && (is === 'above' ? count.most <= value : count.least >= value))
+    return `nothing takes the counter ${count.name} ${is} ${value}`;
+  if (subject === 'all') return parts.map((part) => missing(part, flags, counts)).find((one) => one !== undefined);
   if (subject === 'any') {
-    const missing = parts.map((part) => missingFlag(part, flags));
-    return missing.every((flag) => flag !== undefined) ? missing[0] : undefined;
+    const each = parts.map((part) => missing(part, flags, counts));
+    return each.every((one) => one !== undefined) ? each[0] : undefined;
   }
   return undefined;
+}
+
+type Counts = ReadonlyMap<string, { name: string; least: number; most: number }>;
+
+/** How far the encounter's events, which happen once, and units, which may enter a state again and again, can take each counter. */
+function reachedCounts(project: Project, { counters, events }: Encounter): Counts {
+  const once = events.flatMap(({ then }) => then.flatMap(({ counts }) => counts ?? []));
+  const often = project.units.flatMap(({ states }) => states.flatMap(({ onEnter }) => onEnter?.counts ?? []));
+  return new Map(
+    counters.map(({ id, name, start }) => {
+      const own = [...once.map((one) => ({ ...one, times: 1 })), ...often.map((one) => ({ ...one, times: Infinity }))].filter(
+        ({ counter }) => counter === id,
+      );
+      const set = own.filter(({ how }) => how === 'set').map(({ by }) => by);
+      const grown = (sign: number) =>
+        own.filter(({ how, by }) => how === 'add' && by * sign > 0).reduce((sum, { by, times }) => sum + by * times, 0);
+      return [id, { name, least: Math.max(0, Math.min(start, ...set) + grown(-1)), most: Math.max(start, ...set) + grown(1) }];
+    }),
+  );
 }
 
 function raisedFlags(project: Project, encounter: Encounter): Set<string> {

@@ -91,6 +91,7 @@ const READERS = {
   kindHealthShare: { number: (fight, _, { of }) => lowestShareOf(fight, of) },
   waveShare: { number: (fight, _, { of }) => waveShare(fight, of) },
   waveStarted: { isSo: (fight, _, { of }) => fight.waves[of]?.started ?? false },
+  counter: { number: (fight, _, { of }) => fight.counters[of] ?? NaN },
   flag: { isSo: (fight, _, { of }) => fight.flags[of] ?? false },
   all: { holds: (fight, unit, { parts }) => parts.every((part) => holds(fight, unit, part)) },
   any: { holds: (fight, unit, { parts }) => parts.some((part) => holds(fight, unit, part)) },
@@ -127,7 +128,8 @@ const DOES: Record<TargetDoes, (fight: Fight, unit: number) => boolean> = {
 
 function waveShare(fight: Fight, number: number): number {
   const wave = fight.waves[number];
-  return wave?.started ? 1 - wave.defeated / Math.max(1, wave.planned) : NaN;
+  if (!wave?.started) return NaN;
+  return wave.planned > 0 ? 1 - wave.defeated / wave.planned : 0;
 }
 
 function lowestShareOf(fight: Fight, type: number): number {

@@ -12,6 +12,7 @@ import { PURPOSE } from '../time/chance';
 import { refit, shelter, takeUp } from './changes';
 import { holds } from './conditions';
 import { beginErrand } from './going';
+import { count, setFlag } from './signals';
 
 /** Phase of a step: a way out whose time and condition have come is taken; one a step. Who reels stays, and decides later. */
 export function changeStates(fight: Fight): void {
@@ -121,9 +122,10 @@ function passGates(fight: Fight, unit: number, state: number): void {
 
 function onEnter(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
-  const { raise, lower, refill, enterAttack } = kind.states[fight.state[unit]];
+  const { raise, lower, refill, enterAttack, counts } = kind.states[fight.state[unit]];
   if (raise >= 0) setFlag(fight, unit, raise, true);
   if (lower >= 0) setFlag(fight, unit, lower, false);
+  for (let c = 0; c < counts.length; c++) count(fight, unit, counts[c]);
   if (refill) {
     setEnergy(fight, unit, kind.energy);
     endCooldowns(fight, unit);
@@ -135,10 +137,4 @@ function onEnter(fight: Fight, unit: number): void {
     fight.owe(unit, enterAttack);
     if (fight.alerted[unit]) tryAgainAt(fight, unit, fight.now);
   }
-}
-
-export function setFlag(fight: Fight, unit: number, flag: number, raised: boolean): void {
-  if (fight.flags[flag] === raised) return;
-  fight.flags[flag] = raised;
-  fight.log.add(fight.now, EVENT.flag, unit, NOBODY, flag, raised ? 1 : 0);
 }

@@ -27,6 +27,12 @@ export function defeat(fight: Fight, unit: number): void {
   countDefeated(fight, progress, fight.coming[unit]);
 }
 
+/** One that was to come is there, or left out for good. */
+export function made(fight: Fight, wave: number, coming: number): void {
+  fight.pending--;
+  fight.waves[wave].toCome[coming]--;
+}
+
 /** One less to come of a wave, or left out of it. */
 export function countDefeated(fight: Fight, progress: WaveProgress, coming: number): void {
   progress.defeated++;

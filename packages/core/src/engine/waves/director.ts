@@ -7,10 +7,10 @@ import type { Fight } from '../fight';
 import { depart } from '../harm/death';
 import { addBoost } from '../harm/effects';
 import { holds } from '../mind/conditions';
-import { setFlag } from '../mind/states';
+import { count, setFlag } from '../mind/signals';
 import { NOBODY } from '../numbers';
 import type { CompiledConsequence } from '../tables';
-import { checkWaves } from './waves';
+import { checkWaves, stopWave } from './waves';
 
 /** Whether a fight has anything for this phase to do. */
 export function isDirected({ compiled: { zones, events, waves } }: Fight): boolean {
@@ -57,6 +57,14 @@ function carryOut(fight: Fight, act: CompiledConsequence, number: number, place:
     case 'raise':
     case 'lower':
       return setFlag(fight, NOBODY, act.of, act.does === 'raise');
+    case 'count':
+      if (act.counts) count(fight, NOBODY, act.counts);
+      return;
+    case 'score':
+      fight.log.add(fight.now, EVENT.score, NOBODY, NOBODY, number, act.score);
+      return;
+    case 'stopWave':
+      return stopWave(fight, act.of);
     case 'tweak':
       act.boosts.forEach((boost, type) => {
         if (!boost) return;

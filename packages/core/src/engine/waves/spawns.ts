@@ -20,7 +20,7 @@ import type { CompiledAttack, CompiledGroup } from '../tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from '../tuning';
-import { belongTo, comeWith, COMINGS, countDefeated, joinWave, waveOf } from './counts';
+import { belongTo, comeWith, COMINGS, countDefeated, joinWave, made, waveOf } from './counts';
 import { putOff, queueOfWave } from './holding';
 import { planGroup } from './plan';
 import { enter, serve } from './roll';
@@ -32,7 +32,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   const number = code % COMINGS;
   const coming = Math.floor(code / COMINGS) % COMINGS;
   const wave = waveOf(code);
-  if (putOff(fight, DUE.spawn, code, ordinal)) return;
+  if (fight.waves[wave].stopped || putOff(fight, DUE.spawn, code, ordinal)) return;
   const group = fight.compiled.waves[wave].groups[number];
   const key = unitKey(group, coming, ordinal);
   const entry = planGroup(fight, wave, coming, number)[ordinal];
@@ -48,7 +48,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
     queueOfWave(fight, wave, PLACE_RETRY, DUE.spawn, code, ordinal);
     return;
   }
-  fight.pending--;
+  made(fight, wave, coming);
   const unit = appear(fight, kind, ENEMY, key, place.x, place.y, point.fx, point.fy, NOBODY, wave);
   comeWith(fight, unit, wave, coming, number);
   if (group.alerted) alert(fight, unit);
@@ -72,7 +72,7 @@ function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code:
   const skipped = whenFull === 'skip' || fight.count >= fight.compiled.capacity;
   fight.log.add(fight.now, EVENT.capped, NOBODY, NOBODY, kind, skipped ? 1 : 0);
   if (skipped) {
-    fight.pending--;
+    made(fight, wave, coming);
     countDefeated(fight, fight.waves[wave], coming);
     checkWaves(fight);
   } else {

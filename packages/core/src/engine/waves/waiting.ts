@@ -23,6 +23,21 @@ export function waits(fight: Fight): number[] {
   return all;
 }
 
+/** Those of a wave that is stopped wait no more. */
+export function dropWaiting(fight: Fight, wave: number): void {
+  const { waiting } = fight;
+  let kept = 0;
+  for (let i = 0; i < waiting.length; i += 2) {
+    if (waveOf(waiting[i]) === wave) {
+      endWait(fight, wave, waiting[i], waiting[i + 1]);
+      continue;
+    }
+    waiting[kept++] = waiting[i];
+    waiting[kept++] = waiting[i + 1];
+  }
+  waiting.length = kept;
+}
+
 /** Somebody made room: those who wait are due again, in their order. */
 export function admitWaiting(fight: Fight): void {
   const { waiting } = fight;

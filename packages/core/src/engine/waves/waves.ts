@@ -8,6 +8,7 @@ import { DUE } from '../time/queue';
 import { spawnCode } from './counts';
 import { isHeldBack, putOff, queueOfWave, watchHold } from './holding';
 import { planGroup } from './plan';
+import { dropWaiting } from './waiting';
 
 /** Every wave that time alone starts is queued; every timeout that runs from the beginning too. */
 export function beginWaves(fight: Fight): void {
@@ -24,13 +25,13 @@ export function checkWaves(fight: Fight): void {
   for (let number = 0; number < waves.length; number++) {
     const progress = waves[number];
     const wave = compiled.waves[number];
-    if (progress.due || (progress.started && progress.comings >= wave.times)) continue;
+    if (progress.stopped || progress.due || (progress.started && progress.comings >= wave.times)) continue;
     if (progress.started) {
       if (
         wave.every === 0 &&
         isReached(progress.defeatedOf[progress.comings - 1], progress.plannedOf[progress.comings - 1], wave.againShare)
       )
-        queueComing(fight, number, progress.comings, 0);
+        queueComing(fight, number, progress.comings, wave.pause);
     } else {
       const trigger = triggerOf(fight, number);
       if (trigger === 'none' || isHeldBack(fight, number)) continue;
@@ -78,9 +79,9 @@ function startHolds(fight: Fight, number: number): boolean {
 
 /** A coming of a wave is due: its counts are drawn (all comings' at the first), its units queued. */
 export function startWave(fight: Fight, number: number, coming: number): void {
-  if (putOff(fight, DUE.wave, coming, number)) return;
   const wave = fight.compiled.waves[number];
   const progress = fight.waves[number];
+  if (progress.stopped || putOff(fight, DUE.wave, coming, number)) return;
   progress.due = false;
   fight.pending--;
   if (coming === 0) {
@@ -100,9 +101,42 @@ export function startWave(fight: Fight, number: number, coming: number): void {
   wave.groups.forEach((group, g) => {
     const count = planGroup(fight, number, coming, g).length;
     fight.pending += count;
+    progress.toCome[coming] = (progress.toCome[coming] ?? 0) + count;
     for (let i = 0; i < count; i++) queueOfWave(fight, number, i * group.spacing, DUE.spawn, spawnCode(number, coming, g), i);
   });
   if (wave.every > 0 && progress.comings < wave.times) queueComing(fight, number, progress.comings, wave.every);
+  checkWaves(fight);
+}
+
+/**
+ * A wave comes no more: what it still had to bring is left out of it, and out of what is to be defeated of it. Stopped before
+ * it came it counts as one that brought nobody: what waits for it goes on.
+ */
+export function stopWave(fight: Fight, number: number): void {
+  const progress = fight.waves[number];
+  const { times } = fight.compiled.waves[number];
+  if (progress.stopped || (progress.comings >= times && progress.toCome.every((left) => left === 0))) return;
+  progress.stopped = true;
+  let dropped = 0;
+  for (let coming = 0; coming < progress.plannedOf.length; coming++) {
+    const left = coming < progress.comings ? progress.toCome[coming] : progress.plannedOf[coming];
+    progress.plannedOf[coming] -= left;
+    dropped += left;
+    if (coming < progress.comings) fight.pending -= left;
+  }
+  if (progress.due) fight.pending--;
+  progress.due = false;
+  progress.planned -= dropped;
+  progress.toCome.fill(0);
+  fight.log.add(fight.now, EVENT.stopped, NOBODY, NOBODY, number, dropped);
+  dropWaiting(fight, number);
+  if (!progress.started) {
+    progress.started = true;
+    progress.startedAt = fight.now;
+    startFollowers(fight, number);
+  }
+  progress.comings = times;
+  watchHold(fight);
   checkWaves(fight);
 }
 
