@@ -1,10 +1,11 @@
 /**
- * npm run mutate: are the core's tests able to fail? Small faults are put into a scratch copy one after the other, and the
- * tests run: first those beside the fault, then all of the core's. A fault that no test sees survives, and is named.
+ * npm run mutate: are the core's tests able to fail? Small faults are put into a scratch copy one after the other, and what
+ * `npm test` asks of the core is asked of it: for a fault of the fight first whether every kept digest is the same, then the
+ * tests beside it, then all of the core's. A fault that none of them sees survives, and is named.
  *
  *   npm run mutate -- --count 200 --seed 1 --in engine,measures,analysis,model
  *
- * A long run that was ended is gone on with by --from NUMBER: the same seed draws the same faults.
+ * A long run that was ended is gone on with by --from NUMBER: the same seed draws the same faults. --only 5,26 asks those alone.
  */
 import { spawnSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
@@ -19,6 +20,7 @@ const { values } = parseArgs({
     count: { type: 'string', default: '200' },
     seed: { type: 'string', default: '1' },
     from: { type: 'string', default: '1' },
+    only: { type: 'string' },
     in: { type: 'string', default: 'engine,measures,analysis,model,record' },
   },
 });
@@ -107,6 +109,7 @@ for (const part of [
   'scripts',
   'demo',
   'docs',
+  'golden',
   'apps/web/src',
   'package.json',
   'jest.config.mjs',
@@ -145,6 +148,7 @@ function passes(patterns, more = []) {
 
 /** All of them, timed. @throws Error where they do not pass as they are */
 function timeAll() {
+  if (!sameFights()) throw new Error('the kept fights must be the same before faults are put in: they are not');
   const results = join(home, 'results.json');
   if (!passes([], ['--json', '--outputFile', results])) throw new Error('the tests must pass before faults are put in: they do not');
   const { testResults } = JSON.parse(readFileSync(results, 'utf8'));
@@ -163,27 +167,42 @@ function beside(path) {
   return has ? [`${folder}/[^/]*$`] : [];
 }
 
+/** Whether every fight that is kept is the same as ever. */
+function sameFights() {
+  const { status } = spawnSync(process.execPath, [join(home, 'scripts/golden.mjs'), '--check'], {
+    cwd: home,
+    stdio: 'ignore',
+    timeout: PATIENCE_MS,
+  });
+  return status === 0;
+}
+
+const only = values.only?.split(',').map(Number);
+const byDigests = { seen: 0 };
 let killed = 0;
 const survivors = [];
 try {
   timeAll();
   for (const [i, fault] of chosen.entries()) {
-    if (i + 1 < Number(values.from)) continue;
+    if (only ? !only.includes(i + 1) : i + 1 < Number(values.from)) continue;
     const path = join(home, fault.path);
     const text = readFileSync(path, 'utf8');
     writeFileSync(path, text.slice(0, fault.from) + fault.by + text.slice(fault.to));
     const near = beside(fault.path);
-    const seen = (near.length > 0 && !passes(near)) || !passes([]);
+    const fight = relative(SOURCES, fault.path).startsWith('engine');
+    const digests = fight && !sameFights();
+    const seen = digests || (near.length > 0 && !passes(near)) || !passes([]);
     writeFileSync(path, text);
+    if (digests) byDigests.seen++;
     if (seen) killed++;
     else survivors.push(fault);
     const short = (code) => code.replaceAll(/\s+/g, ' ').slice(0, 60);
     console.log(
-      `${i + 1} of ${chosen.length}: ${seen ? 'seen' : 'SURVIVES'} ${relative(SOURCES, fault.path)}:${fault.line} ${short(fault.was)} → ${short(fault.by)}`,
+      `${i + 1} of ${chosen.length}: ${digests ? 'seen by digests' : seen ? 'seen' : 'SURVIVES'} ${relative(SOURCES, fault.path)}:${fault.line} ${short(fault.was)} → ${short(fault.by)}`,
     );
   }
 } finally {
   rmSync(home, { recursive: true, force: true });
 }
 const tried = killed + survivors.length;
-console.log(`${killed} of ${tried} faults are seen by a test: ${((100 * killed) / tried).toFixed(1)} %`);
+console.log(`${killed} of ${tried} faults are seen: ${((100 * killed) / tried).toFixed(1)} %; ${byDigests.seen} of them by digests first`);
