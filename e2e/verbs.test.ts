@@ -8,6 +8,7 @@ import { suite } from './support/suite';
 
 const { project, open, stored } = suite('verbs');
 const STATES = '[aria-label=States][role=region]';
+const BEAT = 'section[aria-label=Beat]';
 
 /** The condition of a way is taken away: it holds always where ways are drawn among, else it is taken otherwise. */
 async function unconditional(page: Page, state: string, way: number, to: string): Promise<void> {
@@ -203,5 +204,49 @@ describe('counters, score, waves that stop', () => {
     await page.waitForFunction(() => document.querySelector('[data-measure="Score"] [data-mean]')?.getAttribute('data-mean') === '25');
     const length = await page.$eval('section[aria-label="Length"] [data-median]', (one) => Number(one.getAttribute('data-median')));
     expect(length).toBeCloseTo(10.1, 6);
+  });
+});
+
+describe('a movement of an attack', () => {
+  test('a charge is built on the screen: it strikes whom it meets, from farther away and sooner than the bite that it was', async () => {
+    const id = await project((document) => {
+      const clipper = document.units.find((each: any) => each.id === 'clipper');
+      const [bite] = clipper.attacks;
+      Object.assign(bite, { range: { min: 0, max: 6 }, hits: { perTarget: 'once', friendlyFire: false } });
+      Object.assign(bite.beat, { windup: 2, active: 0, recovery: 0.2, moving: 'no' });
+      delete bite.beat.every;
+      Object.assign(clipper, {
+        attacks: [bite],
+        states: [{ ...clipper.states[0], id: 'only', name: 'Only', does: 'hold', leaves: [] }],
+        startsIn: 'only',
+      });
+      clipper.choice.priorities = [{ entries: [{ attack: bite.id, weight: 1 }] }];
+      clipper.onDeath = { ...clipper.onDeath, attack: undefined };
+      document.encounters.forEach((encounter: any) => (encounter.events = []));
+    });
+    const page = await open(`${id}/enemies/clipper/attacks/bite`);
+    await press(page, BEAT, 'all fields');
+    await press(page, BEAT, 'Add movement in it');
+    const part = group('Movement in it');
+    await page.waitForSelector(part);
+    await fillAll(page, part, { Distance: 6, Speed: 12, After: 0.1 });
+    await choose(page, part, 'Hurts', 'whom it meets');
+    await page.waitForSelector('[data-saving=saved]');
+    const kept = (await stored(id)).units.find((each: any) => each.id === 'clipper').attacks[0].dash;
+    expect(kept).toMatchObject({ way: 'target', distance: 6, speed: 12, during: 'windup', after: 0.1, hurts: 'way' });
+    // The sentence and the strips say so.
+    expect(await page.$eval('main', (one) => one.textContent)).toContain(
+      'meanwhile after 0.1 s goes up to 6 m towards its target at 12 m/s and strikes whom it meets',
+    );
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('title')].some((one) => /its movement takes it to 0 m/.test(one.textContent ?? '')),
+    );
+    // On paper its first hit falls at the middle of its range: 0.1 s and 3 m at 12 m/s. In the fight the first hits come far sooner than the two seconds of its wind-up.
+    let first = Infinity;
+    await ran(id, 'first-bell', 1, (fight) => {
+      const hits = fight.log.kind.slice(0, fight.log.length).indexOf(6);
+      if (hits >= 0 && first === Infinity) first = fight.now;
+    });
+    expect(first).toBeLessThan(2e6);
   });
 });

@@ -8,7 +8,18 @@
  * A long run that was ended is gone on with by --from NUMBER: the same seed draws the same faults. --only 5,26 asks those alone.
  */
 import { spawnSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  symlinkSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, relative } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -112,6 +123,7 @@ for (const part of [
   'golden',
   'apps/web/src',
   'package.json',
+  'package-lock.json',
   'jest.config.mjs',
   'tsconfig.base.json',
 ]) {
@@ -121,6 +133,8 @@ for (const part of [
 // Jest looks for the folders of all projects.
 for (const folder of ['apps/cli/src', 'apps/server/src', 'e2e']) mkdirSync(join(home, folder), { recursive: true });
 symlinkSync(join(ROOT, 'node_modules'), join(home, 'node_modules'));
+// Older than what is installed: nothing is to be installed anew.
+utimesSync(join(home, 'package-lock.json'), 0, 0);
 
 /** How long each test of the copy took, ms by path: the shortest are asked first. */
 const times = join(home, 'times.json');

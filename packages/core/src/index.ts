@@ -82,6 +82,8 @@ export { type Row, rowOf } from './measures/row';
 export type { Stream } from './measures/stream';
 export { type Summary, summarise } from './measures/summary';
 export { PLAYER_USES, type PlayerUse } from './measures/time-use';
+export * from './analysis/dash-on-paper';
+export { hitInstants } from './engine/compile-unit';
 export * from './analysis/answers';
 export * from './analysis/board';
 export * from './analysis/causes';

@@ -96,7 +96,11 @@ export function Field({ editor, path, label, width, offers, none }: Props) {
           <Choose
             label={name}
             value={(value as string | undefined) ?? (none === undefined ? undefined : NONE)}
-            options={none === undefined ? [...offers] : [{ id: NONE, name: none }, ...offers]}
+            options={[
+              ...(none === undefined ? [] : [{ id: NONE, name: none }]),
+              ...offers,
+              ...strangers(value as string | undefined, offers),
+            ]}
             onChoose={(id) => write(id === NONE ? undefined : id, offers.find((one) => one.id === id)?.name ?? none ?? '')}
           />,
           width ?? WIDTHS.word,
@@ -116,6 +120,10 @@ export function Field({ editor, path, label, width, offers, none }: Props) {
       return null;
   }
 }
+
+/** What it speaks of that is not there is named all the same. */
+const strangers = (value: string | undefined, offers: readonly { id: string }[]) =>
+  value === undefined || offers.some(({ id }) => id === value) ? [] : [{ id: value, name: `${value}, not there` }];
 
 /** Several fields of one group, in a row that wraps: those named, else all that its class has for a form. */
 export function Fields({

@@ -61,6 +61,16 @@ export const BeatStrip = guarded('The beat strip', function BeatStrip({ attack, 
           colour={colour}
           name={`recovery ${shown(attack.beat.recovery)} s`}
         />
+        {beat.dash && (
+          <path
+            d={`M${x(beat.dash.from)} ${TOP + BAR + 7} H${x(beat.dash.to)} m-4 -3 l4 3 l-4 3`}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+          >
+            <title>{`moves ${shown(beat.dash.metres)} m`}</title>
+          </path>
+        )}
         {attack.effects.overTime && <TickMarks attack={attack} from={beat.hits[0]} x={x} end={end} colour={colour} />}
         <HitMarks beat={beat} x={x} damage={attack.effects.damage?.amount} />
         <Combo follows={follows} unit={unit} from={beat.recoveryEnd} x={x} colour={colour} id={id} />

@@ -1,4 +1,4 @@
-import { type Attack, type Unit, shown, roundUp, traitsOf } from '@insidia/core';
+import { type Attack, type Unit, shown, roundUp, dashOnPaper, traitsOf } from '@insidia/core';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -38,10 +38,17 @@ function FromAbove({ unit, attack, other, width }: Props) {
   const foe = radius + gap + (other?.body.radius ?? 0.4);
   const about = attack?.area ? (attack.area.about === 'self' ? 0 : foe) : 0;
   const reach = attack ? (attack.area ? about + attack.area.radius : radius + attack.range.max) : radius * 3;
-  const behind = Math.max(radius * 1.6, attack?.area && about < attack.area.radius ? attack.area.radius - about : 0);
-  const ahead = Math.max(reach, foe + (other?.body.radius ?? 0.4)) * 1.08;
+  const goes = attack ? (dashOnPaper(attack, gap)?.metres ?? 0) : 0;
+  const way = attack?.dash?.way;
+  const behind = Math.max(
+    radius * 1.6,
+    way === 'away' ? goes + radius : 0,
+    attack?.area && about < attack.area.radius ? attack.area.radius - about : 0,
+  );
+  const ahead = Math.max(reach, way === 'target' || way === 'ahead' ? goes + radius : 0, foe + (other?.body.radius ?? 0.4)) * 1.08;
   const tall = Math.max(
     radius * 2.4,
+    way === 'sideways' ? 2 * (goes + radius) : 0,
     attack?.area ? attack.area.radius * 2.1 : 0,
     attack && reaches(attack) ? 2 * (radius + attack.range.max) * Math.sin((Math.min(180, attack.arc) * Math.PI) / 360) * 1.1 : 0,
   );
@@ -88,6 +95,7 @@ function FromAbove({ unit, attack, other, width }: Props) {
         {unit.armour.arc !== undefined && (
           <path d={sector(cx, cy, m(radius) + 5, unit.armour.arc)} fill="none" stroke="var(--ink)" strokeWidth={2} />
         )}
+        {attack?.dash && <Dash attack={attack} gap={gap} x={cx} y={cy} radius={Math.max(2, m(radius))} m={m} colour={colour} />}
         <circle cx={cx} cy={cy} r={Math.max(2, m(radius))} fill={colour} />
         <path d={`M${cx} ${cy} h${Math.max(4, m(radius))}`} stroke="var(--on-e)" strokeWidth={1.5} />
         {attack?.projectile?.muzzles.map(({ id, ahead: x, left }) => (
@@ -102,6 +110,35 @@ function FromAbove({ unit, attack, other, width }: Props) {
         {words(unit, attack)}
       </text>
     </svg>
+  );
+}
+
+/** Where its movement takes the body: the target stands to the right. */
+function Dash({
+  attack,
+  gap,
+  x,
+  y,
+  radius,
+  m,
+  colour,
+}: {
+  attack: Attack;
+  gap: number;
+  x: number;
+  y: number;
+  radius: number;
+  m: (metres: number) => number;
+  colour: string;
+}) {
+  const metres = m(dashOnPaper(attack, gap)!.metres);
+  const way = attack.dash!.way;
+  const [dx, dy] = way === 'away' ? [-metres, 0] : way === 'sideways' ? [0, -metres] : [metres, 0];
+  return (
+    <g aria-label="where its movement takes it">
+      <path d={`M${x} ${y} l${dx} ${dy}`} stroke="var(--ink)" strokeWidth={1.5} />
+      <circle cx={x + dx} cy={y + dy} r={radius} fill={colour} fillOpacity={0.35} stroke="var(--ink)" strokeDasharray="2 2" />
+    </g>
   );
 }
 

@@ -86,6 +86,7 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
                 style={{ cursor: 'pointer' }}
               />
               <path d={`M${from} ${y} H${to} M${from} ${y + high} H${to}`} stroke={colour} />
+              {attack.carries !== 0 && <Carries attack={attack} x={x} y={y + high + 2.5} />}
               {(row === ROW || on) && (
                 <text
                   x={inside ? from + 8 : to + 8}
@@ -154,6 +155,23 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
     </div>
   );
 });
+
+/** From its farthest range to where its movement takes the body, edge to edge. */
+function Carries({ attack: { max, carries }, x, y }: { attack: ReturnType<typeof reachOf>['attacks'][number]; x: Scale; y: number }) {
+  const to = x(Math.max(0, max - carries));
+  const back = to < x(max) ? 4 : -4;
+  return (
+    <path
+      d={`M${x(max)} ${y} H${to} m${back} -3 l${0 - back} 3 l${back} 3`}
+      fill="none"
+      stroke="var(--ink)"
+      strokeWidth={1.5}
+      pointerEvents="none"
+    >
+      <title>{`its movement takes it ${carries > 0 ? 'to' : 'back to'} ${shown(Math.max(0, max - carries))} m`}</title>
+    </path>
+  );
+}
 
 /** Distances of a unit that are no attack's and no state's. */
 function farsOf(unit: Unit): { name: string; path: string; value: number; centre: boolean }[] {

@@ -1,6 +1,6 @@
 /** The geometry of a beat strip: one use of an attack as stretches of time. Pure; seconds in, seconds out. */
-import type { Attack, Unit } from '@insidia/core';
-import { traitsOf } from '@insidia/core';
+import type { Attack, PaperDash, Unit } from '@insidia/core';
+import { dashOnPaper, hitInstants, shown, traitsOf } from '@insidia/core';
 
 export interface BeatLayout {
   windupEnd: number;
@@ -8,6 +8,8 @@ export interface BeatLayout {
   recoveryEnd: number;
   /** When each hit or shot falls. */
   hits: number[];
+  /** The movement that is part of it, at the middle of its range. */
+  dash?: PaperDash;
   /** Where the cooldown counts from and where it ends. */
   cooldownFrom: number;
   cooldownEnd: number;
@@ -20,8 +22,9 @@ export function layoutBeat(attack: Attack, unit: Unit): BeatLayout {
   const windupEnd = beat.windup;
   const activeEnd = windupEnd + beat.active;
   const recoveryEnd = activeEnd + beat.recovery;
-  const count = beat.every && beat.active > 0 ? Math.min(200, Math.ceil(beat.active / beat.every - 1e-9)) : 1;
-  const hits = Array.from({ length: count }, (_, i) => windupEnd + i * (beat.every ?? 0));
+  const count = Math.min(200, hitInstants(attack));
+  const dash = dashOnPaper(attack);
+  const hits = dash?.hit !== undefined ? [dash.hit] : Array.from({ length: count }, (_, i) => windupEnd + i * (beat.every ?? 0));
   const cooldownFrom = beat.cooldownFrom === 'end' ? recoveryEnd : 0;
   const cooldownEnd = cooldownFrom + beat.cooldown;
   return {
@@ -29,6 +32,7 @@ export function layoutBeat(attack: Attack, unit: Unit): BeatLayout {
     activeEnd,
     recoveryEnd,
     hits,
+    dash,
     cooldownFrom,
     cooldownEnd,
     nextStart: Math.max(cooldownEnd, recoveryEnd + unit.choice.pause.min),
@@ -42,6 +46,8 @@ export function beatSentence(attack: Attack, unit: Unit): string {
   const parts: string[] = [];
   parts.push(traitsOf(delivery).blows(attack, instants.length));
   if (instants.length > 1) parts.push(`${beat.every} s apart`);
+  const { dash } = layoutBeat(attack, unit);
+  if (dash) parts.push(`moves ${shown(dash.metres)} m from ${shown(dash.from)} to ${shown(dash.to)} s`);
   parts.push(beat.tracking === 'fixed' ? 'aim fixed when the wind-up starts' : 'turns until the wind-up ends');
   if (beat.moving !== 'no') parts.push(beat.moving === 'slow' ? 'walks on slowly' : 'moves freely');
   return parts.join(', ');

@@ -1,8 +1,9 @@
 /** What an enemy's distances mean together: bands, where it stops, what nothing reaches. Pure; metres between edges. */
-import type { State, Unit } from '@insidia/core';
+import { type Attack, dashOnPaper, type State, type Unit } from '@insidia/core';
 
 export interface Reach {
-  attacks: { id: string; name: string; min: number; max: number }[];
+  /** `carries`: m that its movement brings it nearer at its farthest; below 0: takes it away. */
+  attacks: { id: string; name: string; min: number; max: number; carries: number }[];
   /** Bands and stops of its states. */
   keeps: { id: string; name: string; near: number; far: number }[];
   stops: { id: string; name: string; at: number; own: boolean }[];
@@ -15,7 +16,13 @@ export interface Reach {
 /** @param stopShare share of the longest reach at which an approach stops unless its state says otherwise */
 export function reachOf(unit: Unit, stopShare = 0.9): Reach {
   const chosen = new Set(unit.choice.priorities.flatMap(({ entries }) => entries.map(({ attack }) => attack)));
-  const attacks = unit.attacks.map(({ id, name, range }) => ({ id, name, min: range.min, max: range.max }));
+  const attacks = unit.attacks.map((attack) => ({
+    id: attack.id,
+    name: attack.name,
+    min: attack.range.min,
+    max: attack.range.max,
+    carries: carries(attack),
+  }));
   const used = attacks.filter(({ id }) => chosen.has(id));
   const reaches = used.reduce((most, { max }) => Math.max(most, max), 0);
   const keeps = unit.states
@@ -34,6 +41,12 @@ export function reachOf(unit: Unit, stopShare = 0.9): Reach {
     ({ at }) => used.length > 0 && at > reaches,
   );
   return { attacks, keeps, stops, gaps, ...(far && { outOfReach: { state: far.name, stops: far.at, reaches } }) };
+}
+
+function carries(attack: Attack): number {
+  const metres = dashOnPaper(attack, attack.range.max)?.metres ?? 0;
+  const way = attack.dash?.way;
+  return way === 'away' ? 0 - metres : way === 'sideways' ? 0 : metres;
 }
 
 /** Where the ruler breaks: everything up to here is drawn wider. Undefined: one scale serves. */

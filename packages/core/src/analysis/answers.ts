@@ -2,7 +2,9 @@
 import { CLEARANCE_SHARE } from '../engine/tuning';
 import type { AnswerKind } from '../model/answer-kind';
 import type { Attack } from '../model/attack';
+import type { Answer } from '../model/player';
 import { traitsOf } from '../model/delivery';
+import { dashOnPaper } from './dash-on-paper';
 import type { Unit } from '../model/unit';
 
 export interface PaperAnswer {
@@ -37,11 +39,12 @@ export function answersOnPaper(
   const { player } = victim;
   if (!player) return undefined;
   const flight = attack.projectile ? gap / attack.projectile.speed : 0;
-  const announced = attack.beat.windup - (attack.beat.cue ?? 0) + (attack.area?.delay ?? 0) + flight;
+  const announced = (dashOnPaper(attack, gap)?.hit ?? attack.beat.windup) - (attack.beat.cue ?? 0) + (attack.area?.delay ?? 0) + flight;
   const left = announced - player.attention.mean;
-  const answers = player.answers.map(({ id, kind }): PaperAnswer => {
+  const answers = player.answers.map((answer): PaperAnswer => {
+    const { id, kind } = answer;
     if (!attack.answers.includes(kind)) return { id, kind, needs: Infinity, fits: false, why: 'does not work against it' };
-    const { needs, why } = needed(kind, attack, attacker, victim, gap);
+    const { needs, why } = needed(answer, attack, attacker, victim, gap);
     return {
       id,
       kind,
@@ -53,9 +56,13 @@ export function answersOnPaper(
   return { announced, left, answers };
 }
 
-function needed(kind: AnswerKind, attack: Attack, attacker: Unit, victim: Unit, gap: number): { needs: number; why?: string } {
-  switch (kind) {
+function needed(answer: Answer, attack: Attack, attacker: Unit, victim: Unit, gap: number): { needs: number; why?: string } {
+  switch (answer.kind) {
     case 'dodge':
+      if (answer.protects) return { needs: 0 };
+      return answer.distance >= wayOut(attack, attacker, victim, gap)
+        ? { needs: answer.window }
+        : { needs: Infinity, why: 'does not carry it far enough' };
     case 'block':
       return { needs: 0 };
     case 'stepOut': {
@@ -84,6 +91,7 @@ function needed(kind: AnswerKind, attack: Attack, attacker: Unit, victim: Unit, 
 function wayOut(attack: Attack, attacker: Unit, victim: Unit, gap: number): number {
   const own = victim.body.radius;
   const spare = own * CLEARANCE_SHARE;
+  if (attack.dash?.hurts === 'way') return own + attacker.body.radius + spare;
   const { escape } = traitsOf(attack.delivery);
   switch (escape) {
     case 'reach':

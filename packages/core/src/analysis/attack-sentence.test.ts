@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
+import { blank } from '../model/blank';
+import { Dash } from '../model/attack';
 import { answersOnPaper } from './answers';
 import { attackSentence } from './attack-sentence';
 
@@ -76,4 +78,29 @@ describe('answers on paper', () => {
     ]);
     expect(answersOnPaper(second, hound, unit('clipper'))).toBeUndefined();
   });
+});
+
+test.each([
+  [{ hurts: 'no' }, 'winds up 0.3 s, meanwhile goes up to 3 m towards its target at 10 m/s, strikes within 1.4 m in an arc of 80°'],
+  [
+    { hurts: 'way', stops: true, after: 0.1 },
+    'meanwhile after 0.1 s goes up to 3 m towards its target at 10 m/s and strikes the first it meets, 8 ± 2 hp',
+  ],
+  [
+    { hurts: 'end', way: 'ahead', during: 'active' },
+    'while active goes up to 3 m straight ahead at 10 m/s, where that ends strikes within 1.4 m',
+  ],
+] as const)('a movement is read aloud with its attack: %j', (dash, sentence) => {
+  expect(attackSentence({ ...attack('thistlejack', 'kick'), dash: { ...blank(Dash), ...dash } })).toContain(sentence);
+});
+
+test('a step that protects nobody fits on paper where it carries far enough, in its own time', () => {
+  const [kick, jack, warden] = [attack('thistlejack', 'kick'), unit('thistlejack'), unit('warden')];
+  const step = (distance: number) => {
+    const answer = { ...warden.player!.answers.find(({ kind }) => kind === 'dodge')!, protects: false, distance, window: 0.2 };
+    const victim = { ...warden, player: { ...warden.player!, answers: [answer] } };
+    return answersOnPaper({ ...kick, answers: ['dodge'] }, jack, victim, 1)!.answers[0];
+  };
+  expect(step(3).needs).toBe(0.2);
+  expect(step(0.1)).toMatchObject({ needs: Infinity, fits: false, why: 'does not carry it far enough' });
 });

@@ -1,6 +1,5 @@
 /** An attack read aloud: what it does in the order in which it happens. */
-import { hitsInActive } from '../engine/compile-unit';
-import { microseconds } from '../record/time';
+import { hitInstants } from '../engine/compile-unit';
 import type { Attack } from '../model/attack';
 import { counted, traitsOf } from '../model/delivery';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
@@ -11,7 +10,7 @@ export function attackSentence(attack: Attack, nameOf: (unit: string) => string 
   const { beat } = attack;
   const parts: string[] = [];
   if (beat.windup > 0) parts.push(`winds up ${n(beat.windup)} s`);
-  parts.push(action(attack, nameOf));
+  parts.push(...moved(attack, action(attack, nameOf)));
   const tail: string[] = [];
   if (beat.recovery > 0) tail.push(`recovers ${n(beat.recovery)} s`);
   if (beat.cooldown > 0)
@@ -26,13 +25,25 @@ export function attackSentence(attack: Attack, nameOf: (unit: string) => string 
   );
 }
 
+const WAYS = { target: 'towards its target', away: 'away from its target', sideways: 'to a side', ahead: 'straight ahead' };
+
+/** With the movement that is part of it, where there is one. */
+function moved({ dash, beat }: Attack, acts: string): string[] {
+  if (!dash) return [acts];
+  const when = dash.during === 'active' ? (beat.windup > 0 ? 'while active' : '') : beat.windup > 0 ? 'meanwhile' : '';
+  const begins = [when, dash.after > 0 && `after ${n(dash.after)} s`].filter(Boolean).join(' ');
+  const goes = `${begins ? `${begins} ` : ''}goes up to ${n(dash.distance)} m ${WAYS[dash.way]} at ${n(dash.speed)} m/s`;
+  if (dash.hurts === 'way') return [`${goes} and strikes ${dash.stops ? 'the first' : 'whom'} it meets`];
+  return dash.hurts === 'end' ? [goes, `where that ends ${acts}`] : [goes, acts];
+}
+
 function distanceWords({ range: { min, max } }: Attack): string {
   return min > 0 ? `at ${n(min)}–${n(max)} m` : `within ${n(max)} m`;
 }
 
 function action(attack: Attack, nameOf: (unit: string) => string): string {
   const { delivery, beat, hits } = attack;
-  const instants = hitsInActive(microseconds(beat.active), beat.every === undefined ? 0 : microseconds(beat.every));
+  const instants = hitInstants(attack);
   const over = instants > 1 ? ` over ${n(beat.active)} s` : '';
   const times =
     instants > 1 ? (hits.perTarget === 'every' ? ` ${counted(instants, 'time')}${over}` : `, once to each, for ${n(beat.active)} s`) : '';

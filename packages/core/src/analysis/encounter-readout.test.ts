@@ -161,7 +161,7 @@ describe('the readout of an encounter', () => {
   test('what only fighting shows is told once there are enough runs: an attack that is never used', () => {
     const project = demoProject();
     const kick = project.units.find(({ id }) => id === 'thistlejack')!.attacks.find(({ id }) => id === 'kick')!;
-    kick.range = { min: 0, max: 0 };
+    kick.condition = { subject: 'clock', is: 'above', value: 3000 };
     const warned = readout(project, 'evening-shift', 40).result.warnings;
     expect(warned).toContainEqual(expect.objectContaining({ rule: 'attackNeverUsed', path: '/units/thistlejack/attacks/kick' }));
     expect(readout(project).result.warnings).toEqual([]);

@@ -2,8 +2,7 @@
 import { traitsOf } from '../model/delivery';
 import type { Attack } from '../model/attack';
 import type { Unit } from '../model/unit';
-import { hitsInActive } from '../engine/compile-unit';
-import { microseconds } from '../record/time';
+import { hitInstants } from '../engine/compile-unit';
 
 /** On paper, per use and per second, of one attack against one victim. Infinity where nothing gets through. */
 export interface PaperAttack {
@@ -35,7 +34,7 @@ export interface PaperDuel {
  */
 export function paperAttack(attack: Attack, attacker: Unit, victim?: Unit): PaperAttack {
   const { beat, effects, aim, hits, projectile } = attack;
-  const instants = hitsInActive(microseconds(beat.active), beat.every === undefined ? 0 : microseconds(beat.every));
+  const instants = hitInstants(attack);
   const hitsPerUse = projectile ? projectile.count * instants : hits.perTarget === 'every' ? instants : 1;
   const damage = effects.damage;
   const raw = damage ? damage.amount * (1 + damage.critChance * (damage.critMultiplier - 1)) : 0;

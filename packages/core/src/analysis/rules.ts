@@ -12,6 +12,7 @@ export const INSPECTION_RULES = [
   'shotFallsShort',
   'cooldownInsideSwing',
   'repeatBeyondActive',
+  'movementCutShort',
   'cueAfterWindup',
   'neverTicks',
   'unaffordable',

@@ -1,6 +1,6 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
 import { ANSWER_KINDS } from '../model/answer-kind';
-import type { Attack } from '../model/attack';
+import type { Attack, Dash } from '../model/attack';
 import type { CounterChange } from '../model/counter';
 import { type Delivery, traitsOf } from '../model/delivery';
 import { compileEffects } from '../model/effects/list';
@@ -15,6 +15,7 @@ import type {
   Compiled,
   CompiledAttack,
   CompiledCount,
+  CompiledDash,
   CompiledPlayer,
   CompiledPriority,
   CompiledState,
@@ -256,8 +257,14 @@ function compilePicks({ to, picks }: State, context: UnitContext): CompiledTarge
 }
 
 /** Hits of one use: at i × every while less than `active` has passed; one when nothing is said. */
-export function hitsInActive(active: number, every: number): number {
+function hitsInActive(active: number, every: number): number {
   return every > 0 && active > 0 ? Math.ceil(active / every) : 1;
+}
+
+/** Hit instants of one use. A movement that hurts has its hits where it leads instead. */
+export function hitInstants({ beat, dash }: Attack): number {
+  if (dash && dash.hurts !== 'no') return 1;
+  return hitsInActive(microseconds(beat.active), beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every)));
 }
 
 function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { names, kindOf }: UnitContext): CompiledAttack {
@@ -279,7 +286,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     windup: microseconds(beat.windup),
     active,
     every,
-    hits: hitsInActive(active, every),
+    hits: hitInstants(attack),
     recovery: microseconds(beat.recovery),
     cooldown: microseconds(beat.cooldown),
     cooldownFromEnd: beat.cooldownFrom === 'end',
@@ -326,7 +333,12 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     summonCount: summon?.count ?? 0,
     summonCap: summon?.cap ?? 0,
     summonAround: summon?.around ?? 0,
+    dash: attack.dash ? compileDash(attack.dash, attack) : null,
   };
+}
+
+function compileDash({ during, after, reels, ...dash }: Dash, { beat }: Attack): CompiledDash {
+  return { ...dash, start: microseconds(during === 'windup' ? after : beat.windup + after), reels: microseconds(reels) };
 }
 
 function plainTraits(delivery: Delivery): CompiledTraits {
@@ -391,10 +403,12 @@ function compilePlayer(player: Player, unit: Unit): CompiledPlayer {
     reactionMean: attention.mean,
     reactionSpread: attention.spread,
     mistakes: attention.mistakes,
-    answers: player.answers.map(({ kind, window, distance, cooldown, reduces }) => ({
+    answers: player.answers.map(({ kind, window, distance, way, protects, cooldown, reduces }) => ({
       kind: ANSWER_KINDS.indexOf(kind),
       window: microseconds(window),
       distance,
+      way,
+      protects,
       cooldown: microseconds(cooldown),
       reduces,
     })),

@@ -115,6 +115,7 @@ export class Fight extends Motion {
 
   /** Turns to the idle phase and forgets the attack under way. */
   idle(unit: number): void {
+    if (this.dashing[unit]) this.stand(unit);
     this.phase[unit] = PHASE.idle;
     this.held[unit] = 0;
     this.attack[unit] = NOBODY;

@@ -5,6 +5,8 @@ import { ENEMY } from '../record/sides';
 import type { Fight } from './fight';
 import { endPhase, settleAid, settleHit } from './harm/attack';
 import { applyHit } from './harm/damage';
+import { arrive, beginDash, meet } from './harm/charge';
+import { sweepDashes } from './harm/dashes';
 import { bleedOut, die } from './harm/death';
 import { applyJolt, expire } from './harm/effects';
 import { tick } from './harm/over-time';
@@ -30,7 +32,10 @@ export function runInstants(fight: Fight, until: number): void {
       if (passes === MOST_PASSES) throw new Error(loopMessage(fight, time));
       runPass(fight);
     }
-    if (fight.shots.stale) sweepAll(fight);
+    if (fight.shots.stale) {
+      sweepAll(fight);
+      if (fight.dashers.length) sweepDashes(fight);
+    }
     judge(fight, time >= fight.compiled.limit);
   }
 }
@@ -112,6 +117,13 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
         tryAtInstant(fight, unit);
       }
       return;
+    case DUE.dash:
+      if (current) beginDash(fight, unit);
+      return;
+    case DUE.dashMeets:
+      return meet(fight, unit, serial, detail);
+    case DUE.dashEnds:
+      return arrive(fight, unit, detail);
     case DUE.spawn:
       return spawn(fight, serial, detail);
   }

@@ -5,6 +5,9 @@ export const PHASE = { idle: 0, windup: 1, active: 2, recovery: 3 } as const;
 
 export const NOBODY = -1;
 
+/** What carries a unit straight: a movement of its attack, or an answer. */
+export const DASHING = { not: 0, attack: 1, answer: 2 } as const;
+
 /** What keeps a unit from following its state: nothing, an answer, a place to be at, the way home, or standing still. */
 export const URGE = { none: 0, evade: 1, goTo: 2, home: 3, still: 4 } as const;
 

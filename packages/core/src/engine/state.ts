@@ -121,6 +121,15 @@ export class FightState extends Tables {
   readonly vy = this.numbers();
   readonly segmentStart = this.numbers();
   readonly speed = this.numbers();
+  /** A movement of its attack carries it: to where, from where, until when; how often its contacts were worked out, and whom it has met. */
+  readonly dashing = this.bytes();
+  readonly dashFromX = this.numbers();
+  readonly dashFromY = this.numbers();
+  readonly dashToX = this.numbers();
+  readonly dashToY = this.numbers();
+  readonly dashUntil = this.numbers();
+  readonly dashPlan = this.integers();
+  readonly dashMet = this.lists<number>();
 
   // by body/facing.ts: facing, a unit vector, and when it was last turned
   readonly fx = this.numbers();
@@ -283,6 +292,8 @@ export class FightState extends Tables {
   readonly threats = this.lists<Threat>();
 
   // of the whole fight
+  /** Those whom a movement of their attack carries, in the order in which they began. */
+  readonly dashers = this.list<number>();
   pointLost = AT_FIRST.pointLost;
   /** Those who came home for good in this step. */
   readonly leaving = this.list<number>();

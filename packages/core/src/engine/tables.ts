@@ -1,10 +1,11 @@
 /** What a run reads: effective values, whole microseconds, ids turned into numbers. Plain data, made once by `compile`. */
-import type { Area, Attack } from '../model/attack';
+import type { Area, Attack, Dash } from '../model/attack';
 import type { AliveCap, Consequence, Wave, WaveGroup } from '../model/encounter';
 import type { State } from '../model/state';
 import type { Delivery, DeliveryTraits } from '../model/delivery';
 import type { CompiledBoost } from '../model/effects/effect';
 import type { CompiledEffects } from '../model/effects/list';
+import type { Answer } from '../model/player';
 import type { NumberTweak } from '../model/tweak';
 import type { InvulnerabilityWindow, Temper, Unit, WeakPoint } from '../model/unit';
 
@@ -56,6 +57,19 @@ export interface CompiledCondition {
 
 /** What its delivery is like, as plain data. */
 export type CompiledTraits = Omit<DeliveryTraits, 'called' | 'about' | 'action' | 'blows'>;
+
+export interface CompiledDash {
+  way: Dash['way'];
+  distance: number;
+  speed: number;
+  upToTarget: boolean;
+  /** µs from the start of the attack */
+  start: number;
+  hurts: Dash['hurts'];
+  stops: boolean;
+  reels: number;
+  over: number;
+}
 
 export interface CompiledAttack {
   id: string;
@@ -129,6 +143,7 @@ export interface CompiledAttack {
   summonCount: number;
   summonCap: number;
   summonAround: number;
+  dash: CompiledDash | null;
 }
 
 /** A change of a counter; one that the encounter does not have: none. */
@@ -198,6 +213,8 @@ export interface CompiledAnswer {
   kind: number;
   window: number;
   distance: number;
+  way: Answer['way'];
+  protects: boolean;
   cooldown: number;
   reduces: number;
 }

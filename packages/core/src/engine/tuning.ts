@@ -74,6 +74,15 @@ export const DEAD_BELOW = 1e-9;
 /** Times a circle is pushed out of walls before it goes back to where it was. */
 export const PUSH_ITERATIONS = 4;
 
+/** Share of a body's radius within which it counts as touching a wall that a straight movement comes to. More: it stops short. */
+export const TOUCH_SHARE = 1e-7;
+
+/** Share of its radius that such a movement goes on by along a wall that it touches, and goes back by out of one it may leap. */
+export const GRAZE_SHARE = 0.02;
+
+/** Looks ahead of one movement before it stops where it is. Fewer: long ways along walls end early. */
+export const MOST_TRACES = 4000;
+
 /** Cells by which a body may be too wide for the grid and still be let through. Less: corridors close; more: bodies scrape. */
 export const SQUEEZE_CELLS = 0.35;
 

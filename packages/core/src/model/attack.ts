@@ -137,6 +137,36 @@ export class Aim {
   @share('Weak points', 'share of hits that meet a weak point that is exposed') weakPointShare = 0;
 }
 
+@About(
+  'A movement that is part of an attack: a lunge, a charge, a leap, a sidestep, a step back. It goes straight and begins at an instant of its own.',
+)
+export class Dash {
+  @OneOf(
+    { target: 'towards its target', away: 'away from it', sideways: 'sideways', ahead: 'straight ahead' },
+    { label: 'Goes', about: 'which way, as things stand when it begins; sideways: to the side that is clear, drawn where both are' },
+  )
+  way: 'target' | 'away' | 'sideways' | 'ahead' = 'target';
+  @Quantity({ label: 'Distance', unit: 'm', min: 0.05, max: 200, about: 'how far, at most' }) distance = 3;
+  @Quantity({ label: 'Speed', unit: 'm/s', min: 0.1, max: 200, about: 'how fast' }) speed = 10;
+  @YesNo({ label: 'Up to its target', about: 'no farther than to touch where its target was when it began', when: { way: ['target'] } })
+  upToTarget = true;
+  @OneOf({ windup: 'in the wind-up', active: 'while active' }, { label: 'Begins', about: 'in which part of the attack' })
+  during: 'windup' | 'active' = 'windup';
+  @seconds('After', 'from the start of that part', 60) after = 0;
+  @OneOf(
+    { no: 'no, its hits do', way: 'whom it meets', end: 'at its end' },
+    {
+      label: 'Hurts',
+      about:
+        'the attack’s hits fall at their instants; or each body it meets is struck by touch, instead; or its one hit falls where it ends',
+    },
+  )
+  hurts: 'no' | 'way' | 'end' = 'no';
+  @YesNo({ label: 'Stops at bodies', about: 'ends at the first body it touches; else it passes' }) stops = false;
+  @seconds('Reels at walls', 'how long it reels when a wall or the arena’s edge stops it; 0: not at all', 60) reels = 0;
+  @metres('Over walls up to', 'height of walls that it leaps over; 0: none', 40) over = 0;
+}
+
 @About('Uses that come back one after another.')
 export class Charges {
   @Quantity({ label: 'Charges', unit: '', min: 1, max: 100, whole: true, about: 'uses it can hold' }) count = 1;
@@ -214,6 +244,9 @@ export class Attack {
   @SomeOf(answersAs('noun'), { label: 'Answered by', about: 'which of a player’s answers work against it' })
   answers: AnswerKind[] = [...ANSWER_KINDS];
   @Optional() @Group(() => FollowUp, { label: 'Follow-up' }) next?: FollowUp;
+  @Optional()
+  @Group(() => Dash, { label: 'Movement', when: { delivery: deliveriesWith(({ chosen }) => chosen) }, only: true })
+  dash?: Dash;
   @Optional() @Group(() => SlotUse, { label: 'Attack slot' }) slot?: SlotUse;
   @Optional() @Group(() => Summoning, partOf('summon', 'Summons')) summon?: Summoning;
 }

@@ -8,7 +8,7 @@ test('a form shows what its class declares, in that order, and only what applies
   // A small group of numbers stands among them.
   expect(plainFields(Unit, ['player', 'healing'], {})).toEqual(['count', 'below', 'takes', 'heal/amount', 'heal/share']);
   const answer = (kind: string) => plainFields(Unit, ['player', 'answers', 'a'], { kind });
-  expect(answer('dodge')).toEqual(['kind', 'window', 'distance', 'cooldown']);
+  expect(answer('dodge')).toEqual(['kind', 'window', 'distance', 'way', 'protects', 'cooldown']);
   expect(answer('block')).toEqual(['kind', 'window', 'cooldown', 'reduces']);
   expect(answer('stepOut')).toEqual(['kind', 'cooldown']);
   expect(plainFields(Unit, ['attacks'], {})).toEqual([]);

@@ -1,6 +1,6 @@
 import { type AnswerKind, answersAs } from './answer-kind';
 import { Healing } from './effects/healing';
-import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, RefersToSome, type Said } from './field';
+import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, RefersToSome, type Said, YesNo } from './field';
 import { LIMITS } from './limits';
 
 const metres = (label: string, about: string, max = 200, said: Said = {}) => Quantity({ label, unit: 'm', min: 0, max, about, ...said });
@@ -23,6 +23,17 @@ export class Answer {
   @OneOf(answersAs('verb'), { label: 'Answer' }) kind: AnswerKind;
   @seconds('Window', 'how long a dodge or a block protects', 10, { when: { kind: ['dodge', 'block'] } }) window = 0.3;
   @metres('Distance', 'how far a dodge carries it', 50, { when: { kind: ['dodge'] } }) distance = 0;
+  @OneOf(
+    { sideways: 'sideways', away: 'away', towards: 'towards it' },
+    { label: 'Goes', about: 'which way a dodge carries it, from the attacker', when: { kind: ['dodge'] } },
+  )
+  way: 'sideways' | 'away' | 'towards' = 'sideways';
+  @YesNo({
+    label: 'Protects',
+    about: 'nothing that can be dodged lands within its window; else it is a step that must carry it out of what is coming',
+    when: { kind: ['dodge'] },
+  })
+  protects = true;
   @seconds('Cooldown', 'until it can be given again') cooldown = 0;
   @share('Takes off', 'share of damage that a block takes away', { when: { kind: ['block'] } }) reduces = 1;
 }

@@ -79,6 +79,9 @@ function attackProblems(attack: Attack, here: string[], report: Report): void {
   const { aids, needsTarget } = traitsOf(attack.delivery);
   if ((attack.targets === 'foes') === (aids && needsTarget))
     report(pointerOf(...here, 'targets'), 'applies', attack.targets, 'must be friends or fallen for support, and foes for all else');
+  const { strikes } = traitsOf(attack.delivery);
+  if (attack.dash && attack.dash.hurts !== 'no' && !strikes)
+    report(pointerOf(...here, 'dash', 'hurts'), 'applies', attack.dash.hurts, 'must be no where the attack strikes nobody');
   if (attack.condition) conditionProblems(attack.condition, false, [...here, 'condition'], report);
   if (attack.effects.boost) tweakPaths(Unit, attack.effects.boost.tweaks, report, ...here, 'effects', 'boost', 'tweaks');
 }

@@ -86,13 +86,20 @@ export const EVENT = {
   score: 38,
   /** wave `what` is stopped for good. a: how many of its units will not come */
   stopped: 39,
+  /** a unit's movement in attack `what` begins, `other` its target. a: metres it is to go, b: m/s */
+  dash: 40,
+  /** it is over. a: metres gone; b: one of DASH_END */
+  dashed: 41,
 } as const;
 export const EVENT_NAMES = Object.keys(EVENT) as (keyof typeof EVENT)[];
 
 export const MISS = { reach: 0, arc: 1, aim: 2, flown: 3, dodged: 4, wall: 5, warded: 6, gone: 7 } as const;
 export const MISS_NAMES = Object.keys(MISS) as (keyof typeof MISS)[];
-export const BREAK = { targetDied: 0, stagger: 1, hit: 2, answer: 3, state: 4, noTarget: 5 } as const;
+export const BREAK = { targetDied: 0, stagger: 1, hit: 2, answer: 3, state: 4, noTarget: 5, wall: 6 } as const;
 export const BREAK_NAMES = Object.keys(BREAK) as (keyof typeof BREAK)[];
+/** What ended a movement: its distance, a wall, a body; or it was cut short. */
+export const DASH_END = { done: 0, wall: 1, body: 2, cut: 3 } as const;
+export const DASH_END_NAMES = Object.keys(DASH_END) as (keyof typeof DASH_END)[];
 export const GONE = { home: 0, farAway: 1, replaced: 2, bledOut: 3 } as const;
 export const GONE_NAMES = Object.keys(GONE) as (keyof typeof GONE)[];
 

@@ -1,7 +1,7 @@
 /** Generated fights with everything in them: every delivery and effect, walls, waves, players. What they have in common is nothing. */
 import * as fc from 'fast-check';
 import { ANSWER_KINDS } from '../model/answer-kind';
-import { DELIVERY_NAMES } from '../model/delivery';
+import { DELIVERY_NAMES, traitsOf } from '../model/delivery';
 import type { Typical } from '../model/effects/effect';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { type FightSketch, unit } from './builders';
@@ -82,6 +82,20 @@ const wildAttack = (id: string) =>
       stagger: fc.boolean(),
       slot: sometimes(fc.constant({ pool: 'close', takes: 1 })),
       next: sometimes(fc.record({ attack: fc.constantFrom('one', 'two', 'three'), window: tenths(0, 1) })),
+      dash: sometimes(
+        fc.record({
+          way: fc.constantFrom('target', 'away', 'sideways', 'ahead'),
+          distance: tenths(0.2, 6),
+          speed: tenths(3, 20),
+          upToTarget: fc.boolean(),
+          during: fc.constantFrom('windup', 'active'),
+          after: tenths(0, 0.4),
+          hurts: fc.constantFrom('no', 'way', 'end'),
+          stops: fc.boolean(),
+          reels: fc.constantFrom(0, 0.4),
+          over: fc.constantFrom(0, 1),
+        }),
+      ),
       weak: tenths(0, 1),
       answers: fc.subarray([...ANSWER_KINDS]),
     })
@@ -99,6 +113,7 @@ const wildAttack = (id: string) =>
         area: a.delivery === 'area' ? a.area : undefined,
         projectile: a.delivery === 'projectile' ? a.projectile : undefined,
         summon: a.delivery === 'summon' ? { unit: 'mite', count: 2, cap: 3, around: 1 } : undefined,
+        dash: a.delivery === 'contact' ? undefined : a.dash && { ...a.dash, hurts: traitsOf(a.delivery).strikes ? a.dash.hurts : 'no' },
         charges: a.charges,
         energy: a.energy,
         interruptible: without({ stagger: a.stagger, hit: a.hit }),
@@ -222,6 +237,8 @@ const player = fc
     }),
     answers: fc.subarray([
       { id: 'd', kind: 'dodge', window: 0.3, distance: 2, cooldown: 1 },
+      { id: 'a', kind: 'dodge', window: 0.2, distance: 1.5, cooldown: 0.5, way: 'away', protects: false },
+      { id: 'x', kind: 'dodge', window: 0.1, distance: 2, way: 'sideways', protects: false },
       { id: 's', kind: 'stepOut' },
       { id: 'b', kind: 'block', window: 0.4, reduces: 0.6, cooldown: 0.5 },
       { id: 'l', kind: 'breakLine' },

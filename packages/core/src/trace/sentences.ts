@@ -23,7 +23,10 @@ const BREAKS: Record<string, string> = {
   answer: 'it had to get out of the way',
   state: 'it turned to something else',
   noTarget: 'it has no target',
+  wall: 'it ran into a wall',
 };
+/** Nothing is said of one that went its way. */
+const DASH_ENDS: Record<string, string> = { wall: ': a wall stops it', body: ': a body stops it', cut: ': it is cut short' };
 const VERDICTS: Record<string, string> = {
   notSeen: 'it did not see it coming',
   mistake: 'a mistake',
@@ -109,6 +112,10 @@ function tell({
       return `${what} gives ${n(values.score)} points`;
     case 'stopped':
       return `${what} is stopped for good${values.dropped ? `: ${n(values.dropped, 0)} of it will not come` : ''}`;
+    case 'dash':
+      return `${name} sets out with ${what}: ${n(values.metres)} m at ${n(values.speed)} m/s`;
+    case 'dashed':
+      return `${name} has gone ${n(values.metres)} m with ${what}${DASH_ENDS[cause] ?? ''}`;
     case 'leash':
       return `${name} is ${n(values.distance)} m from home and turns back`;
     case 'home':

@@ -5,7 +5,7 @@
 import type { Fight } from '../engine/fight';
 import { DOING_NAMES } from '../record/doing';
 import { OUTCOME_NAMES } from '../record/outcome';
-import { BREAK_NAMES, EVENT, EVENT_NAMES, type EventLog, GONE_NAMES, MISS_NAMES, VERDICT_NAMES } from '../record/log';
+import { BREAK_NAMES, DASH_END_NAMES, EVENT, EVENT_NAMES, type EventLog, GONE_NAMES, MISS_NAMES, VERDICT_NAMES } from '../record/log';
 import { type Run, Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
@@ -37,6 +37,7 @@ export interface TraceEvent {
 export type Cause =
   | (typeof MISS_NAMES)[number]
   | (typeof BREAK_NAMES)[number]
+  | (typeof DASH_END_NAMES)[number]
   | (typeof VERDICT_NAMES)[number]
   | (typeof CAPPED)[number]
   | 'raised'
@@ -163,6 +164,8 @@ const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], readonly string[]>> =
   counter: ['value'],
   score: ['score'],
   stopped: ['dropped'],
+  dash: ['metres', 'speed'],
+  dashed: ['metres'],
   leash: ['distance'],
   exposed: ['', '', 'margin', 'damage'],
   answer: ['', '', 'margin'],
@@ -259,6 +262,8 @@ function causeOf(log: EventLog, i: number): Cause | undefined {
       return MISS_NAMES[log.a[i]];
     case EVENT.interrupted:
       return BREAK_NAMES[log.a[i]];
+    case EVENT.dashed:
+      return DASH_END_NAMES[log.b[i]];
     case EVENT.capped:
       return CAPPED[log.a[i]];
     case EVENT.flag:

@@ -32,7 +32,7 @@ import { guarded } from '../../parts/guarded';
 type Offers = { id: string; name: string }[];
 /** The groups that only some deliveries have. */
 const PART_CLASSES = { projectile: Projectile, area: Area, summon: Summoning };
-const PARTS = { charges: 'Charges', next: 'Follow-up', slot: 'Attack slot' } as const;
+const PARTS = { charges: 'Charges', next: 'Follow-up', slot: 'Attack slot', dash: 'Movement in it' } as const;
 
 /** Every field of an attack that applies to its delivery. */
 export const AttackFields = guarded(
@@ -127,6 +127,11 @@ export const AttackFields = guarded(
           <Fields editor={editor} at={`${at}/interruptible`} />
           {strikes && base.side === 'enemy' && <Field editor={editor} path={`${at}/answers`} />}
         </Part>
+        {attack.dash && (
+          <Part title="Movement in it" onRemove={() => editor.set(`${at}/dash`, undefined, 'none')}>
+            <Fields editor={editor} at={`${at}/dash`} />
+          </Part>
+        )}
         {attack.next && (
           <Part title="Follow-up" onRemove={() => editor.set(`${at}/next`, undefined, 'none')}>
             <Field editor={editor} path={`${at}/next/attack`} offers={others} />
@@ -141,10 +146,12 @@ export const AttackFields = guarded(
         <AddParts
           what="it may also have"
           parts={(Object.keys(PARTS) as (keyof typeof PARTS)[])
-            .filter((part) => !attack[part] && (part !== 'next' || others.length > 0))
+            .filter((part) => !attack[part] && (part !== 'next' || others.length > 0) && (part !== 'dash' || chosen))
             .map((id) => ({ id, name: PARTS[id] }))}
           onAdd={(part) => {
-            const first = { next: { attack: others[0]?.id }, slot: { pool: pools[0] ?? 'close' }, charges: {} }[part as keyof typeof PARTS];
+            const first = { next: { attack: others[0]?.id }, slot: { pool: pools[0] ?? 'close' }, charges: {}, dash: {} }[
+              part as keyof typeof PARTS
+            ];
             editor.set(`${at}/${part}`, { ...blankAt(Unit, ['attacks', '0', part]), ...first }, 'added');
           }}
         />

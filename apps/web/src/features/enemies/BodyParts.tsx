@@ -312,7 +312,7 @@ function Answers({ editor, player }: { editor: UnitEditor; player: NonNullable<U
           {plainFields(UnitClass, ['player', 'answers', id], { kind })
             .filter((field) => field !== 'kind')
             .map((field) => (
-              <FieldNumber key={field} tight editor={editor} path={`/player/answers/${id}/${field}`} width={72} />
+              <Field key={field} editor={editor} path={`/player/answers/${id}/${field}`} width={field === 'way' ? 96 : 72} />
             ))}
           <span className="pt-[15px]">
             <ListButtons

@@ -67,7 +67,9 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
         )}
         {(state.does === 'wander' || state.does === 'search') && <FieldNumber tight editor={editor} path={`${at}/radius`} width={84} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/to`} offers={places} />}
-        {state.does === 'follow' && <Field editor={editor} path={`${at}/to`} offers={friends} none="any friend" />}
+        {state.does === 'follow' && (
+          <Field editor={editor} path={`${at}/to`} label="Follows" offers={friends} none="any friend" width={104} />
+        )}
       </div>
       {state.does === 'follow' && <Picks editor={editor} state={state} />}
       {state.does === 'wander' && <Roams editor={editor} state={state} />}
@@ -223,10 +225,10 @@ function Roams({ editor, state }: { editor: UnitEditor; state: State }) {
     );
   return (
     <div role="group" aria-label="Directions" className="mt-1 flex flex-wrap items-start gap-x-1.5 border-t border-hair pt-1">
-      <FieldNumber tight editor={editor} path={`${at}/min`} width={84} />
-      <FieldNumber tight editor={editor} path={`${at}/max`} width={84} />
-      <FieldNumber tight editor={editor} path={`${at}/stands`} width={66} />
-      <Field editor={editor} path={`${at}/zone`} offers={zonesOf(editor.project)} none="about home" width={110} />
+      <FieldNumber tight editor={editor} path={`${at}/min`} width={74} />
+      <FieldNumber tight editor={editor} path={`${at}/max`} width={64} />
+      <FieldNumber tight editor={editor} path={`${at}/stands`} width={46} />
+      <Field editor={editor} path={`${at}/zone`} offers={zonesOf(editor.project)} none="about home" width={104} />
       <span className="pt-[14px]">
         <Mini sign="remove" label="No directions: from place to place" onClick={() => editor.set(at, undefined, 'from place to place')} />
       </span>

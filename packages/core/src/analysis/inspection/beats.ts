@@ -1,13 +1,15 @@
 /** Times and prices that are not what they seem, and attacks that cannot come. */
-import { hitsInActive } from '../../engine/compile-unit';
-import { microseconds, SECOND } from '../../record/time';
+import { hitInstants } from '../../engine/compile-unit';
+import { SECOND } from '../../record/time';
 import type { Attack } from '../../model/attack';
 import { traitsOf } from '../../model/delivery';
+import { dashOnPaper } from '../dash-on-paper';
 import { type Inspected, amount, impossible } from './context';
 
 export function beats(one: Inspected): void {
   for (const attack of one.unit.attacks) {
     durations(one, attack);
+    movement(one, attack);
     prices(one, attack);
     manyHits(one, attack);
     answerable(one, attack);
@@ -54,6 +56,28 @@ function durations({ warn }: Inspected, { id, name, beat, effects }: Attack): vo
     });
 }
 
+/** A movement ends with its attack at the latest. */
+function movement({ warn }: Inspected, attack: Attack): void {
+  const { id, name, beat, dash } = attack;
+  const way = dash && dashOnPaper(attack, Infinity);
+  if (!dash || !way) return;
+  const whole = beat.windup + beat.active + beat.recovery;
+  if (way.to <= whole + 1e-9) return;
+  const could = Math.max(0, whole - way.from) * dash.speed;
+  warn('movementCutShort', {
+    at: ['attacks', id, 'dash'],
+    message: `${name} takes ${amount(whole)} s, its movement would be over after ${amount(way.to)} s: it is cut short${could > 0 ? ` at ${amount(could)} m` : ' before it begins'}${dash.hurts === 'end' ? ' and never strikes' : ''}`,
+    mend: 'let it go faster or less far, or lengthen the attack',
+    causes: [
+      ['attacks', id, 'dash'],
+      ['attacks', id, 'beat'],
+    ],
+    ...(could >= 0.05 && {
+      fix: { name: `goes ${amount(could)} m`, set: [{ path: `/attacks/${id}/dash/distance`, value: Math.floor(could * 1000) / 1000 }] },
+    }),
+  });
+}
+
 function prices({ unit, warn }: Inspected, { id, name, energy }: Attack): void {
   if (!energy) return;
   const most = unit.energy?.max ?? 0;
@@ -80,10 +104,11 @@ function prices({ unit, warn }: Inspected, { id, name, energy }: Attack): void {
 }
 
 /** A blow that lands again and again within one swing, on somebody whom nothing shields. */
-function manyHits({ unit, foes, warn }: Inspected, { id, name, delivery, beat, hits, effects }: Attack): void {
+function manyHits({ unit, foes, warn }: Inspected, attack: Attack): void {
+  const { id, name, delivery, beat, hits, effects } = attack;
   if (unit.side !== 'enemy' || hits.perTarget !== 'every' || !effects.damage || beat.every === undefined) return;
   if (!traitsOf(delivery).wide) return;
-  const instants = hitsInActive(microseconds(beat.active), microseconds(beat.every));
+  const instants = hitInstants(attack);
   const bare = foes.filter(({ invulnerability }) => invulnerability.duration < (beat.every ?? 0));
   if (instants < 2 || !bare.length) return;
   const whom = bare.length === foes.length ? 'anybody' : bare.map((foe) => foe.name).join(', ');

@@ -5,6 +5,8 @@ import type { Project } from '../../model/project';
 import type { Unit } from '../../model/unit';
 import { parseProject } from '../../model/validate';
 import { demoProject } from '../../testing/demo';
+import { Dash } from '../../model/attack';
+import { blank } from '../../model/blank';
 import { type Warning, acceptanceOf, causeOf, mended, sortedOut } from '../warning';
 import { INSPECTION_RULES } from '../rules';
 import { inspect, inspectAll } from './inspect';
@@ -93,6 +95,12 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     '/units/clipper/attacks/bite/effects/overTime/for',
     spoilUnit('clipper', (unit) => (unit.attacks[0].effects.overTime = { amount: 2, every: 3, for: 1, stacking: 'refresh' })),
     /it never does/,
+  ],
+  [
+    'movementCutShort',
+    '/units/clipper/attacks/bite/dash',
+    spoilUnit('clipper', (unit) => (unit.attacks[0].dash = { ...blank(Dash), distance: 50, speed: 10, hurts: 'end' })),
+    /it is cut short at .* m and never strikes/,
   ],
   [
     'unaffordable',

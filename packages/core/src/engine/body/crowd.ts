@@ -39,6 +39,7 @@ class PairList {
 export class Crowd {
   readonly x: Float64Array;
   readonly y: Float64Array;
+  /** m; 0: gives way to nobody, nor they to it */
   readonly radius: Float64Array;
   /** How far each gives way in a round; 0 between rounds. */
   readonly giveX: Float64Array;
@@ -116,6 +117,7 @@ function watchPairs(crowd: Crowd, n: number): void {
 function watchPair({ x, y, radius, watched }: Crowd, i: number, j: number, widest: number): void {
   const dx = x[j] - x[i];
   const dy = y[j] - y[i];
+  if (radius[i] === 0 || radius[j] === 0) return;
   const apart = radius[i] + radius[j];
   const reach = apart + WATCHED * widest;
   if (dx * dx + dy * dy < reach * reach) watched.add(i, j, apart * apart);

@@ -1,6 +1,15 @@
 /** The ground of one arena: its walls, how much room there is, and the ways around. Empty ground costs nothing. */
 import type { Compiled, CompiledShape, CompiledWall } from '../tables';
-import { FIELD_BYTES, GOAL_BLOCK, LOOK_AHEAD_CELLS, PUSH_ITERATIONS, SQUEEZE_CELLS } from '../tuning';
+import {
+  FIELD_BYTES,
+  GOAL_BLOCK,
+  GRAZE_SHARE,
+  LOOK_AHEAD_CELLS,
+  MOST_TRACES,
+  PUSH_ITERATIONS,
+  SQUEEZE_CELLS,
+  TOUCH_SHARE,
+} from '../tuning';
 import { Clearance, distanceTo } from './clearance';
 import { blocked } from './lines';
 import { distanceField, downhill, Passages, STRAIGHT as STRAIGHT_COST } from './ways';
@@ -71,6 +80,45 @@ export class Ground {
     }
     this.x = x;
     this.y = y;
+  }
+
+  /**
+   * m that a body can go straight from a free place before a wall, closed ground or the arena's edge stops it, at most so far.
+   * It goes on by as much room as there is, again and again (sphere tracing), so that it stops at the touch and never beyond.
+   * @param over height of walls that are no hindrance on the way; it does not end within one
+   */
+  straight(ground: number, x: number, y: number, dx: number, dy: number, most: number, radius: number, over: number): number {
+    const skin = radius * TOUCH_SHARE;
+    let gone = 0;
+    for (let i = 0; i < MOST_TRACES && gone < most; i++) {
+      const room = this.roomAt(ground, x + dx * gone, y + dy * gone, over) - radius;
+      let step = room;
+      if (room <= skin) {
+        // At the touch it may go along what it touches, or away from it.
+        step = radius * GRAZE_SHARE;
+        if (this.roomAt(ground, x + dx * (gone + step), y + dy * (gone + step), over) - radius < Math.min(room, skin) - skin) break;
+      }
+      gone = Math.min(most, gone + step);
+    }
+    return over > 0 ? this.lastFree(ground, x, y, dx, dy, gone, radius) : gone;
+  }
+
+  /** m of a straight way at which a body may stand that has gone so far of it: there, or so far back that it is clear of walls. */
+  lastFree(ground: number, x: number, y: number, dx: number, dy: number, gone: number, radius: number): number {
+    while (gone > 0 && !this.isFree(ground, x + dx * gone, y + dy * gone, radius * (1 - TOUCH_SHARE)))
+      gone = Math.max(0, gone - radius * GRAZE_SHARE);
+    return gone;
+  }
+
+  /** m from a place to the nearest wall, closed ground or edge of the arena; walls up to a height not counted. */
+  private roomAt(ground: number, x: number, y: number, over: number): number {
+    let room = Math.min(this.halfWidth - Math.abs(x), this.halfDepth - Math.abs(y));
+    const shapes = this.shapes[ground];
+    for (let s = 0; s < shapes.length; s++) {
+      if (s < this.walls.length && over > 0 && this.walls[s].height <= over) continue;
+      if (isNear(shapes[s], x, y, room)) room = Math.min(room, distanceTo(shapes[s], x, y));
+    }
+    return room;
   }
 
   /** The nearest free place by pushing a body out of what it is in, the deepest first; false where that comes to no end. */

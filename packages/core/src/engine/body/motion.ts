@@ -1,4 +1,6 @@
 /** Where bodies are at an instant, and standing still: a segment is a straight line from a place at a time. */
+import { DASH_END, EVENT } from '../../record/log';
+import { DASHING, NOBODY } from '../numbers';
 import { FightState } from '../state';
 import { PER_MICROSECOND } from '../tuning';
 
@@ -55,6 +57,7 @@ export class Motion extends FightState {
 
   /** Ends a unit's segment here: it stands until the next step. */
   stand(unit: number): void {
+    if (this.dashing[unit]) return this.fallShort(unit, DASH_END.cut);
     if (this.vx[unit] === 0 && this.vy[unit] === 0) return;
     const toX = this.xAt(unit, this.now);
     const toY = this.yAt(unit, this.now);
@@ -65,8 +68,67 @@ export class Motion extends FightState {
     this.moveTo(unit, this.ground.x, this.ground.y);
   }
 
-  /** Puts a unit somewhere at this instant; it stands there until the next step. */
+  /** A movement carries it straight from where it stands. @param by one of DASHING; @param vx, vy m/s; @param until µs */
+  fling(unit: number, by: number, vx: number, vy: number, toX: number, toY: number, until: number): void {
+    this.moveTo(unit, this.x[unit], this.y[unit]);
+    this.vx[unit] = vx;
+    this.vy[unit] = vy;
+    this.dashing[unit] = by;
+    this.dashFromX[unit] = this.x[unit];
+    this.dashFromY[unit] = this.y[unit];
+    this.dashToX[unit] = toX;
+    this.dashToY[unit] = toY;
+    this.dashUntil[unit] = until;
+    this.dashMet[unit].length = 0;
+    this.dashers.push(unit);
+    this.crowd.clear();
+  }
+
+  /** Its contacts are worked out anew: earlier ones are stale. */
+  planDash(unit: number): number {
+    return ++this.dashPlan[unit];
+  }
+
+  /** It has met another on its way. */
+  meets(unit: number, other: number): void {
+    this.dashMet[unit].push(other);
+  }
+
+  /** It has come to the end of its movement. @param why one of DASH_END */
+  land(unit: number, why: number): void {
+    this.endDash(unit, why);
+    this.moveTo(unit, this.dashToX[unit], this.dashToY[unit]);
+  }
+
+  /** Nothing carries it any more. @param why one of DASH_END */
+  private endDash(unit: number, why: number): void {
+    const arrives = why === DASH_END.done || why === DASH_END.wall;
+    const dx = (arrives ? this.dashToX[unit] : this.xAt(unit, this.now)) - this.dashFromX[unit];
+    const dy = (arrives ? this.dashToY[unit] : this.yAt(unit, this.now)) - this.dashFromY[unit];
+    const ofAttack = this.dashing[unit] === DASHING.attack;
+    this.dashing[unit] = DASHING.not;
+    this.dashPlan[unit]++;
+    this.dashers.splice(this.dashers.indexOf(unit), 1);
+    this.crowd.clear();
+    if (ofAttack) this.log.add(this.now, EVENT.dashed, unit, NOBODY, this.attack[unit], Math.sqrt(dx * dx + dy * dy), why);
+  }
+
+  /** Its movement ends before its place: it stands where it is, or back on its way where it was above a wall. @param why one of DASH_END */
+  fallShort(unit: number, why: number): void {
+    const fromX = this.dashFromX[unit];
+    const fromY = this.dashFromY[unit];
+    const dx = this.xAt(unit, this.now) - fromX;
+    const dy = this.yAt(unit, this.now) - fromY;
+    const gone = Math.sqrt(dx * dx + dy * dy);
+    const share =
+      gone > 0 ? this.ground.lastFree(this.kinds[unit].ground, fromX, fromY, dx / gone, dy / gone, gone, this.radius[unit]) / gone : 0;
+    this.endDash(unit, why);
+    this.moveTo(unit, fromX + dx * share, fromY + dy * share);
+  }
+
+  /** Puts a unit somewhere at this instant; it stands there until the next step. A movement that carried it is cut short. */
   moveTo(unit: number, x: number, y: number): void {
+    if (this.dashing[unit]) this.endDash(unit, DASH_END.cut);
     this.x[unit] = x;
     this.y[unit] = y;
     this.vx[unit] = this.vy[unit] = this.speed[unit] = 0;

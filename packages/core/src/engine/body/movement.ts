@@ -1,6 +1,7 @@
 /** Where units go in a step: what their state wants, as far as their attack lets them, bodies giving way, walls last. */
 import { SECOND } from '../../record/time';
 import type { Fight } from '../fight';
+import { sweepDashes } from '../harm/dashes';
 import { steerShots, sweepAll } from '../harm/shots';
 import { goOnErrand, leaveField } from '../mind/errands';
 import { lineToTarget } from '../mind/senses';
@@ -25,17 +26,24 @@ export function move(fight: Fight): void {
     steerShots(fight);
     sweepAll(fight);
   }
+  if (fight.dashers.length) sweepDashes(fight);
 }
 
 /** Where each would be at the step's end if nobody were in its way. */
 function wishPlaces(fight: Fight, step: number): void {
-  const { alive, target, alerted, does, pace, mobility, near, far, acceleration, speed, urge } = fight;
+  const { alive, target, alerted, does, pace, mobility, near, far, acceleration, speed, urge, dashing } = fight;
   const { x, y, vx, vy, radius, bearingGap, bearingX, bearingY, crowd, ground } = fight;
   const { halfWidth, halfDepth } = ground;
   const walled = ground.walls.length > 0 || fight.compiled.closed.length > 1;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     crowd.radius[i] = radius[unit];
+    if (dashing[unit]) {
+      crowd.radius[i] = 0;
+      crowd.x[i] = x[unit] + vx[unit] * step;
+      crowd.y[i] = y[unit] + vy[unit] * step;
+      continue;
+    }
     let what = does[unit];
     const hunts = target[unit] >= 0 && alerted[unit] === 1;
     if (urge[unit] !== 0 || (what > FLEE && !(hunts && engages(fight, unit)))) {
@@ -115,6 +123,7 @@ function setSegments(fight: Fight, step: number): void {
   const walled = ground.walls.length > 0 || fight.compiled.closed.length > 1;
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
+    if (fight.dashing[unit]) continue;
     if (walled && (crowd.x[i] !== x[unit] || crowd.y[i] !== y[unit])) {
       ground.slide(fight.kinds[unit].ground, x[unit], y[unit], crowd.x[i], crowd.y[i], crowd.radius[i]);
       fight.goTo(unit, ground.x, ground.y, perSecond);

@@ -35,7 +35,9 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
   fight.setDoing(unit, DOING.attacking); // the start says it
   const { aids, strikes } = attack.traits;
-  fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
+  const { dash } = attack;
+  if (dash) fight.queue.push(now + dash.start, DUE.dash, unit, fight.serial[unit], 0);
+  if (!dash || dash.hurts === 'no') fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
   fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
   if (fight.compiled.hasPlayers && attack.targets === 'foes' && strikes) announce(fight, unit, attack);
 }

@@ -119,7 +119,8 @@ export function hurt(
   if (shield > 0 && dealt > absorbed) {
     const held = fight.shieldNow(victim);
     const stopped = Math.min(held, dealt - absorbed);
-    absorbed += stopped;
+    // The two together never come to more than the hit, however they are rounded.
+    absorbed = Math.min(dealt, absorbed + stopped);
     setShield(fight, victim, held - stopped);
     delayShield(fight, victim);
   }

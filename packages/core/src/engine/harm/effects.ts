@@ -89,11 +89,18 @@ function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jol
   if (fight.phase[victim] === PHASE.idle && fight.alerted[victim]) fight.sayDoing(victim, DOING.staggered);
 }
 
+/** A wall has stopped its charge: it breaks off and reels. @param lasts µs */
+export function reelAtWall(fight: Fight, unit: number, attack: number, lasts: number): void {
+  if (breakable(fight, unit)) interrupt(fight, unit, BREAK.wall);
+  stagger(fight, { attacker: unit, victim: unit, attack, stagger: lasts, knockback: 0, x: 0, y: 0, breaks: -1 });
+}
+
 /** Away from where the hit came from; where the two coincide, the way its attacker faces. At once, sliding along walls. */
 function knockBack(fight: Fight, { attacker, victim, attack, knockback, x, y }: Jolt): void {
   const kind = fight.kinds[victim];
   const distance = knockback * (1 - kind.steadiness);
   if (distance <= 0) return;
+  if (fight.dashing[victim]) fight.stand(victim);
   const fromX = fight.xAt(victim, fight.now);
   const fromY = fight.yAt(victim, fight.now);
   let dx = fromX - x;

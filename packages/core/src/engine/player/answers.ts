@@ -3,22 +3,23 @@
  * the player would try, where an answer can still work in the time left. Whether it does is decided by the fight itself;
  * for every hit that lands all the same it is on record which answer was tried and why it failed.
  */
-import { BREAK, VERDICT } from '../../record/log';
+import { BREAK, DASH_END, VERDICT } from '../../record/log';
 import { microsecondsUp, SECOND } from '../../record/time';
 import type { Threat } from '../records';
 import type { Fight } from '../fight';
 import { startAttack } from '../harm/attack';
 import { interrupt } from '../harm/interrupt';
 import { hurdleOf } from '../mind/hurdles';
+import { inReach } from '../body/reach';
 import { setUrge, urgeTowards } from '../mind/urges';
-import { ANSWER, NOBODY, PHASE, TASK, URGE } from '../numbers';
+import { ANSWER, DASHING, NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledAnswer, CompiledAttack } from '../tables';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
 import { openBlock, openDodge } from './guard';
 import { useAnswer } from './supplies';
 import { dropTask } from './task';
-import { breaks, middleOf, ranged, say, wayOut } from './threats';
+import { breaks, comesStraight, middleOf, ranged, say, settledAfter, wayOut } from './threats';
 
 /** The reaction time has passed: the first answer that can still work is given. */
 export function decide(fight: Fight, member: number, use: number): void {
@@ -49,6 +50,7 @@ function attempt(fight: Fight, member: number, number: number, answer: CompiledA
   const { now } = fight;
   if (answer.cooldown > 0 && now < fight.answerReady[member][number]) return VERDICT.cooldown;
   const free = freeToMove(fight, member);
+  if (answer.kind === ANSWER.dodge && !answer.protects) return stepAside(fight, member, number, answer, threat, attack, free);
   switch (answer.kind) {
     case ANSWER.dodge:
     case ANSWER.block: {
@@ -81,11 +83,85 @@ function freeToMove(fight: Fight, member: number): number {
 /** A dodge begins: for its window nothing that allows it lands; it carries the member across the attacker's way. */
 export function beginDodge(fight: Fight, member: number, number: number, attacker: number): void {
   if (!fight.isAlive[member] || fight.now < fight.staggeredUntil[member]) return;
-  const { window, distance } = fight.kinds[member].player!.answers[number];
-  openDodge(fight, member, window);
+  const { window, distance, way, protects } = fight.kinds[member].player!.answers[number];
+  if (protects) openDodge(fight, member, window);
   if (distance <= 0 || window <= 0) return;
-  const [dx, dy] = across(fight, member, attacker, distance);
-  evade(fight, member, dx, dy, (distance * SECOND) / window, fight.now + window);
+  const [dx, dy] = dodgeWay(fight, member, attacker, way, distance);
+  const speed = ((distance * SECOND) / window) * (1 - fight.slowed[member]);
+  evade(fight, member, dx, dy, speed, fight.now + window);
+  carry(fight, member, dx, dy, speed, distance * (1 - fight.slowed[member]));
+}
+
+/** It goes at once, straight, as far as walls let it. @param speed m/s; @param most m */
+function carry(fight: Fight, member: number, dx: number, dy: number, speed: number, most: number): void {
+  if (speed <= 0) return;
+  fight.stand(member);
+  const x = fight.x[member];
+  const y = fight.y[member];
+  const metres = fight.ground.straight(fight.kinds[member].ground, x, y, dx, dy, most, fight.radius[member], 0);
+  const until = fight.now + microsecondsUp(metres / speed);
+  fight.fling(member, DASHING.answer, dx * speed, dy * speed, x + dx * metres, y + dy * metres, until);
+  fight.queue.push(until, DUE.dashEnds, member, 0, DASH_END.done);
+}
+
+/** Which way a dodge goes: as it is said where that is clear, else across. A unit vector. */
+function dodgeWay(fight: Fight, member: number, attacker: number, way: CompiledAnswer['way'], distance: number): [number, number] {
+  if (way === 'sideways') return across(fight, member, attacker, distance);
+  const x = fight.xAt(member, fight.now);
+  const y = fight.yAt(member, fight.now);
+  const apart = fight.apart(member, attacker);
+  if (apart === 0) return across(fight, member, attacker, distance);
+  const sign = way === 'away' ? 1 : -1;
+  const dx = (sign * (x - fight.xAt(attacker, fight.now))) / apart;
+  const dy = (sign * (y - fight.yAt(attacker, fight.now))) / apart;
+  return clearPath(fight, member, x, y, dx, dy, distance) ? [dx, dy] : across(fight, member, attacker, distance);
+}
+
+/** A step that protects nobody by itself: given where it carries the member out of what is coming, in time. */
+function stepAside(
+  fight: Fight,
+  member: number,
+  number: number,
+  answer: CompiledAnswer,
+  { attacker, hitAt }: Threat,
+  attack: CompiledAttack,
+  free: number,
+): number {
+  const { window, distance, way } = answer;
+  if (distance <= 0 || window <= 0) return VERDICT.none;
+  const marked = attack.areaAbout !== 'self' && attack.turns ? attack.windup : 0;
+  const settled = comesStraight(attack) ? settledAfter(attack) : marked;
+  const from = Math.max(fight.now, free, fight.attackStart[attacker] + settled);
+  const [dx, dy] = dodgeWay(fight, member, attacker, way, distance);
+  const x = fight.xAt(member, fight.now);
+  const y = fight.yAt(member, fight.now);
+  if (!outAt(fight, member, attacker, attack, x + dx * distance, y + dy * distance)) return VERDICT.none;
+  if (!clearPath(fight, member, x, y, dx, dy, distance)) return VERDICT.nowhere;
+  if (from + window > hitAt) return VERDICT.tooLate;
+  useAnswer(fight, member, number, from + answer.cooldown);
+  fight.queue.push(from, DUE.dodge, member, number, attacker);
+  return VERDICT.tried;
+}
+
+/** Whether a member would be out of what is coming if it stood somewhere else. */
+function outAt(fight: Fight, member: number, attacker: number, attack: CompiledAttack, x: number, y: number): boolean {
+  const own = fight.radius[member];
+  const ax = fight.xAt(attacker, fight.now);
+  const ay = fight.yAt(attacker, fight.now);
+  if (comesStraight(attack)) {
+    const tx = fight.xAt(member, fight.now) - ax;
+    const ty = fight.yAt(member, fight.now) - ay;
+    const length = Math.sqrt(tx * tx + ty * ty);
+    const aside = length > 0 ? Math.abs(tx * (y - ay) - ty * (x - ax)) / length : 0;
+    return aside > own + attack.shotRadius + (attack.dash?.hurts === 'way' ? fight.radius[attacker] : 0);
+  }
+  if (attack.traits.escape === 'reach') {
+    const gap = Math.sqrt((x - ax) * (x - ax) + (y - ay) * (y - ay)) - own - fight.radius[attacker];
+    return !inReach(gap, attack.rangeMax);
+  }
+  if (attack.traits.escape !== 'area' || (attack.areaAbout === 'target' && attack.areaDelay === 0)) return false;
+  const [mx, my] = middleOf(fight, attacker, attack);
+  return !inReach(Math.sqrt((x - mx) * (x - mx) + (y - my) * (y - my)) - own, attack.areaRadius);
 }
 
 export function beginBlock(fight: Fight, member: number, number: number): void {
@@ -129,9 +205,9 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
   const { attacker, hitAt } = threat;
   const need = wayOut(fight, attacker, attack, member);
   if (need === Infinity) return VERDICT.none;
-  const line = ranged(attack);
+  const line = comesStraight(attack);
   const marks = attack.areaAbout !== 'self';
-  const fixed = (line || marks) && attack.turns ? fight.attackStart[attacker] + attack.windup : fight.now;
+  const fixed = line || marks ? fight.attackStart[attacker] + settledAfter(attack) : fight.now;
   const from = Math.max(fight.now, free, fixed);
   const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
   if (need > (speed * (hitAt - from)) / SECOND) return VERDICT.tooLate;

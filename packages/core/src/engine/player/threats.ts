@@ -7,7 +7,7 @@ import type { Landing, Threat } from '../records';
 import type { Fight } from '../fight';
 import { seesPast } from '../mind/senses';
 import { setUrge } from '../mind/urges';
-import { ANSWER, URGE } from '../numbers';
+import { ANSWER, NOBODY, URGE } from '../numbers';
 import type { CompiledAttack } from '../tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
@@ -45,15 +45,17 @@ function outOfArea(fight: Fight, attacker: number, attack: CompiledAttack, membe
 /** The middle of what an attack will strike: a mark, its target, or its owner. */
 export function middleOf(fight: Fight, attacker: number, attack: CompiledAttack): [number, number] {
   if (attack.areaAbout === 'mark') return [fight.markX[attacker], fight.markY[attacker]];
-  const about = attack.areaAbout === 'target' ? fight.attackTarget[attacker] : attacker;
+  // A leap bursts where it lands. Once it is over nobody is its target any more.
+  const leaps = attack.dash?.hurts === 'end' && attack.dash.way === 'target';
+  const target = fight.attackTarget[attacker];
+  const about = (attack.areaAbout === 'target' || leaps) && target !== NOBODY ? target : attacker;
   return [fight.xAt(about, fight.now), fight.yAt(about, fight.now)];
 }
 
 function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member: number): void {
   const player = fight.kinds[member].player!;
   const { now } = fight;
-  const flight = attack.shotSpeed > 0 ? microsecondsUp(fight.gap(attacker, member) / attack.shotSpeed) : 0;
-  const hitAt = fight.attackStart[attacker] + attack.windup + attack.areaDelay + flight;
+  const hitAt = fight.attackStart[attacker] + untilHit(fight, attacker, attack, member);
   const threat: Threat = {
     attacker,
     use: fight.use[attacker],
@@ -79,6 +81,13 @@ function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member
   fight.queue.push(now + reaction, DUE.answer, member, 0, threat.use);
 }
 
+/** µs from the start of an attack to its first hit on a member, as things stand. */
+function untilHit(fight: Fight, attacker: number, { dash, windup, areaDelay, shotSpeed }: CompiledAttack, member: number): number {
+  const gap = fight.gap(attacker, member);
+  if (dash !== null && dash.hurts !== 'no') return dash.start + areaDelay + microsecondsUp(Math.min(gap, dash.distance) / dash.speed);
+  return windup + areaDelay + (shotSpeed > 0 ? microsecondsUp(gap / shotSpeed) : 0);
+}
+
 export function say(fight: Fight, member: number, threat: Threat, answer: number, verdict: number): void {
   threat.answer = answer;
   threat.verdict = verdict;
@@ -92,9 +101,10 @@ export function say(fight: Fight, member: number, threat: Threat, answer: number
 function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
   const kind = fight.kinds[member];
   let least = Infinity;
-  for (const { kind: answer } of kind.player!.answers) {
+  for (const { kind: answer, protects, distance, window } of kind.player!.answers) {
     if (!(attack.answers & (1 << answer))) continue;
-    if (answer === ANSWER.dodge || answer === ANSWER.block) return 0;
+    if (answer === ANSWER.block || (answer === ANSWER.dodge && protects)) return 0;
+    if (answer === ANSWER.dodge && distance >= wayOut(fight, attacker, attack, member)) least = Math.min(least, window / SECOND);
     if (answer === ANSWER.stepOut) least = Math.min(least, wayOut(fight, attacker, attack, member) / kind.run);
     if (answer === ANSWER.breakLine && fight.ground.walls.length > 0 && ranged(attack))
       least = Math.min(least, fight.radius[member] / kind.run);
@@ -109,6 +119,17 @@ export function ranged(attack: CompiledAttack): boolean {
   return attack.traits.alongLine;
 }
 
+/** It comes straight at whom it is meant for: out of its way is to the side. */
+export function comesStraight(attack: CompiledAttack): boolean {
+  return ranged(attack) || attack.dash?.hurts === 'way';
+}
+
+/** µs from its start at which the way it comes is settled. */
+export function settledAfter({ dash, turns, windup }: CompiledAttack): number {
+  if (dash?.hurts === 'way') return dash.start;
+  return turns ? windup : 0;
+}
+
 export function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
   const { stagger, damage } = own.effects;
   return (stagger !== null && attack.breakStagger) || (damage?.amount ?? 0) - (damage?.spread ?? 0) >= attack.breakHit;
@@ -118,6 +139,7 @@ export function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
 export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
   const own = fight.radius[member];
   const spare = own * CLEARANCE_SHARE;
+  if (attack.dash?.hurts === 'way') return own + fight.radius[attacker] + spare;
   switch (attack.traits.escape) {
     case 'reach':
       return Math.max(0, attack.rangeMax - fight.gap(attacker, member)) + spare;

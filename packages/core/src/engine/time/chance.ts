@@ -27,9 +27,10 @@ export const PURPOSE = {
   answer: 19,
   way: 20,
   decision: 21,
+  dash: 22,
 } as const;
 
-export const PURPOSES = 22;
+export const PURPOSES = 23;
 
 /** The finaliser of a 32-bit hash: every input bit reaches every output bit. */
 function finish(h: number): number {
