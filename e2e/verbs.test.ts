@@ -250,3 +250,56 @@ describe('a movement of an attack', () => {
     expect(first).toBeLessThan(2e6);
   });
 });
+
+describe('a thing to destroy', () => {
+  test('the party is sent to break it, built on the screen: the fight is won when it falls, with every enemy alive', async () => {
+    const id = await project((document) => {
+      const encounter = document.encounters.find((each: any) => each.id === 'glasshouse-defence');
+      const arena = document.arenas.find((each: any) => each.id === encounter.arena);
+      // One of the party, who stands beside it; enemies that do nothing, far away.
+      Object.assign(encounter, {
+        party: encounter.party.slice(0, 1),
+        allies: [],
+        events: [],
+        bySize: [],
+        limit: 60,
+        ends: { cleared: false, survive: false, defend: [] },
+      });
+      encounter.waves = [{ ...encounter.waves[0], start: 'atOnce', delay: 0 }];
+      delete encounter.waves[0].repeat;
+      const thing = arena.points.find((each: any) => each.health !== undefined);
+      Object.assign(thing, { x: arena.partyStart.x + 3, y: arena.partyStart.y, health: 100 });
+      for (const unit of document.units) if (unit.side === 'enemy') unit.temper.manner = 'passive';
+      const member = document.units.find((each: any) => each.id === encounter.party[0].unit);
+      Object.assign(member, { states: [{ ...member.states[0], id: 'break', name: 'Break', does: 'hold', leaves: [] }], startsIn: 'break' });
+      delete member.player;
+    });
+    const written = await stored(id);
+    const encounter = written.encounters.find((each: any) => each.id === 'glasshouse-defence');
+    const arena = written.arenas.find((each: any) => each.id === encounter.arena);
+    const thing = arena.points.find((each: any) => each.health !== undefined);
+    const page = await open(`${id}/encounters/glasshouse-defence`);
+    const whole = group('The whole encounter');
+    const label = await page.waitForFunction(
+      () => [...document.querySelectorAll('span')].find((one) => one.textContent === 'Won with')?.id,
+    );
+    await press(page, `[aria-labelledby="${await label.jsonValue()}"]`, thing.name);
+    await page.waitForSelector('[data-saving=saved]');
+    expect(await page.$(whole)).not.toBeNull();
+    await page.goto(`${page.url().split('/encounters/')[0]}/party/${encounter.party[0].unit}?state=break`);
+    await page.waitForSelector(STATES);
+    await choose(page, STATES, 'Does', 'go to a point');
+    await choose(page, STATES, 'Towards', `${thing.name} (${arena.name})`);
+    await choose(page, STATES, 'Strikes it', 'it alone');
+    await page.waitForSelector('[data-saving=saved]');
+    const kept = (await stored(id)).units.find((each: any) => each.id === encounter.party[0].unit).states[0];
+    expect(kept).toMatchObject({ does: 'goTo', to: thing.id, strikes: 'it' });
+    await page.goto(`${page.url().split('/party/')[0]}/encounters/glasshouse-defence`);
+    await page.waitForFunction(
+      () => document.querySelector('[data-measure="Win share"] [data-median]')?.getAttribute('data-median') === '1',
+    );
+    let enemies = 0;
+    await ran(id, 'glasshouse-defence', 1, (fight) => (enemies = fight.living[1].length));
+    expect(enemies).toBeGreaterThan(0);
+  });
+});

@@ -151,6 +151,14 @@ function offersOf(of: NonNullable<SubjectInfo['of']>, { unit, encounter, project
     case 'wave':
       if (encounter) return encounter.waves.map(({ id, name }) => ({ id, name }));
       return project.encounters.flatMap(({ name, waves }) => waves.map((wave) => ({ id: wave.id, name: `${wave.name} (${name})` })));
+    case 'point':
+      return project.arenas
+        .filter(({ id }) => !encounter || id === encounter.arena)
+        .flatMap(({ name, points }) =>
+          points
+            .filter(({ health }) => health !== undefined)
+            .map((point) => ({ id: point.id, name: encounter ? point.name : `${point.name} (${name})` })),
+        );
     case 'counter':
       if (encounter) return encounter.counters.map(({ id, name }) => ({ id, name }));
       return project.encounters.flatMap(({ name, counters }) => counters.map((one) => ({ id: one.id, name: `${one.name} (${name})` })));

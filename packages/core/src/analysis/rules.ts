@@ -39,6 +39,7 @@ export const INSPECTION_RULES = [
   'waveNeverStarts',
   'emptyWave',
   'eventNever',
+  'nothingToStrike',
 ] as const;
 export type InspectionRule = (typeof INSPECTION_RULES)[number];
 

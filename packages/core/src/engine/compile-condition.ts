@@ -41,6 +41,7 @@ const NUMBERS: Record<Named, (name: string, scope: ConditionScope) => number> = 
   doing: (name) => (TARGET_DOES as readonly string[]).indexOf(name),
   wave: (name, { names }) => names.waves.indexOf(name),
   flag: (name, { names }) => numberIn(names.flags, name),
+  point: (name, { names }) => names.types.indexOf(`point:${name}`),
   counter: (name, { names }) => names.counters.indexOf(name),
   unit: (name, { names }) => numberIn(names.types, name),
 };

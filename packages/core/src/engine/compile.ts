@@ -69,8 +69,12 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     id: point.id,
     x: point.x,
     y: point.y,
-    kind: point.health === undefined ? -1 : kinds.ofPoint(point.id, point.name, point.radius, point.height, point.health),
+    kind:
+      point.health !== undefined && standsIn(encounter, point.id)
+        ? kinds.ofPoint(point.id, point.name, point.radius, point.height, point.health)
+        : -1,
     defended: encounter.ends.defend.includes(point.id),
+    enemies: encounter.ends.destroy.includes(point.id),
   }));
   const events = encounter.events.map(({ id, name, when, then }) => ({
     id,
@@ -153,7 +157,10 @@ class Kinds {
       counters: encounter.counters.map(({ id }) => id),
       waves: encounter.waves.map(({ id }) => id),
       pools: encounter.slots.map(({ id }) => id),
-      types: [...types, ...arena.points.filter(({ health }) => health !== undefined).map(({ id }) => `point:${id}`)],
+      types: [
+        ...types,
+        ...arena.points.filter(({ id, health }) => health !== undefined && standsIn(encounter, id)).map(({ id }) => `point:${id}`),
+      ],
       roles: [...new Set([...types.map((type) => heads.get(type)?.role ?? ''), POINT_ROLE])],
       damageTypes: [],
       points: arena.points.map(({ id }) => id),
@@ -209,6 +216,7 @@ class Kinds {
     Object.assign(unit.body, { radius, height, eyeHeight: height, muzzleHeight: height });
     unit.health.max = health;
     unit.temper.manner = 'passive';
+    unit.onDeath.worth = 0;
     this.numbers.set(unit.id, this.all.length);
     return this.all.push(compileUnit(unit, this.context)) - 1;
   }
@@ -269,6 +277,11 @@ class Kinds {
 }
 
 const POINT_ROLE = 'point';
+
+/** Whether something stands at a point that has health. */
+function standsIn({ ends: { defend, destroy, also } }: Encounter, point: string): boolean {
+  return also === undefined || also.includes(point) || defend.includes(point) || destroy.includes(point);
+}
 
 /** Corners counter-clockwise, whichever way they were given. */
 function shapeOf(corners: readonly Corner[]): CompiledShape {

@@ -1,7 +1,6 @@
 /** What happens at instants: everything due at one time, in its order, in passes until nothing new is due. */
 import { EVENT } from '../record/log';
 import { OUTCOME } from '../record/outcome';
-import { ENEMY } from '../record/sides';
 import type { Fight } from './fight';
 import { endPhase, settleAid, settleHit } from './harm/attack';
 import { applyHit } from './harm/damage';
@@ -20,6 +19,7 @@ import { finishTask } from './player/tasks';
 import { cue } from './player/threats';
 import { type Due, DUE } from './time/queue';
 import { MOST_EVENTS, MOST_PASSES, MOST_WORK } from './tuning';
+import { enemiesLeft } from './waves/counts';
 import { spawn } from './waves/spawns';
 import { startWave, timeOut } from './waves/waves';
 
@@ -135,6 +135,7 @@ function buryTheDead(fight: Fight): void {
   for (const { unit, by, attack } of dying) {
     die(fight, unit, by, attack);
     if (fight.defended[unit]) fight.pointLost = true;
+    if (fight.attacked[unit]) fight.thingsLeft--;
   }
 }
 
@@ -143,8 +144,8 @@ function judge(fight: Fight, limitReached: boolean): void {
   const { compiled } = fight;
   if (fight.standing === 0) end(fight, OUTCOME.partyDown);
   else if (fight.pointLost) end(fight, OUTCOME.lost);
-  else if (compiled.winsCleared && fight.pending === 0 && fight.living[ENEMY].length === 0 && everyWaveCame(fight))
-    end(fight, OUTCOME.cleared);
+  else if (fight.thingsLeft === 0 && compiled.places.some(({ kind, enemies }) => enemies && kind >= 0)) end(fight, OUTCOME.cleared);
+  else if (compiled.winsCleared && fight.pending === 0 && enemiesLeft(fight) === 0 && everyWaveCame(fight)) end(fight, OUTCOME.cleared);
   else if (limitReached) end(fight, compiled.winsSurvive ? OUTCOME.survived : OUTCOME.timeOut);
   else if (fight.log.length > MOST_EVENTS || fight.work > MOST_WORK) end(fight, OUTCOME.runaway);
 }

@@ -35,6 +35,8 @@ const AT_FIRST = {
   standing: 0,
   uses: 0,
   pointLost: false,
+  /** Living things of the enemies that must be destroyed. */
+  thingsLeft: 0,
   holding: false,
   heldSince: 0,
   heldFor: 0,
@@ -97,6 +99,8 @@ export class FightState extends Tables {
 
   // by waves/beginning.ts: what must be kept; the fight is lost with it
   readonly defended = this.bytes();
+  /** What the enemies have standing, and must be destroyed. */
+  readonly attacked = this.bytes();
 
   // by mind/changes.ts: its row, and of row and state what every step asks for
   readonly kinds = this.list<CompiledUnit>();
@@ -295,6 +299,9 @@ export class FightState extends Tables {
   /** Those whom a movement of their attack carries, in the order in which they began. */
   readonly dashers = this.list<number>();
   pointLost = AT_FIRST.pointLost;
+  thingsLeft = AT_FIRST.thingsLeft;
+  /** What stands at each place of the arena; NOBODY: nothing. */
+  readonly things = this.list<number>();
   /** Those who came home for good in this step. */
   readonly leaving = this.list<number>();
   /** Units with a simulated player behind them. */

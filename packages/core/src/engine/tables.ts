@@ -170,6 +170,7 @@ export interface CompiledState {
   toPoint: number;
   /** follow: which friend */
   picks: CompiledTargeting | null;
+  strikes: State['strikes'];
   /** wander: how; null: from place to place */
   roams: { min: number; max: number; stands: number; zone: number } | null;
   mayAttack: boolean;
@@ -462,7 +463,8 @@ export interface Compiled {
     role: number;
   }[];
   points: { id: string; x: number; y: number; scatter: number; fx: number; fy: number }[];
-  places: { id: string; x: number; y: number; kind: number; defended: boolean }[];
+  /** What stands there: kind −1 where nothing does; on the enemies' side what is to be destroyed. */
+  places: { id: string; x: number; y: number; kind: number; defended: boolean; enemies: boolean }[];
   names: Names;
   kinds: CompiledUnit[];
   /** The plain kind of each type; −1 for a point. */

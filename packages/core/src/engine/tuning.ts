@@ -83,6 +83,9 @@ export const GRAZE_SHARE = 0.02;
 /** Looks ahead of one movement before it stops where it is. Fewer: long ways along walls end early. */
 export const MOST_TRACES = 4000;
 
+/** µs for which somebody who hurt a unit hinders it in what it was sent to do. */
+export const HINDERED_FOR = 3 * SECOND;
+
 /** Cells by which a body may be too wide for the grid and still be let through. Less: corridors close; more: bodies scrape. */
 export const SQUEEZE_CELLS = 0.35;
 

@@ -37,7 +37,7 @@ export class Zone {
   @ListOf(() => Corner, LIMITS.corners, { label: 'Corners', about: 'of a convex shape, in order' }) corners: Corner[] = [];
 }
 
-@About('A place to go to; with health, something to defend: it stands on the party’s side and can be destroyed.')
+@About('A place to go to; with health, something may stand there that can be destroyed: an encounter says whose it is.')
 export class Point {
   @Identifier() id: string;
   @Name() name: string;

@@ -14,7 +14,7 @@ export interface SubjectInfo {
   label: string;
   unit: string;
   /** What `of` names: something of the document, or what a target may be found doing. */
-  of?: Extract<RefersTo, 'attack' | 'role' | 'wave' | 'flag' | 'counter' | 'unit'> | 'doing';
+  of?: Extract<RefersTo, 'attack' | 'role' | 'wave' | 'flag' | 'counter' | 'unit' | 'point'> | 'doing';
   /** `of` may be left out: then any. */
   ofOptional?: true;
   /** What `within` limits: metres around, or seconds back. */
@@ -80,6 +80,8 @@ export const SUBJECTS = {
   waveShare: { ...share('the share not yet defeated of'), of: 'wave', encounter: true },
   waveStarted: { ...isSo('has started:'), of: 'wave', encounter: true },
   flag: { ...isSo('is raised: the flag'), of: 'flag', encounter: true },
+  pointHealthShare: { ...share('the share of health of what stands at'), of: 'point', encounter: true },
+  pointDestroyed: { ...isSo('is destroyed: what stood at'), of: 'point', encounter: true },
   counter: { ...count('the counter'), of: 'counter', encounter: true },
   all: joined('all of', ({ parts = [] }) => parts.map(bracketed).join(' and ') || 'nothing'),
   any: joined('any of', ({ parts = [] }) => parts.map(bracketed).join(' or ') || 'nothing'),
@@ -136,7 +138,7 @@ export class Condition {
   @Optional()
   @RefersByName({ to: { by: 'subject', kinds: REFERRED }, gone: (holder) => (goneWith(holder as Condition) ? 'takes' : 'blocks') }, 80, {
     label: 'Which',
-    about: 'an attack, a role, a wave, a flag, a counter or a unit, by what is compared',
+    about: 'an attack, a role, a wave, a flag, a counter, a point or a unit, by what is compared',
     when: { subject: subjectsThat(({ of }) => of) },
     only: true,
   })

@@ -251,9 +251,20 @@ export class Ends {
   @YesNo({ label: 'Won by lasting', about: 'by standing until the time limit' }) survive = false;
   @RefersToSome({ to: ['point'] }, LIMITS.points, {
     label: 'Lost with',
-    about: 'points of the arena that stand and must be kept: the fight is lost with the first that falls',
+    about: 'points of the arena that stand on the party’s side and must be kept: the fight is lost with the first that falls',
   })
   defend: string[] = [];
+  @RefersToSome({ to: ['point'] }, LIMITS.points, {
+    label: 'Won with',
+    about: 'points of the arena that stand on the enemies’ side: the fight is won with the last that falls',
+  })
+  destroy: string[] = [];
+  @Optional()
+  @RefersToSome({ to: ['point'] }, LIMITS.points, {
+    label: 'Also stand',
+    about: 'points with health that stand on the party’s side besides; absent: every one that the two lists above leave out',
+  })
+  also?: string[];
 }
 
 @About('A fight: who meets whom, where, in which order, and what ends it.')

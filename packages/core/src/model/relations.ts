@@ -97,10 +97,19 @@ function encounterProblems(project: Project, encounter: Encounter, report: Repor
   encounter.waves.forEach((wave, number) => waveProblems(encounter, wave, number, report));
   encounter.bySize.forEach(({ tweaks }, i) => scopedTweaks(tweaks, false, report, ...at, 'bySize', String(i), 'tweaks'));
   for (const event of encounter.events) eventProblems(encounter, event, report);
-  encounter.ends.defend.forEach((id, i) => {
-    if (arena?.points.some((point) => point.id === id && point.health === undefined))
-      report(pointerOf(...at, 'ends', 'defend', i), 'reference', id, 'must be a point of the arena that has health');
-  });
+  const { ends } = encounter;
+  for (const list of ['defend', 'destroy', 'also'] as const)
+    ends[list]?.forEach((id, i) => {
+      if (arena?.points.some((point) => point.id === id && point.health === undefined))
+        report(pointerOf(...at, 'ends', list, i), 'reference', id, 'must be a point of the arena that has health');
+      if (list !== 'destroy' && ends.destroy.includes(id))
+        report(
+          pointerOf(...at, 'ends', list, i),
+          'applies',
+          id,
+          'must not stand on both sides: it is among those that the fight is won with',
+        );
+    });
 }
 
 /** What must hold of an encounter's numbers, whatever tweaks made of them. */

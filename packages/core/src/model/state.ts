@@ -177,6 +177,16 @@ export class State {
     },
   )
   to?: string;
+  @OneOf(
+    { no: 'no', it: 'it alone', both: 'it, and foes in reach', hinders: 'it, and who hurts it' },
+    {
+      label: 'Strikes it',
+      about:
+        'where a foe’s thing stands at that point: passes it by; strikes it and takes no notice of foes; strikes it, and foes that come into reach; strikes it, and whoever has hurt itself lately',
+      when: { does: ['goTo'] },
+    },
+  )
+  strikes: 'no' | 'it' | 'both' | 'hinders' = 'no';
   @Optional()
   @Group(() => Targeting, { label: 'Whom', about: 'which of those friends it follows; absent: the nearest', when: { does: ['follow'] } })
   picks?: Targeting;

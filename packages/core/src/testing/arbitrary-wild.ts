@@ -156,6 +156,12 @@ const condition: fc.Arbitrary<Loose> = fc.oneof(
   }),
   fc.record({ subject: fc.constant('damageTaken'), is: fc.constant('above'), value: tenths(1, 9), within: tenths(0.5, 2) }),
   fc.record({ subject: fc.constant('flag'), is: fc.constantFrom('yes', 'no'), of: fc.constantFrom('bell', 'gong') }),
+  fc.record({
+    subject: fc.constant('pointHealthShare'),
+    is: fc.constantFrom('below', 'above'),
+    value: tenths(0, 1),
+    of: fc.constant('well'),
+  }),
   fc.record({ subject: fc.constant('counter'), is: fc.constantFrom('below', 'above'), value: tenths(0, 4), of: fc.constant('strokes') }),
 );
 const tree: fc.Arbitrary<Loose> = fc.oneof(
@@ -179,6 +185,7 @@ const state = (id: string, others: string[]) =>
         fc.record({ least: tenths(0.1, 1), more: tenths(0, 1), stands: tenths(0, 0.5), zone: fc.constantFrom('z', 'none') }),
       ),
       names: fc.boolean(),
+      strikes: fc.constantFrom('no', 'it', 'both', 'hinders'),
       picks: sometimes(
         fc.record({ by: fc.constantFrom('nearest', 'lowestShare', 'random'), reconsider: tenths(0, 1), commitment: tenths(0, 0.5) }),
       ),
@@ -390,6 +397,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
     when: condition.filter(({ subject }) => subject === 'flag' || subject === 'clock' || subject === 'counter'),
     stops: sometimes(fc.record({ at: tenths(0, 4), wave: fc.constantFrom('w1', 'w2') })),
     vault: sometimes(tenths(5, 60)),
+    whose: fc.constantFrom('kept', 'attacked', 'there', 'nobody’s'),
   })
   .map((f) => ({
     party: f.party,
@@ -455,7 +463,11 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
       alive: { most: f.most, full: f.full },
       slots: [{ id: 'close', size: 2, perTarget: true, gap: 0.1 }],
       counters: [{ id: 'strokes', name: 'Strokes', start: 1 }],
-      ends: { defend: f.vault ? ['well'] : [] },
+      ends: {
+        defend: f.vault && f.whose === 'kept' ? ['well'] : [],
+        destroy: f.vault && f.whose === 'attacked' ? ['well'] : [],
+        ...(f.whose === 'nobody’s' && { also: [] }),
+      },
       events: [
         {
           id: 'e',

@@ -237,6 +237,7 @@ function nameIn(fight: Fight, unit: number, what: SubjectInfo['of'], of: number)
     wave: names.waves,
     flag: names.flags,
     counter: names.counters,
+    point: names.types.map((type) => type.replace(/^point:/, '')),
     unit: names.types,
     doing: [...TARGET_DOES],
   };

@@ -22,6 +22,8 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
   const { base, project } = editor;
   const arenas = project.arenas.map(({ id, name }) => ({ id, name }));
   const standing = arena?.points.filter(({ health }) => health !== undefined).map(({ id, name }) => ({ id, name })) ?? [];
+  const named = [...base.ends.defend, ...base.ends.destroy];
+  const others = standing.map(({ id }) => id).filter((id) => !named.includes(id));
   return (
     <div className="flex flex-col gap-1.5" role="group" aria-label="The whole encounter">
       <TextField
@@ -55,7 +57,29 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
         <b className="text-table">Ends</b>
         <Field editor={editor} path="/ends/cleared" />
         <Field editor={editor} path="/ends/survive" />
-        {standing.length > 0 && <Field editor={editor} path="/ends/defend" offers={standing} />}
+        {standing.length > 0 && (
+          <>
+            <Field editor={editor} path="/ends/defend" offers={standing.filter(({ id }) => !base.ends.destroy.includes(id))} />
+            <Field editor={editor} path="/ends/destroy" offers={standing.filter(({ id }) => !base.ends.defend.includes(id))} />
+            {base.ends.also ? (
+              <div className="flex items-end gap-1">
+                <Field editor={editor} path="/ends/also" offers={standing.filter(({ id }) => !named.includes(id))} />
+                <Mini sign="remove" label="All others stand" onClick={() => editor.set('/ends/also', undefined, 'all others')} />
+              </div>
+            ) : (
+              others.length > 0 && (
+                <button
+                  type="button"
+                  className="link"
+                  title="which of the points with health stand in this fight besides"
+                  onClick={() => editor.set('/ends/also', others, 'only some others')}
+                >
+                  all others stand too; only some …
+                </button>
+              )
+            )}
+          </>
+        )}
       </div>
       <Slots editor={editor} />
       <div className="border-t border-hair pt-1">

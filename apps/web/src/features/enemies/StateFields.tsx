@@ -67,6 +67,7 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
         )}
         {(state.does === 'wander' || state.does === 'search') && <FieldNumber tight editor={editor} path={`${at}/radius`} width={84} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/to`} offers={places} />}
+        {state.does === 'goTo' && <Field editor={editor} path={`${at}/strikes`} width={118} />}
         {state.does === 'follow' && (
           <Field editor={editor} path={`${at}/to`} label="Follows" offers={friends} none="any friend" width={104} />
         )}

@@ -97,6 +97,12 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     /it never does/,
   ],
   [
+    'nothingToStrike',
+    '/units/clipper/states/rush/strikes',
+    spoilUnit('clipper', (unit) => Object.assign(unit.states[0], { does: 'goTo', to: 'nowhere', strikes: 'it' })),
+    /in no encounter does a thing of its foes stand there/,
+  ],
+  [
     'movementCutShort',
     '/units/clipper/attacks/bite/dash',
     spoilUnit('clipper', (unit) => (unit.attacks[0].dash = { ...blank(Dash), distance: 50, speed: 10, hurts: 'end' })),

@@ -7,6 +7,27 @@ export function minds(one: Inspected): void {
   ways(one);
   targets(one);
   gates(one);
+  assaults(one);
+}
+
+/** Sent to strike what stands at a point: somewhere a foe's thing must stand there. */
+function assaults({ project, unit, warn }: Inspected): void {
+  for (const { id, name, does, to, strikes } of unit.states) {
+    if (does !== 'goTo' || strikes === 'no' || to === undefined) continue;
+    const stands = project.encounters.some(({ arena, ends }) => {
+      const point = project.arenas.find((one) => one.id === arena)?.points.find((one) => one.id === to);
+      if (point?.health === undefined) return false;
+      const enemies = ends.destroy.includes(to);
+      return unit.side === 'party' ? enemies : !enemies && (ends.also === undefined || ends.also.includes(to) || ends.defend.includes(to));
+    });
+    if (!stands)
+      warn('nothingToStrike', {
+        at: ['states', id, 'strikes'],
+        message: `${name} is to strike what stands at ${to}, and in no encounter does a thing of its foes stand there`,
+        mend: 'give the point health and let an encounter say whose it is, or pass it by',
+        fix: { name: 'passes it by', set: [{ path: `/states/${id}/strikes`, value: 'no' }] },
+      });
+  }
 }
 
 /** A gate holds health at its share until its state has come: no way there may wait for less than that share. */

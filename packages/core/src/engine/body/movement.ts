@@ -106,7 +106,8 @@ function topSpeed(fight: Fight, unit: number, step: number): number {
 
 /** On its way somewhere, but leaves it to fight. */
 function engages(fight: Fight, unit: number): boolean {
-  const { does, onTheWay } = fight.kinds[unit].states[fight.state[unit]];
+  const { does, onTheWay, strikes } = fight.kinds[unit].states[fight.state[unit]];
+  if (strikes !== 'no') return fight.mayAttack[unit] === 1;
   return onTheWay === 'engage' && does !== DO.follow && does !== DO.strafe && fight.mayAttack[unit] === 1;
 }
 

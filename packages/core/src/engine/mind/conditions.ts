@@ -5,6 +5,7 @@ import { compares, inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledCondition } from '../tables';
+import { enemiesLeft } from '../waves/counts';
 import { draw, PURPOSE } from '../time/chance';
 import { lineToTarget, seesUnit } from './senses';
 
@@ -85,7 +86,9 @@ const READERS = {
   targetDoes: { isSo: targetIs((fight, _, target, { of }) => DOES[TARGET_DOES[of]](fight, target)) },
   chance: { holds: (fight, unit, { node, value }) => chanceOf(fight, unit, node) < value },
   clock: { number: (fight) => fight.now },
-  enemiesAlive: { number: (fight) => fight.living[ENEMY].length },
+  enemiesAlive: { number: (fight) => enemiesLeft(fight) },
+  pointHealthShare: { number: (fight, _, { of }) => (fight.killed[of] > 0 ? 0 : lowestShareOf(fight, of)) },
+  pointDestroyed: { isSo: (fight, _, { of }) => fight.killed[of] > 0 },
   partyAlive: { number: (fight) => fight.standing },
   killed: { number: (fight, _, { of }) => fight.killed[of] ?? NaN },
   kindHealthShare: { number: (fight, _, { of }) => lowestShareOf(fight, of) },

@@ -12,6 +12,7 @@ import { NOBODY, PHASE, URGE } from '../numbers';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { shelter } from './changes';
+import { thingToStrike } from './assault';
 import { setUrge } from './urges';
 import { dropTarget, reconsiderAt } from './wanted';
 
@@ -28,7 +29,8 @@ export function look(fight: Fight): void {
           fight.knownX[unit] = fight.x[target[unit]];
           fight.knownY[unit] = fight.y[target[unit]];
         }
-      } else maybeLose(fight, unit);
+      } else if (target[unit] >= 0 && target[unit] === thingToStrike(fight, unit)) lastSeen[unit] = now;
+      else maybeLose(fight, unit);
       if (fight.leashed[unit]) holdLeash(fight, unit);
     } else if (!fight.noticing[unit] && now >= fight.nextLook[unit]) lookAround(fight, unit);
   }

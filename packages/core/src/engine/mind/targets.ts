@@ -6,6 +6,7 @@ import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import type { CompiledCriterion, CompiledTargeting } from '../tables';
 import { PURPOSE } from '../time/chance';
+import { thingToStrike, whomToStrike } from './assault';
 import { withinCentres } from './senses';
 import { reconsiderAt, setTarget } from './wanted';
 
@@ -31,7 +32,9 @@ export function chooseTarget(fight: Fight, unit: number): void {
   reconsiderAt(fight, unit, fight.now + targeting.reconsider);
   const present = fight.target[unit];
   if (present !== NOBODY && fight.isAlive[present] && fight.now < fight.boundUntil[unit]) return;
-  const best = bestOf(fight, unit, fight.living[1 - fight.side[unit]], targeting, lose, present);
+  const thing = thingToStrike(fight, unit);
+  const best =
+    thing === NOBODY ? bestOf(fight, unit, fight.living[1 - fight.side[unit]], targeting, lose, present) : whomToStrike(fight, unit, thing);
   if (best === NOBODY && present !== NOBODY && fight.isAlive[present]) return; // remembered for as long as the memory lasts
   if (best === present) return;
   setTarget(fight, unit, best);

@@ -1,5 +1,5 @@
 /** How a fight begins. */
-import { PARTY } from '../../record/sides';
+import { ENEMY, PARTY } from '../../record/sides';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import { textKey } from '../time/chance';
@@ -17,10 +17,13 @@ export function begin(fight: Fight, seed: number): void {
     join(fight, unit);
   }
   for (const { kind, key, x, y, fx, fy } of allies) appearFreely(fight, kind, key, x, y, fx, fy);
-  for (const { id, kind, x, y, defended } of places) {
-    if (kind < 0) continue;
-    const unit = appear(fight, kind, PARTY, textKey(3, id), x, y, 1, 0, NOBODY);
+  for (const { id, kind, x, y, defended, enemies } of places) {
+    const unit = kind < 0 ? NOBODY : appear(fight, kind, enemies ? ENEMY : PARTY, textKey(3, id), x, y, 1, 0, NOBODY);
+    fight.things.push(unit);
+    if (unit === NOBODY) continue;
     fight.defended[unit] = defended ? 1 : 0;
+    fight.attacked[unit] = enemies ? 1 : 0;
+    if (enemies) fight.thingsLeft++;
   }
   beginWaves(fight);
   fight.queue.push(limit, DUE.end, 0, 0, 0);

@@ -1,4 +1,5 @@
 /** How many units of a wave there are to be, and how many are defeated. */
+import { ENEMY } from '../../record/sides';
 import type { WaveProgress } from '../records';
 import type { Fight } from '../fight';
 import { draw, PURPOSE } from '../time/chance';
@@ -25,6 +26,11 @@ export function defeat(fight: Fight, unit: number): void {
   if (!fight.counted[unit]) return;
   fight.counted[unit] = 0;
   countDefeated(fight, progress, fight.coming[unit]);
+}
+
+/** Living enemies; what they have standing is none. */
+export function enemiesLeft(fight: Fight): number {
+  return fight.living[ENEMY].length - fight.thingsLeft;
 }
 
 /** One that was to come is there, or left out for good. */

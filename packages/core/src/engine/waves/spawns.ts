@@ -20,7 +20,7 @@ import type { CompiledAttack, CompiledGroup } from '../tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from '../tuning';
-import { belongTo, comeWith, COMINGS, countDefeated, joinWave, made, waveOf } from './counts';
+import { belongTo, comeWith, COMINGS, countDefeated, enemiesLeft, joinWave, made, waveOf } from './counts';
 import { putOff, queueOfWave } from './holding';
 import { planGroup } from './plan';
 import { enter, serve } from './roll';
@@ -59,13 +59,13 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
 function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code: number, ordinal: number): boolean {
   const { aliveMost, aliveMostOfType, whenFull, kinds } = fight.compiled;
   const { type } = kinds[kind];
-  const living = fight.living[ENEMY].length;
+  const living = enemiesLeft(fight);
   const full = living >= aliveMost || fight.aliveOfType[type] >= aliveMostOfType[type];
   const hard = fight.alive.length >= MOST_LIVE || fight.count >= fight.compiled.capacity;
   if (!full && !hard) return true;
   if (full && !hard && whenFull === 'replace') {
     const same = fight.aliveOfType[type] >= aliveMostOfType[type];
-    const oldest = fight.living[ENEMY].find((unit) => !same || fight.kinds[unit].type === type);
+    const oldest = fight.living[ENEMY].find((unit) => !fight.attacked[unit] && (!same || fight.kinds[unit].type === type));
     if (oldest !== undefined) depart(fight, oldest, GONE.replaced);
     return true;
   }
@@ -193,7 +193,7 @@ export function summon(fight: Fight, unit: number, attack: CompiledAttack): void
       fight.helpers[unit] >= attack.summonCap ||
       fight.count >= capacity ||
       fight.alive.length >= MOST_LIVE ||
-      (side === ENEMY && (fight.living[ENEMY].length >= aliveMost || fight.aliveOfType[kind.type] >= aliveMostOfType[kind.type]));
+      (side === ENEMY && (enemiesLeft(fight) >= aliveMost || fight.aliveOfType[kind.type] >= aliveMostOfType[kind.type]));
     if (full) {
       fight.log.add(fight.now, EVENT.capped, unit, NOBODY, attack.summonKind, 2);
       continue;
