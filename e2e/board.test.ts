@@ -186,6 +186,15 @@ describe('the board', () => {
     await page.waitForFunction(() =>
       document.querySelector('[aria-label="Tiers out of order"]')?.textContent?.includes('Bramble is no harder than'),
     );
+    // The same by a sum of shares of the lowest tier's: each is 1 there, and the one above it comes to less.
+    const check = '[aria-label="Ranking check"]';
+    await press(page, check, 'Ranked by pressure dose');
+    await press(page, '[data-radix-popper-content-wrapper] .sheet', 'and another …');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() =>
+      /weighted sum [\d.]+ against 2(?![\d.])/.test(document.querySelector('[aria-label="Tiers out of order"]')?.textContent ?? ''),
+    );
+    expect(new URL(page.url()).searchParams.get('rank')).toMatch(/^dose:1,\w+:1$/);
     await page.click(cell('encounter|cellar-beat|bramble|regular'));
     await page.waitForFunction(() => document.querySelector('aside[aria-label=Cell]')?.textContent?.includes('Cellar Beat'));
     const link = await page.waitForSelector('[aria-label="Runs to open"] a');

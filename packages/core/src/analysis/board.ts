@@ -2,6 +2,7 @@
  * What a board shows of a project: rows of enemies, encounters or waves, columns of tiers, skills or player counts; the band
  * that speaks of each cell, and what its runs say.
  */
+import { type RankBy, RANKED_BY_DOSE } from './ranking';
 import type { Verdict } from '../measures/enough';
 import type { Statistic, GoalSubject } from '../measures/measure';
 import { type BandMeasure, GOAL_MEASURES, columnOf } from '../measures/list';
@@ -110,8 +111,17 @@ function goalsAt(project: Project, axis: BoardAxis, lens: BoardLens): Goal[] {
   return goalsOf(project, { skills: [skill], style, players });
 }
 
-/** Every cell of the board, and the columns of its sample that the measure, the brief and the ranking ask for. */
-export function askedOf(project: Project, measure: BandMeasure, axis: BoardAxis, lens: BoardLens): { cell: string; columns: string[] }[] {
+/**
+ * Every cell of the board, and the columns of its sample that the measure, the brief and the ranking ask for.
+ * @param ranking what the tiers of encounters are ranked by
+ */
+export function askedOf(
+  project: Project,
+  measure: BandMeasure,
+  axis: BoardAxis,
+  lens: BoardLens,
+  ranking: readonly RankBy[] = RANKED_BY_DOSE,
+): { cell: string; columns: string[] }[] {
   const asked = new Map<string, Set<string>>();
   const add = (cell: Scenario, ...columns: string[]) => {
     const key = scenarioKey(cell);
@@ -123,7 +133,8 @@ export function askedOf(project: Project, measure: BandMeasure, axis: BoardAxis,
   for (const { cell, column } of goalsAt(project, axis, lens)) add(cell, column);
   if (axis === 'tiers')
     for (const { id } of project.encounters)
-      for (const column of columnsOf(project, axis)) add(cellAt({ subject: 'encounter', id }, column, lens), 'dose');
+      for (const column of columnsOf(project, axis))
+        add(cellAt({ subject: 'encounter', id }, column, lens), ...ranking.map((one) => columnOf(one.measure, 'encounter')));
   return [...asked].map(([cell, columns]) => ({ cell, columns: [...columns] }));
 }
 

@@ -6,7 +6,7 @@ import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
 import { type Scenario, scenarioKey, scenarioOf, duelScenario, compileScenario } from './scenario';
 import { goalsOf, judgeGoals } from './cells';
-import { ranked, tierSteps } from './ranking';
+import { lessIsHarder, RANKED_BY_DOSE, ranked, rankValues, tierSteps } from './ranking';
 
 const sampleAt = (cell: Scenario, runs = 100): Sample => {
   const compiled = compileScenario(demoProject(), cell);
@@ -103,6 +103,33 @@ describe('ranking', () => {
     }));
     expect(tierSteps(tiers)).toMatchObject([{ below: 'bloom', id: 'bramble', says: 'easier' }]);
     expect(ranked(tiers).map(({ id }) => id)).toEqual(['bramble', 'bloom']);
+  });
+
+  test('by a measure of which less is harder, an order that falls is the right one', () => {
+    const falling = [
+      { id: 'a', values: [1, 1, 1, 1, 0, 1] },
+      { id: 'b', values: [0, 0, 0, 0, 0, 0] },
+    ];
+    expect(tierSteps(falling).map(({ says }) => says)).toEqual(['easier']);
+    expect(tierSteps(falling, true).map(({ says }) => says)).toEqual(['harder']);
+    expect([lessIsHarder([{ measure: 'won', weight: 1 }]), lessIsHarder([{ measure: 'dose', weight: 1 }])]).toEqual([true, false]);
+  });
+
+  test('a weighted sum is of shares of the lowest tier, each more where it is harder: worked', () => {
+    const tier = (id: string, dose: number[], won: number[]) => ({ id, values: (measure: string) => (measure === 'dose' ? dose : won) });
+    const tiers = [tier('a', [1, 3], [1, 0.6]), tier('b', [1, 1], [0.2, NaN])];
+    // Means of the lowest: 2 and 0.8. Run 1 of b: 1 ÷ 2 + 0.5 × (2 − 0.25).
+    const found = rankValues(tiers, [
+      { measure: 'dose', weight: 1 },
+      { measure: 'won', weight: 0.5 },
+    ]);
+    expect(found[0].values).toEqual([0.5 + 0.5 * (2 - 1 / 0.8), 1.5 + 0.5 * (2 - 0.6 / 0.8)]);
+    expect(found[1].values[0]).toBeCloseTo(0.5 + 0.5 * 1.75, 12);
+    expect(found[1].values[1]).toBeNaN();
+    expect(rankValues(tiers, RANKED_BY_DOSE).map(({ values }) => values)).toEqual([
+      [1, 3],
+      [1, 1],
+    ]);
   });
 
   test('worked: differences 1, 2, 3 are 2 ± t(2) ÷ √3; equal values are unclear', () => {

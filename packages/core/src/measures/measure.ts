@@ -23,6 +23,8 @@ export interface Goal {
   percent?: true;
   /** Yes or no in each run: told as the share of runs. */
   share?: true;
+  /** The harder the fight, the less of it; absent: the more. */
+  harder?: 'less';
   /** What a brief calls it, where the measure's own name or key would be taken for another's. */
   key?: string;
   label?: string;

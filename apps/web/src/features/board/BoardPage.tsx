@@ -37,6 +37,7 @@ import { BoardTable } from './BoardTable';
 import { CellPanel } from './CellPanel';
 import { Grid, NAME_WIDTH } from './Grid';
 import { MeasureList } from './MeasureList';
+import { rankFrom, rankText } from './rankBy';
 import { RankingCheck } from './RankingCheck';
 import { type HowMany, RunBar } from './RunBar';
 import { saveCsv, savePng } from './saveBoard';
@@ -82,7 +83,12 @@ function Board({ project }: { project: Project }) {
   const set = (name: string, value: string | undefined) => change({ [name]: value });
   const columns = useMemo(() => columnsOf(project, axis), [project, axis]);
   const rows = useMemo(() => rowsOf(project, measure, axis), [project, measure, axis]);
-  const asked = useMemo(() => lenses.flatMap((one) => askedOf(project, measure, axis, one)), [project, measure, axis, lenses]);
+  const rankedBy = search.get('rank');
+  const rankBy = useMemo(() => rankFrom(rankedBy), [rankedBy]);
+  const asked = useMemo(
+    () => lenses.flatMap((one) => askedOf(project, measure, axis, one, rankBy)),
+    [project, measure, axis, lenses, rankBy],
+  );
   const read = useCells(project.id, asked);
   const judged = useMemo(() => (read ? judgedOf(project, axis, lens, read) : []), [project, axis, lens, read]);
   const goals = useMemo(() => goalsByPlace(judged), [judged]);
@@ -269,7 +275,16 @@ function Board({ project }: { project: Project }) {
           </a>
         </p>
         <span className="flex-1" />
-        {read && axis === 'tiers' && <RankingCheck project={project} lens={lens} read={read} width={width - 32} />}
+        {read && axis === 'tiers' && (
+          <RankingCheck
+            project={project}
+            lens={lens}
+            read={read}
+            width={width - 32}
+            by={rankBy}
+            onBy={(next) => set('rank', rankText(next))}
+          />
+        )}
       </main>
       {selected && row && column && (
         <CellPanel

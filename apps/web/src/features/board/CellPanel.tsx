@@ -284,8 +284,7 @@ function Seeds({
   order.sort((a, b) => a.value - b.value || a.seed - b.seed);
   if (!order.length) return null;
   const median = order[Math.ceil(order.length / 2) - 1];
-  const low = GOAL_MEASURES[measure].share || measure === 'partyLeft' || measure === 'timeToDown';
-  const worst = low ? order[0] : order[order.length - 1];
+  const worst = GOAL_MEASURES[measure].harder === 'less' ? order[0] : order[order.length - 1];
   const lost = won?.indexOf(0) ?? -1;
   const to = (seed: number) => {
     const query = new URLSearchParams();

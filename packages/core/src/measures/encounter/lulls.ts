@@ -5,5 +5,5 @@ export const lulls = ofRun({
   unit: '',
   about: 'stretches of at least 3 s with next to no pressure',
   of: ({ quiet }) => quiet.lulls.length,
-  goal: { of: ENCOUNTER },
+  goal: { of: ENCOUNTER, harder: 'less' },
 });

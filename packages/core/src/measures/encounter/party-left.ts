@@ -5,5 +5,5 @@ export const partyLeft = ofRun({
   unit: '',
   about: 'share of the party’s full health at the end',
   of: ({ stream }) => stream.run.partyLeft,
-  goal: { of: EITHER, percent: true },
+  goal: { of: EITHER, percent: true, harder: 'less' },
 });

@@ -5,5 +5,5 @@ export const score = ofRun({
   unit: '',
   about: 'worth of the foes killed (each time, where one is brought back), and what events gave',
   of: ({ score: { all } }) => all,
-  goal: { of: ENCOUNTER, usual: 'mean' },
+  goal: { of: ENCOUNTER, usual: 'mean', harder: 'less' },
 });

@@ -6,5 +6,5 @@ export const timeToDown = ofRow({
   unit: 's',
   about: 'first damage to down, of the first member to go down',
   of: ({ timesToDown }) => firstDown(timesToDown),
-  goal: { of: EITHER },
+  goal: { of: EITHER, harder: 'less' },
 });

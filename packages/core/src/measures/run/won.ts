@@ -6,5 +6,5 @@ export const won = ofRow({
   unit: '',
   about: 'share of runs that the party wins',
   of: ({ outcome }) => (isWon(outcome) ? 1 : 0),
-  goal: { of: EITHER, usual: 'share', share: true, percent: true },
+  goal: { of: EITHER, usual: 'share', share: true, percent: true, harder: 'less' },
 });
