@@ -105,6 +105,15 @@ describe('ranking', () => {
     expect(ranked(tiers).map(({ id }) => id)).toEqual(['bramble', 'bloom']);
   });
 
+  test('a rank is a mean with its interval by t, worked: 1 to 6 are 3.5 ± 2.571 × 1.871 ÷ √6', () => {
+    const [one] = ranked([{ id: 'a', values: [1, 2, 3, 4, 5, 6] }]);
+    expect(one.value).toBe(3.5);
+    expect(one.interval.high - 3.5).toBeCloseTo(1.963, 1);
+    expect(3.5 - one.interval.low).toBeCloseTo(1.963, 1);
+    expect(ranked([{ id: 'a', values: [1] }])[0].interval).toEqual({ low: -Infinity, high: Infinity });
+    expect(ranked([{ id: 'a', values: [Infinity, NaN] }])).toEqual([]);
+  });
+
   test('by a measure of which less is harder, an order that falls is the right one', () => {
     const falling = [
       { id: 'a', values: [1, 1, 1, 1, 0, 1] },

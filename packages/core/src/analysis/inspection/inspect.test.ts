@@ -6,10 +6,11 @@ import type { Unit } from '../../model/unit';
 import { parseProject } from '../../model/validate';
 import { demoProject } from '../../testing/demo';
 import { Dash } from '../../model/attack';
-import { blank } from '../../model/blank';
+import { blank, blankState } from '../../model/blank';
 import { type Warning, acceptanceOf, causeOf, mended, sortedOut } from '../warning';
 import { INSPECTION_RULES } from '../rules';
-import { inspect, inspectAll } from './inspect';
+import { inspected, reachFrom, usedAttacks } from './context';
+import { inspect, inspectAll, inspectUnit } from './inspect';
 
 type Spoil = (project: Project) => Project | void;
 const spoilUnit =
@@ -144,7 +145,7 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     'neverReached',
     '/units/thistlejack/choice/priorities/0/entries/0/weight',
     spoilUnit('thistlejack', (unit) => (unit.choice.priorities[0].entries[0].weight = 0)),
-    /never drawn/,
+    /has no weight in priority 1: it is never drawn/,
   ],
   [
     'neverReached',
@@ -394,5 +395,47 @@ describe('accepting a warning', () => {
     const tier = structuredClone(project);
     tier.tiers[3].tweaks.push({ scope: 'unit', of: 'clipper', path: '/attacks/bite/beat/active', op: '×', value: 2 });
     expect(acceptanceOf(tier, bite(tier))).toBeUndefined();
+  });
+});
+
+describe('what a unit can strike with, as warnings see it', () => {
+  const chain = () => {
+    const { unit } = inspected(demoProject(), 'thistlejack', {});
+    const [first, second, third] = unit.attacks;
+    const attacks = [
+      { ...first, id: 'a', next: { attack: 'b', window: 1 } },
+      { ...second, id: 'b', next: { attack: 'c', window: 1 } },
+      { ...third, id: 'c', next: undefined, range: { min: 0, max: 30 } },
+      { ...third, id: 'd', next: undefined, range: { min: 0, max: 60 } },
+    ];
+    return { ...unit, attacks, choice: { ...unit.choice, priorities: [{ entries: [{ attack: 'a', weight: 1 }] }] }, states: [] };
+  };
+
+  test('follow-ups of follow-ups are used, and nothing else', () => {
+    expect(usedAttacks(chain()).map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+  });
+
+  test('its reach is that of what it may begin: all where no state is asked about, else what the state lets it', () => {
+    const unit = chain();
+    const state = (attacks: 'all' | 'none' | 'some', only?: string[]) => ({ ...blankState('s', 'S', 'approach'), attacks, only });
+    expect(reachFrom(unit, undefined)).toBe(30);
+    expect(reachFrom(unit, state('all'))).toBe(30);
+    expect(reachFrom(unit, state('some', ['a']))).toBe(unit.attacks[0].range.max);
+    expect(reachFrom(unit, state('none'))).toBeUndefined();
+  });
+
+  test('a band that begins exactly where its reach ends is within reach', () => {
+    const warned = (near: number) =>
+      inspectUnit(
+        spoilt(
+          spoilUnit('thistlejack', (unit) => {
+            unit.attacks.forEach((one) => (one.range = { min: 0, max: 6 }));
+            unit.states.forEach((one) => one.does === 'strafe' && Object.assign(one, { near, far: 9 }));
+          }),
+        ),
+        'thistlejack',
+        {},
+      ).filter(({ rule, path }) => rule === 'stopsOutOfReach' && path.endsWith('/near')).length;
+    expect([warned(6), warned(6.1)]).toEqual([0, 1]);
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { type FightSketch, compiled, eventsOf, fought, unit } from '../../testing/builders';
+import { type FightSketch, compiled, dummy, eventsOf, fought, unit } from '../../testing/builders';
 import { type Loose, bite, standing, enemy, duel, startsOf } from '../../testing/duels';
 import { DOING } from '../../record/doing';
 import { run } from '../run';
@@ -241,4 +241,26 @@ describe('attacks', () => {
     expect(eventsOf(log, 'spawn').length - 2).toBeGreaterThan(6);
     expect(eventsOf(log, 'capped').every(({ a }) => a === 2)).toBe(true);
   });
+});
+
+test('a body exactly on the edge of a cone is within it, however the edge is rounded', () => {
+  // On the diagonal of a cone of 90°: products and roots differ in their last bits, in about half of these places downwards.
+  for (let tenth = 10; tenth <= 40; tenth++) {
+    const blast = {
+      id: 'blast',
+      delivery: 'area',
+      area: { about: 'self', radius: 9, angle: 90 },
+      range: { min: 0, max: 90 },
+      beat: { windup: 0.1, cooldown: 9, tracking: 'fixed' },
+      effects: { damage: { amount: 1 } },
+    };
+    const { log } = fought({
+      party: [dummy('aim', 100, { movement: { walk: 0, run: 0 } })],
+      partyAt: { x: 0, y: 0, facing: 0 },
+      enemies: [{ unit: unit({ id: 'clipper', attacks: [blast], movement: { walk: 0, run: 0 } }), x: tenth / 5 }],
+      arena: { points: [{ id: 'post', name: 'Post', x: tenth / 5 - tenth / 10, y: tenth / 10, radius: 0.05, health: 5 }] },
+      limit: 0.5,
+    });
+    expect([tenth, eventsOf(log, 'hit').some(({ other }) => other === 1)]).toEqual([tenth, true]);
+  }
 });

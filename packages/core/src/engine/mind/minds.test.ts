@@ -300,3 +300,19 @@ describe('conditions', () => {
     expect(came / 400).toBeLessThan(0.37);
   });
 });
+
+test('of foes equally near the one who was there first is the nearest', () => {
+  const chooser = unit({ id: 'clipper', attacks: [{ id: 'bite', range: { min: 0, max: 50 } }], movement: { walk: 0, run: 0 } });
+  const { log } = fought({
+    party: [dummy('a', 100), dummy('b', 100)],
+    partyAt: { x: 0, y: 0, facing: 0 },
+    enemies: [{ unit: chooser, x: 10, y: 0 }],
+    limit: 1,
+  });
+  // They stand at (0, −0.6) and (0, 0.6).
+  expect(
+    eventsOf(log, 'target')
+      .filter(({ actor }) => actor === 2)
+      .map(({ other }) => other),
+  ).toEqual([0]);
+});

@@ -445,3 +445,24 @@ describe('the reaction margin of what was not announced to its victim', () => {
     expect(eventsOf(log, 'start').length).toBeGreaterThan(2);
   });
 });
+
+test('an answer with a cooldown can be given at the very first instant', () => {
+  const first = member({ attention: { ...quick, mean: 0 }, answers: [dodge({ window: 2, distance: 0, cooldown: 5 })] });
+  const { log } = fought({ party: [first], enemies: [{ unit: slammer(0.5), x: 3 }], limit: 1 });
+  expect(eventsOf(log, 'answer').map(({ time, b }) => [time, b])).toEqual([[0, VERDICT.tried]]);
+  expect(eventsOf(log, 'hit')).toEqual([]);
+});
+
+test('shots stray within the error to either side: of a body of half-width r at d, r ÷ (d tan error) are within it', () => {
+  const gun = { id: 'gun', delivery: 'hitscan', range: { min: 0, max: 60 }, beat: { cooldown: 0.05 }, effects: { damage: { amount: 1 } } };
+  const shooter = member({ aimError: 40 }, { attacks: [gun], senses: { sight: 400, lose: 500 } });
+  const { log } = fought({
+    party: [shooter],
+    enemies: [{ unit: dummy('clipper', 1e6, { side: 'enemy', movement: { walk: 0, run: 0 } }), x: 4 }],
+    limit: 100,
+  });
+  const shots = eventsOf(log, 'start').length;
+  // Half-width 0.4 at 4 m: 0.4 ÷ (4 × tan 40°) = 0.119. Of 2,000 shots three standard errors are 0.022.
+  expect(shots).toBeGreaterThan(1900);
+  expect(Math.abs(eventsOf(log, 'hit').length / shots - 0.4 / (4 * Math.tan((40 * Math.PI) / 180)))).toBeLessThan(0.022);
+});
