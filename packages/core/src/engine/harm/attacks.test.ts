@@ -257,7 +257,17 @@ test('a body exactly on the edge of a cone is within it, however the edge is rou
     const { log } = fought({
       party: [dummy('aim', 100, { movement: { walk: 0, run: 0 } })],
       partyAt: { x: 0, y: 0, facing: 0 },
-      enemies: [{ unit: unit({ id: 'clipper', attacks: [blast], movement: { walk: 0, run: 0 } }), x: tenth / 5 }],
+      enemies: [
+        {
+          unit: unit({
+            id: 'clipper',
+            attacks: [blast],
+            movement: { walk: 0, run: 0 },
+            targeting: { never: { roles: ['point'], units: [] } },
+          }),
+          x: tenth / 5,
+        },
+      ],
       arena: { points: [{ id: 'post', name: 'Post', x: tenth / 5 - tenth / 10, y: tenth / 10, radius: 0.05, health: 5 }] },
       limit: 0.5,
     });

@@ -302,17 +302,19 @@ describe('conditions', () => {
 });
 
 test('of foes equally near the one who was there first is the nearest', () => {
-  const chooser = unit({ id: 'clipper', attacks: [{ id: 'bite', range: { min: 0, max: 50 } }], movement: { walk: 0, run: 0 } });
+  const mite = (id: string) => dummy(id, 100, { side: 'enemy', movement: { walk: 0, run: 0 } });
   const { log } = fought({
-    party: [dummy('a', 100), dummy('b', 100)],
-    partyAt: { x: 0, y: 0, facing: 0 },
-    enemies: [{ unit: chooser, x: 10, y: 0 }],
+    party: [unit({ id: 'warden', side: 'party', attacks: [{ id: 'bite', range: { min: 0, max: 50 } }], movement: { walk: 0, run: 0 } })],
+    // Five metres from it each, which a double holds exactly.
+    enemies: [
+      { unit: mite('a'), x: 3, y: 4 },
+      { unit: mite('b'), x: 3, y: -4 },
+    ],
     limit: 1,
   });
-  // They stand at (0, −0.6) and (0, 0.6).
   expect(
     eventsOf(log, 'target')
-      .filter(({ actor }) => actor === 2)
+      .filter(({ actor }) => actor === 0)
       .map(({ other }) => other),
-  ).toEqual([0]);
+  ).toEqual([1]);
 });
