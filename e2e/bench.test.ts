@@ -254,7 +254,7 @@ describe('an enemy made from nothing', () => {
       3,
       'Hesitate',
       3,
-      { what: 'a chance drawn on entering the state', chance: 0.25 },
+      { what: 'a chance drawn on entering the state, or as it decides', chance: 0.25 },
       { what: 'the time since it last began an attack', is: 'above', value: 1.2 },
     );
     await select('Back off');

@@ -66,11 +66,11 @@ export const SUBJECTS = {
   targetDoes: { ...isSo('its target is'), of: 'doing' },
   chance: {
     asked: 'chance',
-    label: 'a chance drawn on entering the state',
+    label: 'a chance drawn on entering the state, or as it decides',
     unit: '',
     most: 1,
     start: 0.5,
-    sentence: ({ value }) => `a chance drawn on entering the state comes true (${value ?? 0})`,
+    sentence: ({ value }) => `a chance drawn on entering the state, or as it decides, comes true (${value ?? 0})`,
   },
   clock: { ...seconds('the clock'), encounter: true },
   enemiesAlive: { ...count('the number of living enemies'), encounter: true },

@@ -38,6 +38,23 @@ describe('columns of a table of units', () => {
     expect(column.pathOf(writtenUnit(project, 'clipper'))).toBeUndefined();
   });
 
+  test('so is a state: its pace, its band, how often it decides, the weights of its ways', () => {
+    const project = demo();
+    const jack = project.units.find(({ id }) => id === 'thistlejack')!;
+    Object.assign(jack.states[1], { decides: { min: 0.5, max: 2 } });
+    jack.states[1].leaves[1] = { ...jack.states[1].leaves[0], weight: 3 };
+    const columns = columnsOf(project, 'enemy');
+    const found = (id: string) => columns.find((column) => column.id === id)!;
+    const unit = writtenUnit(project, 'thistlejack');
+    const { id } = unit.states[1];
+    expect(found('state 2 decides/max').label).toBe('State 2: decides to');
+    expect(found('state 2 decides/max').pathOf(unit)).toBe(`/states/${id}/decides/max`);
+    expect(found('state 2 leaves/1/weight').label).toBe('State 2: way 2 weight');
+    expect(found('state 2 leaves/1/weight').pathOf(unit)).toBe(`/states/${id}/leaves/1/weight`);
+    expect(found('state 2 leaves/1/weight').pathOf(writtenUnit(project, 'clipper'))).toBeUndefined();
+    expect(columns.some((column) => column.id === 'state 3 leaves/2/weight')).toBe(false);
+  });
+
   test('numbers of lists whose items differ from unit to unit have no columns of their own', () => {
     expect(
       columnsOf(demo(), 'enemy').some(({ id }) =>

@@ -1,4 +1,4 @@
-/** What a table of units can show: every number that a unit has by itself, and those of its first attacks. */
+/** What a table of units can show: every number that a unit has by itself, and those of its first attacks and states. */
 import { type Project, Unit, fieldLabel, placesOfNumbers, pointerSteps, unitHeads, valueAt, writtenUnit } from '@insidia/core';
 
 export interface Column {
@@ -20,9 +20,30 @@ const ATTACK_FIELDS = [
   'aim/near',
   'aim/far',
   'energy',
+  'dash/distance',
+  'dash/speed',
+  'dash/after',
 ];
-/** Attacks, by their place, that have columns. */
-const ATTACKS = 3;
+const STATE_FIELDS = [
+  'paceFactor',
+  'stopAt',
+  'near',
+  'far',
+  'radius',
+  'roams/min',
+  'roams/max',
+  'roams/stands',
+  'decides/min',
+  'decides/max',
+  'leaves/0/weight',
+  'leaves/1/weight',
+  'leaves/2/weight',
+];
+/** Items of these lists, by their place, that have columns. */
+const BY_PLACE = [
+  { list: 'attacks', called: 'attack', fields: ATTACK_FIELDS, count: 3 },
+  { list: 'states', called: 'state', fields: STATE_FIELDS, count: 3 },
+] as const;
 
 export const FIRST_COLUMNS = [
   '/health/max',
@@ -51,22 +72,27 @@ export function columnsOf(project: Project, side: Unit['side']): Column[] {
     unit: '',
     pathOf: (unit) => (typeof valueAt(unit, path) === 'number' ? path : undefined),
   }));
-  for (let i = 0; i < ATTACKS; i++)
-    for (const field of ATTACK_FIELDS) {
-      const pathOf = (unit: Unit) => {
-        const attack = unit.attacks[i];
-        const path = attack && `/attacks/${attack.id}/${field}`;
-        return path && typeof valueAt(unit, path) === 'number' ? path : undefined;
-      };
-      if (!units.some((unit) => pathOf(unit) !== undefined)) continue;
-      columns.push({
-        id: `attack ${i + 1} ${field}`,
-        label: `Attack ${i + 1}: ${fieldLabel(Unit, ['attacks', '0', ...field.split('/')]).toLowerCase()}`,
-        unit: '',
-        pathOf,
-      });
-    }
+  for (const { list, called, fields, count } of BY_PLACE)
+    for (let i = 0; i < count; i++)
+      for (const field of fields) {
+        const pathOf = (unit: Unit) => {
+          const item = unit[list][i];
+          const path = item && `/${list}/${item.id}/${field}`;
+          return path && typeof valueAt(unit, path) === 'number' ? path : undefined;
+        };
+        if (!units.some((unit) => pathOf(unit) !== undefined)) continue;
+        columns.push({ id: `${called} ${i + 1} ${field}`, label: `${capital(called)} ${i + 1}: ${nameOf(list, field)}`, unit: '', pathOf });
+      }
   return columns;
+}
+
+const capital = (word: string) => `${word.charAt(0).toUpperCase()}${word.slice(1)}`;
+
+/** "decides from", "way 2 weight" */
+function nameOf(list: string, field: string): string {
+  const steps = field.split('/');
+  const own = fieldLabel(Unit, [list, '0', ...steps]).toLowerCase();
+  return steps[0] === 'leaves' ? `way ${Number(steps[1]) + 1} ${own}` : steps[0] === 'dash' ? `movement ${own}` : own;
 }
 
 /** Lists whose items differ from unit to unit. */
