@@ -15,6 +15,11 @@ import {
   tierWarnings,
 } from '../index';
 
+test('the file of the demo says everything that the page would write: a save of it changes nothing', () => {
+  const raw = file('verdance.insidia.json') as object;
+  expect(JSON.parse(JSON.stringify(parseProject(structuredClone(raw))))).toEqual(raw);
+});
+
 const file = (name: string) => JSON.parse(readFileSync(join(__dirname, '../../../../demo', name), 'utf8'));
 const demo = (change: (project: Project) => void = () => undefined): Project => {
   const project = file('verdance.insidia.json') as Project;
