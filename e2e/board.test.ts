@@ -136,9 +136,10 @@ describe('the board', () => {
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowDown');
     await page.waitForFunction(() => document.activeElement?.getAttribute('data-cell') === 'duel|thistlejack|bloom|regular||');
-    const heading = await page.$eval('aside[aria-label=Cell]', (one) => one.textContent);
-    expect(heading).toContain('Thistlejack');
-    expect(heading).toContain('Bloom');
+    await page.waitForFunction(() => {
+      const heading = document.querySelector('aside[aria-label=Cell]')?.textContent;
+      return heading?.includes('Thistlejack') && heading.includes('Bloom');
+    });
     expect(await page.$eval('aside [data-verdict]', (one) => one.getAttribute('data-verdict'))).toBe('met');
     // The upper edge is dragged below the median: too slow to die.
     const edge = (await page.$('[aria-label="Band, at most"]'))!;

@@ -1,5 +1,5 @@
 /** insidia effective: a unit's numbers as a lens makes them, each with its chain. */
-import { type Project, chainSentence, effectiveValues, hasUnit } from '@insidia/core/running';
+import { LIMITS, type Project, chainSentence, effectiveValues, hasUnit } from '@insidia/core/running';
 import { EXIT, Exit } from './exit';
 
 export interface EffectiveOptions {
@@ -23,8 +23,8 @@ export function effective(project: Project, options: EffectiveOptions): string {
   known(project.encounters, 'encounter', encounter);
   if (players !== undefined && encounter === undefined)
     throw new Exit(EXIT.usage, '--players counts in an encounter: give it with --encounter, or leave it out');
-  if (players !== undefined && !(Number.isInteger(players) && players >= 1 && players <= 4))
-    throw new Exit(EXIT.usage, `players must be a whole number from 1 to 4: it is ${players}`);
+  if (players !== undefined && !(Number.isInteger(players) && players >= 1 && players <= LIMITS.party))
+    throw new Exit(EXIT.usage, `players must be a whole number from 1 to ${LIMITS.party}: it is ${players}`);
   const lens = { tier: options.tier, skill: options.skill, style: options.style, players };
   const values = effectiveValues(project, unit, lens, encounter).filter(({ chain }) => !changed || chain);
   if (format === 'json') return JSON.stringify({ unit, ...lens, encounter, values }, null, 2) + '\n';

@@ -241,7 +241,7 @@ describe('insidia', () => {
     [['simulate', demo, '--encounter', 'first-bell', '--runs', 'many'], 2, 'it must be a number'],
     [['trace', demo, '--encounter', 'first-bell', '--seed', '-1'], 2, 'seed must be a whole number from 0 to 2147483647: it is -1'],
     [['simulate', demo, '--encounter', 'first-bell', '--style', 'sly'], 2, 'there is no style "sly"'],
-    [['simulate', demo, '--encounter', 'first-bell', '--players', '5'], 2, 'players must be a whole number from 1 to 4: it is 5'],
+    [['simulate', demo, '--encounter', 'first-bell', '--players', '9'], 2, 'players must be a whole number from 1 to 8: it is 9'],
     [['check', '/nowhere/file.json'], 4, "can't be read"],
     [['prune'], 2, 'unknown command'],
   ])('%j is exit %d', async (args, status, message) => {

@@ -29,7 +29,7 @@ function subject(command: Command): Command {
     .option('-t, --tier <id>', 'difficulty tier')
     .option('-s, --skill <id>', 'skill of the simulated player')
     .option('--style <id>', 'play style of the simulated player')
-    .option('--players <n>', 'how many of the party take part, 1 to 4', number)
+    .option('--players <n>', 'how many of the party take part, 1 to 8', number)
     .option('--step <s>', 'step of movement and senses in seconds', number);
 }
 
@@ -88,7 +88,7 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     .option('-n, --runs <n>', 'how many runs a cell', number, 200)
     .option('-s, --skill <id>', 'skill of the simulated player (default: the one that most goals speak of)')
     .option('--style <id>', 'play style of the simulated player')
-    .option('--players <n>', 'how many of the party take part in encounters, 1 to 4', number)
+    .option('--players <n>', 'how many of the party take part in encounters, 1 to 8', number)
     .action(async (file: string, options: ReportRunOptions) => {
       const [{ readProject }, { reportOf }] = await Promise.all([import('./input.js'), import('./report.js')]);
       write(reportOf(readProject(file), options, new Date().toISOString().slice(0, 10), report));
@@ -102,7 +102,7 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     .option('-s, --skill <id>', 'skill of the simulated player')
     .option('--style <id>', 'play style of the simulated player')
     .option('-e, --encounter <id>', 'encounter whose tweaks by party size count')
-    .option('--players <n>', 'how many of its party take part, 1 to 4', number)
+    .option('--players <n>', 'how many of its party take part, 1 to 8', number)
     .option('--changed', 'only numbers that something changes')
     .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json']).default('text'))
     .action(async (file: string, options: EffectiveOptions) => {

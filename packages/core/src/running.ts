@@ -2,6 +2,7 @@
  * What it takes to read a project and fight it: an entry of its own for programs that start for one answer and end. The
  * main entry has this and everything else.
  */
+export { LIMITS } from './model/limits';
 export { type CompileOptions, compile } from './engine/compile';
 export { type Run, Runner } from './engine/run';
 export type { Compiled } from './engine/tables';

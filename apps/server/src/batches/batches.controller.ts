@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, Get, Header, HttpCode, Inject, type MessageEvent, Param, Post, Query, Req, Sse } from '@nestjs/common';
-import { BAND_MEASURES, CURVES } from '@insidia/core';
+import { BAND_MEASURES, CURVES, LIMITS } from '@insidia/core';
 import { ApiOperation, ApiProduces, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
 import { type Observable, filter, finalize, interval, map, takeUntil } from 'rxjs';
@@ -100,8 +100,8 @@ export class BatchesController {
     @Query('measure') measure?: string | string[],
   ) {
     const count = players === undefined ? undefined : Number(players);
-    if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= 4))
-      throw badRequest(`players must be a whole number from 1 to 4: it is ${players}`);
+    if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= LIMITS.party))
+      throw badRequest(`players must be a whole number from 1 to ${LIMITS.party}: it is ${players}`);
     const measures = [measure ?? []].flat().map((name) => {
       const found = BAND_MEASURES.find((one) => one === name);
       if (!found) throw badRequest(`measure must be one of ${BAND_MEASURES.join(', ')}: it is ${name}`);

@@ -305,7 +305,7 @@ describe('what is made of batches', () => {
     for (const [query, detail] of [
       ['measure=joy', 'measure must be one of'],
       ['skill=godlike', 'there is no skill "godlike"'],
-      ['players=9', 'players must be a whole number from 1 to 4: it is 9'],
+      ['players=9', 'players must be a whole number from 1 to 8: it is 9'],
     ]) {
       const refused = await call('GET', `${document.id}/report?${query}`);
       expect([refused.status, refused.body.detail]).toEqual([400, expect.stringContaining(detail)]);

@@ -2,6 +2,7 @@
  * From a document, an encounter and a lens to the tables that a run reads. Compile once, run many. The result is plain
  * data and may be sent to a worker.
  */
+import { LIMITS } from '../model/limits';
 import type { Arena, Corner } from '../model/arena';
 import { effectiveEncounter, effectiveUnit, type Lens, tweakApplies, tweakedUnit } from '../model/effective';
 import type { CompiledBoost } from '../model/effects/effect';
@@ -50,8 +51,8 @@ export function compile(project: Project, options: CompileOptions): Compiled {
   mustExist(project.skills, options.skill, 'skill', project.name);
   mustExist(project.styles, options.style, 'style', project.name);
   const { players, stepSeconds = DEFAULT_STEP_SECONDS } = options;
-  if (players !== undefined && !(Number.isInteger(players) && players >= 1 && players <= 4))
-    throw new Error(`players must be a whole number from 1 to 4: it is ${players}`);
+  if (players !== undefined && !(Number.isInteger(players) && players >= 1 && players <= LIMITS.party))
+    throw new Error(`players must be a whole number from 1 to ${LIMITS.party}: it is ${players}`);
   if (!(stepSeconds >= 0.001 && stepSeconds <= 1)) throw new Error(`step must be between 0.001 and 1 s: it is ${stepSeconds}`);
   const whole = effectiveEncounter(project, wanted, options).unit;
   const encounter = options.without === undefined ? whole : leaveOut(whole, options.without);
@@ -234,8 +235,24 @@ class Kinds {
     return this.names.types.map((type) => !type.startsWith('point:') && tweakApplies(tweak, this.effective(type)));
   }
 
-  /** Side by side across the way the party faces, an average radius between edges; rows behind one another. */
-  lineUp(members: PartyMember[], luck: string, { partyStart }: Arena, row: number): CompiledMember[] {
+  /** At a point of the arena where one is named; the others side by side across the way the party faces, an average radius between edges; rows behind one another. */
+  lineUp(members: PartyMember[], luck: string, arena: Arena, row: number): CompiledMember[] {
+    const inLine = this.rowOf(
+      members.filter(({ at }) => at === undefined),
+      luck,
+      arena,
+      row,
+    );
+    return members.map(({ id, unit, at }) => {
+      const point = at === undefined ? undefined : arena.points.find((one) => one.id === at);
+      if (!point) return inLine.shift()!;
+      const { facing } = arena.partyStart;
+      const key = textKey(textKey(1, luck), id);
+      return { kind: this.of(unit), key, x: point.x, y: point.y, fx: cosine(facing), fy: sine(facing) };
+    });
+  }
+
+  private rowOf(members: PartyMember[], luck: string, { partyStart }: Arena, row: number): CompiledMember[] {
     const key = textKey(1, luck);
     const [fx, fy] = [cosine(partyStart.facing), sine(partyStart.facing)];
     const kinds = members.map(({ unit }) => this.of(unit));

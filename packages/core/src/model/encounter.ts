@@ -151,6 +151,9 @@ export class Wave {
 export class PartyMember {
   @Identifier() id: string;
   @Refers(UNIT, { label: 'Unit' }) unit: string;
+  @Optional()
+  @Refers({ to: ['point'] }, { label: 'Stands at', about: 'a point of the arena; absent: in line with the others where the party starts' })
+  at?: string;
 }
 
 @About('What changes when so many take part.')

@@ -17,7 +17,7 @@ export const LIMITS = {
   /** Seconds an encounter may be set to last. */
   encounterSeconds: 3600,
   /** Party members in an encounter. */
-  party: 4,
+  party: 8,
   arenas: 100,
   encounters: 200,
   tiers: 24,

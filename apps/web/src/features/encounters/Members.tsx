@@ -5,6 +5,8 @@ import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { nextMember, sizeAdded } from './edits';
 import { TweaksPopover } from './TweaksPopover';
 
+const IN_LINE = '*';
+
 /** Who stands against the enemies: of the party, or beside it. */
 export function Members({
   editor,
@@ -19,10 +21,11 @@ export function Members({
   const units = [...heads.values()].map(({ id, name }) => ({ id, name }));
   const [what, member] = list === 'party' ? ['Party', 'member'] : ['Allies', 'ally'];
   const own = base[list];
+  const points = editor.project.arenas.find(({ id }) => id === base.arena)?.points.map(({ id, name }) => ({ id, name })) ?? [];
   return (
     <div className="border-t border-hair pt-1" role="group" aria-label={what}>
       <b className="text-table">{what}</b>
-      {own.map(({ id, unit }, i) => (
+      {own.map(({ id, unit, at }, i) => (
         <div key={id} className="flex items-center gap-1 py-px">
           <Choose
             quiet
@@ -31,6 +34,23 @@ export function Members({
             options={units}
             onChoose={(next) => editor.set(`/${list}/${id}/unit`, next, heads.get(next)?.name ?? next)}
           />
+          {points.length > 0 && (
+            <div className="w-[104px] shrink-0">
+              <Choose
+                quiet
+                label={`${member === 'ally' ? 'Ally' : 'Member'} ${i + 1} stands at`}
+                value={at ?? IN_LINE}
+                options={[{ id: IN_LINE, name: 'in line' }, ...points]}
+                onChoose={(next) =>
+                  editor.set(
+                    `/${list}/${id}/at`,
+                    next === IN_LINE ? undefined : next,
+                    points.find((one) => one.id === next)?.name ?? 'in line',
+                  )
+                }
+              />
+            </div>
+          )}
           <ListButtons
             what={`${member} ${i + 1}`}
             index={i}
@@ -68,7 +88,9 @@ export function Members({
 /** What changes with how many take part. */
 export function Sizes({ editor }: { editor: ObjectEditor<'encounters'> }) {
   const { base, project } = editor;
-  const missing = [1, 2, 3, 4].filter((members) => members <= LIMITS.party && !base.bySize.some((one) => one.members === members));
+  const missing = Array.from({ length: LIMITS.party }, (_, i) => i + 1).filter(
+    (members) => !base.bySize.some((one) => one.members === members),
+  );
   return (
     <div className="border-t border-hair pt-1" role="group" aria-label="By party size">
       <b className="text-table">By party size</b>

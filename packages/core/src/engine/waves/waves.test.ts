@@ -518,3 +518,42 @@ test('every outcome has a name, and every event a number of its own', () => {
   expect(new Set(OUTCOME_NAMES).size).toBe(OUTCOME_NAMES.length);
   expect(Object.values(EVENT)).toEqual(Object.values(EVENT).map((_, i) => i));
 });
+
+describe('who stands where at first', () => {
+  const eight = ['a', 'b', 'c', 'd', 'e', 'f', 'g', 'h'].map((id) => dummy(id, 100));
+  const post = { id: 'post', name: 'Post', x: 30, y: -7 };
+
+  test('a party of eight stands in line; who is given a point stands there, the others close up', () => {
+    const places = (party: Loose[]) =>
+      eventsOf(
+        fought(
+          stage({
+            party: eight,
+            partyAt: { x: 0, y: 0, facing: 0 },
+            enemies: [{ unit: seedling('seedling', { temper: { manner: 'passive' } }), x: 100 }],
+            arena: { points: [post] },
+            encounter: { party },
+            limit: 0.2,
+          }),
+        ).log,
+        'spawn',
+      )
+        .slice(0, 8)
+        .map(({ a, b }) => [a, Number(b.toFixed(9))]);
+    const members = eight.map(({ id }, i) => ({ id: `m${i}`, unit: id }));
+    // Radii of 0.4 and 0.4 between edges: 1.2 m from middle to middle, eight of them about the start.
+    expect(places(members)).toEqual(eight.map((_, i) => [0, Number((-4.2 + 1.2 * i).toFixed(9))]));
+    const one = members.map((member, i) => (i === 2 ? { ...member, at: 'post' } : member));
+    expect(places(one)).toEqual(
+      [0, 1, 2, 3, 4, 5, 6, 7].map((i) => (i === 2 ? [30, -7] : [0, Number((-3.6 + 1.2 * (i > 2 ? i - 1 : i)).toFixed(9)) + 0])),
+    );
+  });
+
+  test('a ninth member is refused, and a point that is not there', () => {
+    const nine = [...eight, dummy('i', 100)];
+    expect(() => compiled(stage({ party: nine }))).toThrow('party');
+    expect(() => compiled(stage({ encounter: { party: [{ id: 'm0', unit: 'warden', at: 'nowhere' }] } }))).toThrow(
+      'must be a point of the arena',
+    );
+  });
+});
