@@ -324,8 +324,8 @@ describe('an enemy made from nothing', () => {
     await condition(page, 'Priority 1 is tried if', { what: 'the number of fallen friends', is: 'above', value: 0, within: 9 });
 
     await newState(page, 'Tend', 'follow a friend');
-    await choose(page, STATES, 'Towards', 'Mulcher');
-    await fill(page, STATES, 'Stays within', 3);
+    await choose(page, STATES, 'Follows', 'Mulcher');
+    await fill(page, STATES, 'Keeps to', 3);
     await newState(page, 'Keep away', 'keep a band');
     await fillAll(page, STATES, { 'Keeps to': 10, 'Keeps from': 7 });
     await newState(page, 'Shrink back', 'flee');
