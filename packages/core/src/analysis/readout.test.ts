@@ -195,3 +195,49 @@ describe('what rules out the entries of a choice', () => {
     expect(whole.result().summary.digest).toBe(plain.digest);
   });
 });
+
+describe('where an enemy stands in an arena', () => {
+  /** The party at the middle, looking along x; one wall. Where the Mulcher, 0.7 m wide, is put at 8 m. */
+  const put = (x: number, y: number, w: number, d: number) => {
+    const project = demo();
+    const [arena] = project.arenas;
+    const corners = [
+      { x, y },
+      { x: x + w, y },
+      { x: x + w, y: y + d },
+      { x, y: y + d },
+    ];
+    Object.assign(arena, {
+      width: 60,
+      depth: 60,
+      walls: [{ id: 'w', name: 'W', height: 3, corners }],
+      partyStart: { x: 0, y: 0, facing: 0 },
+    });
+    const { arena: found } = duelOptions(project, {}, { enemy: 'mulcher', against: 'warden', distance: 8, arena: arena.id });
+    const [point] = found!.spawnPoints;
+    return point;
+  };
+  const straightAhead = put(-25, -25, 1, 1);
+
+  test('straight ahead where that is free', () => {
+    expect(straightAhead.y).toBeCloseTo(0, 9);
+    expect(straightAhead.x).toBeGreaterThan(8);
+  });
+
+  test('not in the midst of a wall, however far its faces are, nor nearer to one than its radius', () => {
+    const inside = put(straightAhead.x - 3, -3, 6, 6);
+    expect(Math.abs(inside.y)).toBeGreaterThan(3);
+    const beside = put(straightAhead.x + 0.3, -1, 4, 2);
+    expect(Math.abs(beside.y)).toBeGreaterThan(1);
+  });
+});
+
+test('the shares of its time that attacks take come to no more than all of it, and to what they take', () => {
+  const tables = compile(demo(), duelOptions(demo(), {}, { enemy: 'thistlejack', against: 'warden' }));
+  const { kinds } = runBatch(tables, 1, 20);
+  const { attacks } = kinds.find(({ id }) => id === 'thistlejack')!;
+  const shares = attacks.map(({ timeShare }) => timeShare).filter((share) => share === share);
+  expect(shares.length).toBeGreaterThan(0);
+  expect(shares.reduce((sum, share) => sum + share, 0)).toBeLessThanOrEqual(1);
+  expect(Math.max(...shares)).toBeGreaterThan(0.05);
+});

@@ -18,7 +18,11 @@ const FILTERS = {
   all: { name: 'all', fits: () => true },
   unit: { name: 'this unit', fits: () => true },
   hits: { name: 'hits', fits: (event: string) => ['hit', 'tick', 'miss', 'blocked', 'exposed', 'death', 'down'].includes(event) },
-  waves: { name: 'waves', fits: (event: string) => ['wave', 'spawn', 'death', 'happening', 'flag', 'end', 'capped'].includes(event) },
+  waves: {
+    name: 'waves',
+    fits: (event: string) =>
+      ['wave', 'spawn', 'death', 'happening', 'flag', 'counter', 'score', 'stopped', 'end', 'capped'].includes(event),
+  },
 } as const;
 
 /** Rows kept in the page about the present one; a run has thousands. */
