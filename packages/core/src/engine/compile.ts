@@ -126,6 +126,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     whenFull: encounter.alive?.full ?? 'wait',
     winsCleared: encounter.ends.cleared,
     winsSurvive: encounter.ends.survive,
+    winsDestroyed: places.some(({ kind, enemies }) => enemies && kind >= 0),
     capacity: Math.min(MOST_UNITS, plannedUnits(encounter) + standing + (summons ? SUMMON_ROOM : 0)),
     attackRoom: kinds.all.reduce((most, { attacks }) => Math.max(most, attacks.length), 1),
     hasPlayers: [...party, ...allies].some(({ kind }) => kinds.all[kind].player !== null),

@@ -144,7 +144,7 @@ function judge(fight: Fight, limitReached: boolean): void {
   const { compiled } = fight;
   if (fight.standing === 0) end(fight, OUTCOME.partyDown);
   else if (fight.pointLost) end(fight, OUTCOME.lost);
-  else if (fight.thingsLeft === 0 && compiled.places.some(({ kind, enemies }) => enemies && kind >= 0)) end(fight, OUTCOME.cleared);
+  else if (compiled.winsDestroyed && fight.thingsLeft === 0) end(fight, OUTCOME.cleared);
   else if (compiled.winsCleared && fight.pending === 0 && enemiesLeft(fight) === 0 && everyWaveCame(fight)) end(fight, OUTCOME.cleared);
   else if (limitReached) end(fight, compiled.winsSurvive ? OUTCOME.survived : OUTCOME.timeOut);
   else if (fight.log.length > MOST_EVENTS || fight.work > MOST_WORK) end(fight, OUTCOME.runaway);

@@ -484,6 +484,8 @@ export interface Compiled {
   whenFull: AliveCap['full'];
   winsCleared: boolean;
   winsSurvive: boolean;
+  /** The enemies have things standing, with the last of which it is won. */
+  winsDestroyed: boolean;
   /** Most units there can ever be. */
   capacity: number;
   /** Most attacks of any kind. */
