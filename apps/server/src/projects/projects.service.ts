@@ -5,7 +5,7 @@ import { ProjectRecord, RevisionRecord } from '../database/entities';
 import { written } from '../database/trouble';
 import { exists, idIsFixed, notFound, staleWrite } from '../problem';
 import { Workers } from '../threads/workers';
-import { documentAt, writeRevision } from './store';
+import { documentAt, keptAt, writeRevision } from './store';
 
 export interface Versioned {
   revision: number;
@@ -116,7 +116,8 @@ export class ProjectsService {
     const saved = await this.fork().transactional(async (em) => {
       const record = await em.findOne(ProjectRecord, { id, deletedAt: null }, { lockMode: LockMode.PESSIMISTIC_WRITE });
       if (!record) throw notFound('project', id);
-      const before = (await documentAt(em, id, record.revision)) as Project;
+      const kept = (await keptAt(em, id, record.revision))!;
+      const before = kept.document;
       if (record.revision !== revision)
         throw staleWrite(
           { revision: record.revision, document: before },
@@ -124,7 +125,7 @@ export class ProjectsService {
         );
       const { document, patch } = await this.workers.change(before, await make(em), said.client ?? OWN);
       if (document.id !== id) throw idIsFixed(id, document.id);
-      writeRevision(em, record, before, document, patch, said);
+      writeRevision(em, record, kept.asIs ? before : undefined, document, patch, said);
       return { revision: record.revision, document };
     });
     written();

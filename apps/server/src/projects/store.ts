@@ -15,8 +15,20 @@ function outlineOf(document: Project): Outline {
   return { fields, order };
 }
 
+/** A document as it is kept at a revision. */
+export interface Kept {
+  document: Project;
+  /** Its objects are kept as the format has them now; else they were made into that on the way. */
+  asIs: boolean;
+}
+
 /** The document as of a revision; undefined when there is no such revision. */
 export async function documentAt(em: EntityManager, project: string, revision: number): Promise<Project | undefined> {
+  return (await keptAt(em, project, revision))?.document;
+}
+
+/** The same, with how it is kept. */
+export async function keptAt(em: EntityManager, project: string, revision: number): Promise<Kept | undefined> {
   if (!(await em.count(RevisionRecord, { project, number: revision }))) return undefined;
   const outline = await outlineAt(em, project, revision);
   const objects = Object.entries(outline.order).flatMap(([collection, ids]) => ids.map((id) => ({ collection, id })));
@@ -37,11 +49,11 @@ export async function documentAt(em: EntityManager, project: string, revision: n
   for (const collection of COLLECTIONS) document[collection] = [];
   for (const { collection } of objects) (document[collection] as unknown[]).push(newest[place++].body);
   // A revision from before the format was what it is lacks what is filled in by default since.
-  const complete =
+  const asIs =
     COLLECTIONS.every((collection) => outline.order[collection]) &&
     'accepted' in outline.fields &&
     outline.fields.version === FORMAT_VERSION;
-  return complete ? (document as unknown as Project) : parseProject(document);
+  return { document: asIs ? (document as unknown as Project) : parseProject(document), asIs };
 }
 
 async function outlineAt(em: EntityManager, project: string, revision: number): Promise<Outline> {
@@ -50,7 +62,10 @@ async function outlineAt(em: EntityManager, project: string, revision: number): 
   return record.outline!;
 }
 
-/** Writes a document as the next revision: only objects that differ from `before` are stored again. */
+/**
+ * Writes a document as the next revision: only objects that differ from `before` are stored again.
+ * @param before absent: there is none, or it is kept in an older form of the format, which objects of today must not be mixed with
+ */
 export function writeRevision(
   em: EntityManager,
   record: ProjectRecord,

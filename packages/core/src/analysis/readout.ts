@@ -116,7 +116,7 @@ export class DuelWork implements ReadoutWork<ReadoutPart, Readout> {
 
   result(): Readout {
     const { rows, compiled, project, scenario } = this;
-    const enemyKind = compiled.kinds[compiled.waves[0].groups[0].kinds[0][0]].type;
+    const enemyKind = compiled.kinds[compiled.waves[0].groups[0].kinds[0][0][0]].type;
     const partyKind = compiled.kinds[compiled.party[0].kind].type;
     const enemy = effectiveUnit(project, scenario.id, scenario).unit;
     const party = compiled.party.map(({ kind }) => effectiveUnit(project, compiled.kinds[kind].id, scenario).unit);

@@ -33,6 +33,7 @@ export const INSPECTION_RULES = [
   'tweakVoid',
   'tweakUndone',
   'shieldNotScaled',
+  'traitIdle',
   'tiersAlike',
   'tweakOutOfOrder',
   'wavesAllAtOnce',

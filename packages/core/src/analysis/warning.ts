@@ -23,7 +23,7 @@ export type Fix = { name: string } & (
     }
   | {
       /** A tweak to be taken out of its list. */
-      list: 'tiers' | 'skills' | 'styles';
+      list: 'traits' | 'tiers' | 'skills' | 'styles';
       id: string;
       index: number;
     }

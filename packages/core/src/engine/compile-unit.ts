@@ -125,7 +125,9 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     revivableFor: microseconds(onDeath.revivableFor),
     revivals: onDeath.revivals,
     player: unit.player ? compilePlayer(unit.player, unit) : null,
+    bears: [],
     source: context.keepSource ? unit : null,
+    grown: [],
   };
 }
 

@@ -4,12 +4,13 @@
  */
 import { LIMITS } from '../model/limits';
 import type { Arena, Corner } from '../model/arena';
-import { effectiveEncounter, effectiveUnit, type Lens, tweakApplies, tweakedUnit } from '../model/effective';
+import { effectiveEncounter, effectiveUnit, type Lens, traitsAt, tweakApplies, tweakedUnit } from '../model/effective';
 import type { CompiledBoost } from '../model/effects/effect';
 import type { Consequence, Encounter, PartyMember, Wave, WaveGroup } from '../model/encounter';
 import { plannedUnits } from '../model/planned';
 import type { Project } from '../model/project';
-import type { NumberTweak } from '../model/tweak';
+import { traitsBy, tweaksBy } from '../model/trait';
+import type { NumberTweak, Tweak } from '../model/tweak';
 import { Unit } from '../model/unit';
 import { unitHeads } from '../model/variants';
 import { OUTCOME } from '../record/outcome';
@@ -137,7 +138,7 @@ function mustExist(list: { id: string }[], id: string | undefined, what: string,
   if (id !== undefined && !list.some((item) => item.id === id)) throw new Error(`there is no ${what} "${id}" in ${project}`);
 }
 
-/** The unit kinds of one encounter: each unit once, and once more for every elite and every growth of a wave. */
+/** The unit kinds of one encounter: each unit once, and once more for all that traits and growth of waves make of it. */
 class Kinds {
   readonly all: CompiledUnit[] = [];
   readonly names: Names;
@@ -169,7 +170,7 @@ class Kinds {
       zones: arena.zones.map(({ id }) => id),
       boosts: [],
     };
-    const changes = encounter.events.some(({ then }) => then.some(({ does }) => does === 'tweak'));
+    const changes = encounter.events.some(({ then }) => then.some(({ does }) => does === 'tweak' || does === 'trait'));
     const boosts = units.some(({ attacks }) => attacks.some(({ effects }) => effects.boost));
     this.context = {
       names: this.names,
@@ -198,9 +199,9 @@ class Kinds {
     return effectiveUnit(this.project, id, this.lens, this.encounter).unit;
   }
 
-  /** The kind of a unit with more tweaks laid over it. */
-  of(id: string, tweaks: readonly NumberTweak[] = []): number {
-    const key = tweaks.length ? `${id} ${JSON.stringify(tweaks)}` : id;
+  /** The kind of a unit with traits laid over it, and what its wave has grown by. */
+  of(id: string, traits: readonly string[] = [], grown: readonly NumberTweak[] = []): number {
+    const key = traits.length + grown.length ? `${id} ${JSON.stringify([traits, grown])}` : id;
     const known = this.numbers.get(key);
     if (known !== undefined) return known;
     const number = this.all.length;
@@ -208,7 +209,10 @@ class Kinds {
     // Its place is kept while it is being made: it may summon its own kind.
     this.all.push(undefined as unknown as CompiledUnit);
     const unit = this.effective(id);
-    this.all[number] = compileUnit(tweaks.length ? tweakedUnit(unit, tweaks) : unit, this.context);
+    const born = tweakedUnit(unit, tweaksBy(this.project, traits));
+    const kind = compileUnit(tweakedUnit(born, grown), this.context);
+    const bears = [...traitsAt(this.project, unit, this.lens), ...traitsBy(this.project, traits)].map(({ name }) => name);
+    this.all[number] = { ...kind, bears, ...(kind.source && { source: born, grown }) };
     return number;
   }
 
@@ -231,8 +235,13 @@ class Kinds {
     return this.effective(id).onDeath.worth;
   }
 
-  /** Which of the encounter's units a scoped tweak speaks of, by type. */
-  spokenOf(tweak: Consequence['tweaks'][number]): boolean[] {
+  /** What a trait of the project changes. */
+  changesOf(trait: string): NumberTweak[] {
+    return tweaksBy(this.project, [trait]);
+  }
+
+  /** Which of the encounter's units a scope speaks of, by type. */
+  spokenOf(tweak: Pick<Tweak, 'scope' | 'of'>): boolean[] {
     return this.names.types.map((type) => !type.startsWith('point:') && tweakApplies(tweak, this.effective(type)));
   }
 
@@ -298,7 +307,7 @@ const POINT_ROLE = 'point';
 
 /** Whether something stands at a point that has health. */
 function standsIn({ ends: { defend, destroy, also } }: Encounter, point: string): boolean {
-  return also === undefined || also.includes(point) || defend.includes(point) || destroy.includes(point);
+  return also.includes(point) || defend.includes(point) || destroy.includes(point);
 }
 
 /** Corners counter-clockwise, whichever way they were given. */
@@ -332,7 +341,7 @@ function compileWave(wave: Wave, number: number, encounter: Encounter, arena: Ar
     when: wave.when ? compileCondition(wave.when, scope) : null,
     timeout: microseconds(wave.timeout ?? 0),
     delay: microseconds(wave.delay),
-    groups: wave.groups.map((group) => compileGroup(group, key, times, wave.repeat, arena, kinds)),
+    groups: wave.groups.map((group) => compileGroup(group, key, times, wave, arena, kinds)),
     times,
     every: wave.repeat?.when === 'every' ? Math.max(1, microseconds(wave.repeat.every)) : 0,
     pause: microseconds(wave.repeat?.pause ?? 0),
@@ -344,7 +353,19 @@ function compileWave(wave: Wave, number: number, encounter: Encounter, arena: Ar
   };
 }
 
-function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: Wave['repeat'], arena: Arena, kinds: Kinds): CompiledGroup {
+/** Kinds by which of a group's traits a unit has; none where it can't be: all have one that is certain, and nobody one without a share. */
+function kindsByTraits(group: WaveGroup, wave: Wave, comings: NumberTweak[][], enemies: readonly string[], kinds: Kinds): number[][][] {
+  const { traits } = group;
+  return Array.from({ length: 1 << traits.length }, (_, drawn) => {
+    const has = (i: number) => (drawn & (1 << i)) !== 0;
+    if (traits.some(({ share }, i) => (has(i) ? share <= 0 : share >= 1))) return [];
+    const borne = [...wave.traits, ...traits.filter((_, i) => has(i)).map(({ trait }) => trait)];
+    return comings.map((grown) => enemies.map((enemy) => kinds.of(enemy, borne, grown)));
+  });
+}
+
+function compileGroup(group: WaveGroup, waveKey: number, times: number, wave: Wave, arena: Arena, kinds: Kinds): CompiledGroup {
+  const { repeat } = wave;
   const entries = group.pool.length ? group.pool : [{ enemy: group.enemy as string, weight: 1 }];
   const grown = (coming: number) => Array.from({ length: coming }, () => repeat?.tweaks ?? []).flat();
   const comings = Array.from({ length: times }, (_, coming) => coming);
@@ -355,10 +376,14 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: 
   return {
     id: group.id,
     key: textKey(waveKey, group.id),
-    kinds: comings.map((coming) => entries.map(({ enemy }) => kinds.of(enemy, grown(coming)))),
-    elites: group.elite
-      ? comings.map((coming) => entries.map(({ enemy }) => kinds.of(enemy, [...(group.elite?.tweaks ?? []), ...grown(coming)])))
-      : [],
+    kinds: kindsByTraits(
+      group,
+      wave,
+      comings.map(grown),
+      entries.map(({ enemy }) => enemy),
+      kinds,
+    ),
+    shares: group.traits.map(({ share }) => share),
     weights: entries.map(({ weight }) => weight),
     draws: group.draws,
     budget: group.budget,
@@ -373,19 +398,27 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, repeat: 
     alerted: group.alerted || group.target !== undefined,
     targetType: group.target === undefined ? -1 : names.types.indexOf(group.target),
     targetRole: group.target === undefined ? -1 : names.roles.indexOf(group.target),
-    eliteChance: group.elite?.chance ?? 0,
     leavesBeyond: group.leavesBeyond ?? Infinity,
   };
+}
+
+/** What a consequence lays over units, and over which of them. */
+function laidBy({ does, tweaks, of, to, whom }: Consequence, kinds: Kinds): { tweak: NumberTweak; on: boolean[] }[] {
+  if (does === 'tweak') return tweaks.map((tweak) => ({ tweak, on: kinds.spokenOf(tweak) }));
+  if (does !== 'trait' || of === undefined || to === undefined) return [];
+  const on = kinds.spokenOf({ scope: to, of: whom });
+  return kinds.changesOf(of).map((tweak) => ({ tweak, on }));
 }
 
 function compileConsequence(act: Consequence, name: string, kinds: Kinds): CompiledConsequence {
   const { names } = kinds;
   const ofWave = act.does === 'startWave' || act.does === 'stopWave';
-  const of = act.of === undefined ? -1 : ofWave ? names.waves.indexOf(act.of) : numberIn(names.flags, act.of);
-  const spoken = act.tweaks.map((tweak) => kinds.spokenOf(tweak));
+  const of = act.of === undefined || act.does === 'trait' ? -1 : ofWave ? names.waves.indexOf(act.of) : numberIn(names.flags, act.of);
+  const laid = laidBy(act, kinds);
   const boosts = names.types.map((type, t): CompiledBoost | null => {
-    const tweaks = act.tweaks.filter((_, i) => spoken[i][t]);
-    return act.does === 'tweak' && tweaks.length ? { id: numberIn(names.boosts, `${name}/${type}`), tweaks, lasts: 0 } : null;
+    const tweaks = laid.filter(({ on }) => on[t]).map(({ tweak }) => tweak);
+    if (!tweaks.length) return null;
+    return { id: numberIn(names.boosts, `${name}/${type}`), tweaks, lasts: 0, ...(act.does === 'trait' && { early: true }) };
   });
   return {
     does: act.does,

@@ -336,8 +336,12 @@ export interface CompiledUnit {
   revivableFor: number;
   revivals: number;
   player: CompiledPlayer | null;
+  /** Names of the traits that it comes with. */
+  bears: string[];
   /** What it was made from, where a run may have to make it anew: a state's tweaks or a boost. */
   source: Unit | null;
+  /** What its wave's growth has laid over that. */
+  grown: readonly NumberTweak[];
 }
 
 export interface CompiledPriority {
@@ -383,9 +387,10 @@ export interface CompiledMember {
 export interface CompiledGroup {
   id: string;
   key: number;
-  /** By coming of the wave, then by entry of the pool: kinds, and the same as an elite. */
-  kinds: number[][];
-  elites: number[][];
+  /** By which of the shared traits a unit has (a bit each, in their order), then by coming of the wave and entry of the pool. */
+  kinds: number[][][];
+  /** How large a share has each trait. */
+  shares: number[];
   weights: number[];
   draws: WaveGroup['draws'];
   budget: number;
@@ -401,7 +406,6 @@ export interface CompiledGroup {
   alerted: boolean;
   targetType: number;
   targetRole: number;
-  eliteChance: number;
   leavesBeyond: number;
 }
 

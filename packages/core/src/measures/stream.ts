@@ -14,7 +14,7 @@ export function isParty({ run }: Stream, unit: number): boolean {
   return unit >= 0 && run.sides[unit] === PARTY;
 }
 
-/** The type of a unit: elites and the grown count to their type. */
+/** The type of a unit: those with traits and the grown count to their type. */
 export function typeOf({ compiled, run }: Stream, unit: number): number {
   return compiled.kinds[run.kinds[unit]].type;
 }

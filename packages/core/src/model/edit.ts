@@ -1,12 +1,12 @@
 /** Edits of a document as whole new documents: of a unit or a variant alike, and of values as a lens shows them. */
-import { type Chain, type Lens, effectiveUnit } from './effective';
+import { type Chain, type Lens, effectiveUnit, writtenUnit } from './effective';
 import type { Encounter } from './encounter';
 import { type Constructor, classFields } from './field';
 import { sameJson } from './patch';
 import { indexInList, isDictionary, pointerOf, pointerSteps, stepInto } from './pointer';
 import type { Project } from './project';
 import { Unit } from './unit';
-import { variantFor, withFittingVariants, writtenUnit } from './variant-edit';
+import { variantFor, withFittingVariants } from './variant-edit';
 
 /** Sets a value within a document in place; undefined takes a field, or an item of a list, away. Nothing where no parent is. */
 export function setAt(root: object, path: string, value: unknown): void {

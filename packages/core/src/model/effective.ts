@@ -1,14 +1,16 @@
 /**
  * Effective values: a unit's or encounter's numbers as seen through a lens, each with the chain that led to it
- * ("28 → ×1.25 Bramble → 35"). Tweaks stack by age: base → variant → tier → skill → style → party size → dials; × and +
- * compose, = replaces; every result is kept within the tweak's own and the field's limits. What comes later in a fight
- * (elite, growth, state, boosts) is applied by the engine with the same function.
+ * ("28 → ×1.25 Bramble → 35"). Tweaks stack by age: base → variant → the unit's traits → tier → skill → style → party size →
+ * dials → the tier's traits; × and + compose, = replaces; every result is kept within the tweak's own and the field's limits.
+ * What comes later in a fight (traits of its wave, its group and by events, growth, state, boosts) is applied by the engine
+ * with the same function.
  */
 import { Encounter } from './encounter';
 import { type Constructor, type QuantityInfo, quantityAt } from './field';
 import { placesAt, pointerOf, pointerSteps, stepInto } from './pointer';
 import type { Project } from './project';
-import type { NumberTweak, Tweak } from './tweak';
+import { type Trait, traitsBy } from './trait';
+import type { NumberTweak, Setting, Tweak } from './tweak';
 import { Unit } from './unit';
 import { alter, lineage } from './variants';
 
@@ -25,8 +27,8 @@ export interface Lens {
 
 /** One step of a chain. */
 export interface ChainStep {
-  source: 'variant' | 'tier' | 'skill' | 'style' | 'size' | 'dial';
-  /** Name of the variant, tier, skill or style. */
+  source: 'variant' | 'trait' | 'tier' | 'skill' | 'style' | 'size' | 'dial';
+  /** Name of the variant, trait, tier, skill or style. */
   name: string;
   /** Where the tweak stands in its list. */
   index: number;
@@ -60,7 +62,7 @@ interface Source {
 /** The lists of tweaks that a lens lays over a project, in their order. */
 function sourcesOf(project: Project, lens: Lens, encounter?: Encounter): Source[] {
   const sources: Source[] = [];
-  const add = (source: ChainStep['source'], list: { id: string; name: string; tweaks: Tweak[]; largestOnly?: boolean }[], id?: string) => {
+  const add = (source: ChainStep['source'], list: readonly Setting[], id?: string) => {
     const found = id === undefined ? undefined : list.find((item) => item.id === id);
     if (found) sources.push({ source, name: found.name, tweaks: found.tweaks, largestOnly: found.largestOnly });
   };
@@ -74,8 +76,8 @@ function sourcesOf(project: Project, lens: Lens, encounter?: Encounter): Source[
   return sources;
 }
 
-/** Whether a tweak speaks of a unit. */
-export function tweakApplies(tweak: Tweak, unit: Pick<Unit, 'id' | 'side' | 'role'>): boolean {
+/** Whether a tweak, or who is given a trait, speaks of a unit. */
+export function tweakApplies(tweak: Pick<Tweak, 'scope' | 'of'>, unit: Pick<Unit, 'id' | 'side' | 'role'>): boolean {
   switch (tweak.scope) {
     case 'enemies':
       return unit.side === 'enemy';
@@ -90,21 +92,50 @@ export function tweakApplies(tweak: Tweak, unit: Pick<Unit, 'id' | 'side' | 'rol
   }
 }
 
-/**
- * @param encounter whose tweaks by party size count; absent: none do
- * @throws VariantError when there is no such unit
- */
-export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
+/** The lists of tweaks of traits, in the order in which they are given. */
+const ofTraits = (project: Project, ids: readonly string[]): Source[] =>
+  traitsBy(project, ids).map(({ name, tweaks }) => ({ source: 'trait', name, tweaks }));
+
+/** Ids of the traits that a tier gives to a unit. */
+function ofTier({ tiers }: Project, { tier }: Lens, unit: Pick<Unit, 'id' | 'side' | 'role'>): string[] {
+  const given = tiers.find(({ id }) => id === tier)?.traits ?? [];
+  return given.filter((one) => tweakApplies(one, unit)).map(({ trait }) => trait);
+}
+
+/** The traits that a unit has of itself and at a tier, in the order in which they are laid over it. @param unit as it is written */
+export function traitsAt(project: Project, unit: Unit, lens: Lens): Trait[] {
+  return traitsBy(project, [...unit.traits, ...ofTier(project, lens, unit)]);
+}
+
+/** A unit with what its variants change. @returns whether it is a copy of the document's */
+function altered(project: Project, id: string, chains: Map<string, Chain>): { unit: Unit; owned: boolean } {
   const { original, variants } = lineage(project, id);
-  const chains = new Map<string, Chain>();
   let unit = original;
   for (const variant of variants) {
     unit = alter(unit, variant);
     unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, chains, true);
   }
-  const speaksOf = (tweak: NumberTweak) => tweakApplies(tweak as Tweak, unit);
-  const owned = unit !== original;
-  return { unit: applySources(Unit, unit, sourcesOf(project, lens, encounter), speaksOf, chains, owned), chains };
+  return { unit, owned: unit !== original };
+}
+
+/** A unit or variant as it is written: its base and its own changes, without its traits, through no lens. @throws VariantError */
+export function writtenUnit(project: Project, id: string): Unit {
+  return altered(project, id, new Map()).unit;
+}
+
+/**
+ * @param encounter whose tweaks by party size count; absent: none do
+ * @throws VariantError when there is no such unit
+ */
+export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
+  const chains = new Map<string, Chain>();
+  const { unit: written, owned } = altered(project, id, chains);
+  const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: NumberTweak) => boolean) =>
+    applySources(Unit, unit, sources, speaksOf, chains, owned || unit !== written);
+  const ofAll = () => true;
+  const born = lay(written, ofTraits(project, written.traits), ofAll);
+  const seen = lay(born, sourcesOf(project, lens, encounter), (tweak) => tweakApplies(tweak as Tweak, written));
+  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, written)), ofAll), chains };
 }
 
 /** @throws nothing */
@@ -114,7 +145,7 @@ export function effectiveEncounter(project: Project, encounter: Encounter, lens:
   return { unit: applySources(Encounter, encounter, sourcesOf(project, lens, encounter), speaksOf, chains, false), chains };
 }
 
-/** A unit with more tweaks laid over it: what an elite, a wave's growth, a state or a boost makes of it. */
+/** A unit with more tweaks laid over it: what a trait, a wave's growth, a state or a boost makes of it. */
 export function tweakedUnit(unit: Unit, tweaks: readonly NumberTweak[]): Unit {
   return applySources(Unit, unit, [{ source: 'dial', name: '', tweaks }], () => true, new Map(), false);
 }

@@ -18,6 +18,7 @@ import {
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
+import { GroupTrait, TRAIT_SCOPES } from './trait';
 import { NumberTweak, Tweak } from './tweak';
 
 const UNIT: Reference = { to: ['unit'] };
@@ -51,12 +52,6 @@ export class PoolEntry {
   weight = 1;
 }
 
-@About('Tweaks on a share of a group’s units.')
-export class Elite {
-  @share('Elite', 'chance that a unit of the group is one') chance = 0.1;
-  @ListOf(() => NumberTweak, 16, { label: 'Tweaks' }) tweaks: NumberTweak[] = [];
-}
-
 @About('Units of a wave that come together.')
 export class WaveGroup {
   @Identifier() id: string;
@@ -84,7 +79,8 @@ export class WaveGroup {
   @Optional()
   @RefersByName({ to: ['unit', 'role'], loose: true }, 80, { label: 'Goes for', about: 'a unit or a role it goes for until that is down' })
   target?: string;
-  @Optional() @Group(() => Elite, { label: 'Elite' }) elite?: Elite;
+  @ListOf(() => GroupTrait, LIMITS.groupTraits, { label: 'Traits', about: 'that its units come with, or a share of them' })
+  traits: GroupTrait[] = [];
   @Optional() @metres('Leaves beyond', 'a unit farther than this from every party member leaves the fight') leavesBeyond?: number;
 }
 
@@ -139,6 +135,7 @@ export class Wave {
   timeout?: number;
   @seconds('Delay', 'from its start to its first unit', 600) delay = 0;
   @ListOf(() => WaveGroup, LIMITS.groups, { label: 'Groups' }) groups: WaveGroup[] = [];
+  @RefersToSome({ to: ['trait'] }, LIMITS.given, { label: 'Traits', about: 'that all its units come with' }) traits: string[] = [];
   @Optional() @Group(() => Repeat, { label: 'Repeats' }) repeat?: Repeat;
   @YesNo({ label: 'Holds others back', about: 'while one of its units lives, no other wave starts' }) holdsBack = false;
   @YesNo({ label: 'Counts the summoned', about: 'units that its units summon belong to it and must be defeated too' })
@@ -195,6 +192,7 @@ export class Consequence {
       lower: 'lower a flag',
       count: 'count',
       tweak: 'change units',
+      trait: 'give a trait',
       startWave: 'start a wave',
       stopWave: 'stop a wave',
       score: 'give score',
@@ -202,14 +200,14 @@ export class Consequence {
     },
     { label: 'Does' },
   )
-  does: 'raise' | 'lower' | 'count' | 'tweak' | 'startWave' | 'stopWave' | 'score' | 'end';
+  does: 'raise' | 'lower' | 'count' | 'tweak' | 'trait' | 'startWave' | 'stopWave' | 'score' | 'end';
   @Optional()
   @Refers(
-    { to: { by: 'does', kinds: { raise: 'flag', lower: 'flag', startWave: 'wave', stopWave: 'wave' } }, gone: 'takes' },
+    { to: { by: 'does', kinds: { raise: 'flag', lower: 'flag', trait: 'trait', startWave: 'wave', stopWave: 'wave' } }, gone: 'takes' },
     {
       label: 'Which',
-      about: 'the flag, or the wave',
-      when: { does: ['raise', 'lower', 'startWave', 'stopWave'] },
+      about: 'the flag, the trait, or the wave',
+      when: { does: ['raise', 'lower', 'trait', 'startWave', 'stopWave'] },
       needed: true,
     },
   )
@@ -236,6 +234,24 @@ export class Consequence {
     emptied: 'takes',
   })
   tweaks: Tweak[] = [];
+  @Optional()
+  @OneOf(TRAIT_SCOPES, {
+    label: 'Who',
+    about: 'who is given the trait: all the living of them, and all who come later',
+    when: { does: ['trait'] },
+    needed: true,
+    only: true,
+  })
+  to?: keyof typeof TRAIT_SCOPES;
+  @Optional()
+  @RefersByName({ to: { by: 'to', kinds: { role: 'role', unit: 'unit' } }, gone: 'takes' }, 80, {
+    label: 'Whom',
+    about: 'the role, or the unit',
+    when: { does: ['trait'], to: ['role', 'unit'] },
+    needed: true,
+    only: true,
+  })
+  whom?: string;
   @OneOf({ cleared: 'won', lost: 'lost', ended: 'neither' }, { label: 'Counts as', when: { does: ['end'] } })
   as: 'cleared' | 'lost' | 'ended' = 'ended';
 }
@@ -262,12 +278,11 @@ export class Ends {
     about: 'points of the arena that stand on the enemies’ side: the fight is won with the last that falls',
   })
   destroy: string[] = [];
-  @Optional()
   @RefersToSome({ to: ['point'] }, LIMITS.points, {
     label: 'Also stand',
-    about: 'points with health that stand on the party’s side besides; absent: every one that the two lists above leave out',
+    about: 'points with health that stand on the party’s side besides; no other point than those of the three lists stands',
   })
-  also?: string[];
+  also: string[] = [];
 }
 
 @About('A fight: who meets whom, where, in which order, and what ends it.')

@@ -18,6 +18,7 @@ export const KIND_WORDS: Record<RefersTo, string> = {
   encounter: 'an encounter of the project',
   wave: 'a wave of the encounter',
   slots: 'a pool of attack slots of the encounter',
+  trait: 'a trait of the project',
   tier: 'a tier of the project',
   skill: 'a skill of the project',
   style: 'a style of the project',

@@ -38,6 +38,7 @@ export type RefersTo =
   | 'encounter'
   | 'wave'
   | 'slots'
+  | 'trait'
   | 'tier'
   | 'skill'
   | 'style'

@@ -41,6 +41,11 @@ export const LIMITS = {
   corners: 16,
   zones: 64,
   points: 64,
+  /** Traits of a project; changes in one; traits given to one unit, wave or tier; to a group, of each of which a share may have it. */
+  traits: 40,
+  traitTweaks: 64,
+  given: 16,
+  groupTraits: 4,
   grounds: 64,
   events: 64,
   /** Counters of an encounter; changes of them on entering one state. */

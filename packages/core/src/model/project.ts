@@ -3,12 +3,14 @@ import { Brief } from './brief';
 import { Encounter } from './encounter';
 import { About, Exactly, Group, Identifier, ListOf, Name, Optional, Text } from './field';
 import { LIMITS } from './limits';
-import { Skill, Style, Tier } from './tweak';
+import { Tier } from './tier';
+import { Trait } from './trait';
+import { Skill, Style } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
 
 export const FORMAT = 'insidia-project';
-export const FORMAT_VERSION = 1;
+export const FORMAT_VERSION = 2;
 
 @About('A warning that is meant: it stays quiet until what it speaks of changes.')
 export class Acceptance {
@@ -29,6 +31,7 @@ export class Project {
   @ListOf(() => Variant, LIMITS.variants, { label: 'Linked variants', defines: 'unit' }) variants: Variant[] = [];
   @ListOf(() => Arena, LIMITS.arenas, { label: 'Arenas', defines: 'arena' }) arenas: Arena[] = [];
   @ListOf(() => Encounter, LIMITS.encounters, { label: 'Encounters', defines: 'encounter' }) encounters: Encounter[] = [];
+  @ListOf(() => Trait, LIMITS.traits, { label: 'Traits', defines: 'trait' }) traits: Trait[] = [];
   @ListOf(() => Tier, LIMITS.tiers, { label: 'Tiers', defines: 'tier' }) tiers: Tier[] = [];
   @ListOf(() => Skill, LIMITS.skills, { label: 'Skills', defines: 'skill' }) skills: Skill[] = [];
   @ListOf(() => Style, LIMITS.styles, { label: 'Styles', defines: 'style' }) styles: Style[] = [];
@@ -37,5 +40,5 @@ export class Project {
 }
 
 /** The lists of a project whose items have ids, in the order in which references point. */
-export const COLLECTIONS = ['units', 'variants', 'arenas', 'encounters', 'tiers', 'skills', 'styles'] as const;
+export const COLLECTIONS = ['units', 'variants', 'arenas', 'encounters', 'traits', 'tiers', 'skills', 'styles'] as const;
 export type Collection = (typeof COLLECTIONS)[number];

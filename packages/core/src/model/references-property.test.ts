@@ -46,14 +46,19 @@ function surrounded(fight: Project): Project {
         id: 'elder',
         name: 'Elder',
         basedOn: clipper.id,
-        changes: [{ op: 'replace', path: `/attacks/${attack}/name`, value: 'Old' }],
+        changes: [
+          { op: 'replace', path: `/attacks/${attack}/name`, value: 'Old' },
+          { op: 'replace', path: '/traits', value: ['sharp'] },
+        ],
         tweaks: [{ path: mentions.attack, op: '×', value: 2 }],
       },
     ],
+    traits: [...fight.traits, { id: 'sharp', name: 'Sharp', tweaks: [{ path: mentions.attack, op: '×', value: 2 }] }],
     tiers: [
       {
         id: 'hard',
         name: 'Hard',
+        traits: [{ trait: 'sharp', scope: 'unit', of: 'elder' }],
         tweaks: [
           { scope: 'unit', of: clipper.id, path: mentions.attack, op: '×', value: 1.1 },
           { scope: 'unit', of: 'elder', path: mentions.attack, op: '×', value: 1.1 },

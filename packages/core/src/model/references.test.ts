@@ -87,6 +87,18 @@ const places: [string, (project: Project) => void, boolean][] = [
   ['a cap', (p) => (evening(p).alive = { most: 20, full: 'wait', perType: [{ unit: ID, most: 2 }] } as never), true],
   ['party sizes', (p) => (evening(p).bySize = [{ members: 1, tweaks: [tweak] }]), true],
   ['a tier', (p) => p.tiers[0].tweaks.push(tweak), true],
+  ['the trait of a tier', (p) => p.tiers[0].traits.push({ trait: 'hardened', scope: 'unit', of: ID }), true],
+  [
+    'a trait given by an event',
+    (p) =>
+      evening(p).events.push({
+        id: 'e',
+        name: 'E',
+        when: { subject: 'clock', is: 'above', value: 1 },
+        then: [{ does: 'trait', of: 'hardened', to: 'unit', whom: ID }],
+      } as never),
+    true,
+  ],
   ['a skill', (p) => p.skills[0].tweaks.push(tweak), true],
   ['a style', (p) => p.styles[0].tweaks.push(tweak), true],
   ['a goal', (p) => p.brief!.bands.push({ id: 'one', measure: 'timeToKill', scope: 'unit', of: ID, statistic: 'median', low: 1 }), true],
@@ -119,5 +131,41 @@ describe('where a unit is used', () => {
       const kept = uses.some(({ goes }) => !goes);
       if (!kept) expect([id, spoken(without(project, { kind: 'unit', id }), id)]).toEqual([id, []]);
     }
+  });
+});
+
+describe('where a trait is used', () => {
+  const target = { kind: 'trait', id: 'hardened' } as const;
+  const given: [string, (project: Project) => void, string][] = [
+    ['a unit', (p) => warden(p).traits.push('hardened'), 'Warden: Traits'],
+    [
+      'a linked variant',
+      (p) => void p.variants[0].changes.push({ op: 'replace', path: '/traits', value: ['hardened'] }),
+      'Clipper, elder: Traits',
+    ],
+    ['a wave', (p) => evening(p).waves[0].traits.push('hardened'), 'Evening Shift › Wave 1: Traits'],
+    ['a tier', (p) => p.tiers[0].traits.push({ trait: 'hardened', scope: 'enemies' }), 'Seedling: Trait'],
+    [
+      'an event',
+      (p) =>
+        evening(p).events.push({
+          id: 'e',
+          name: 'E',
+          when: { subject: 'clock', is: 'above', value: 1 },
+          then: [{ does: 'trait', of: 'hardened', to: 'enemies' }],
+        } as never),
+      'Evening Shift › E: Which',
+    ],
+  ];
+
+  test.each(given)('%s: is found, and goes with it', (_, give, place) => {
+    const project = demoProject();
+    const before = usesOf(project, target).map(({ where }) => where);
+    give(project);
+    expect(() => parseProject(JSON.parse(JSON.stringify(project)))).not.toThrow();
+    expect(usesOf(project, target).filter(({ where }) => !before.includes(where))).toEqual([{ where: place, goes: true }]);
+    const left = without(project, target);
+    expect(mentions(left, 'hardened')).toEqual([]);
+    expect(() => parseProject(JSON.parse(JSON.stringify(left)))).not.toThrow();
   });
 });

@@ -174,6 +174,8 @@ export function usesOf(project: Project, target: Target): Use[] {
         use(`${variant.name}: a change of its own names it`, false);
     }
   }
+  if (target.kind === 'trait')
+    for (const variant of project.variants) if (withoutTrait(variant, target.id) !== variant) use(`${variant.name}: Traits`, true);
   const rest = withoutItem(project, target);
   pruned(
     Project,
@@ -188,6 +190,17 @@ export function usesOf(project: Project, target: Target): Use[] {
   );
   for (const at of tweaksOn(project, target)) use(placeWords(project, at.slice(0, -1)), true);
   return [...uses.values()].map(({ where, goes, count }) => ({ where: count > 1 ? `${where} (${count})` : where, goes }));
+}
+
+/** A variant whose own traits are not that one. @returns the same where they never were */
+function withoutTrait(variant: Variant, trait: string): Variant {
+  const gives = ({ path, value }: Variant['changes'][number]) => pointerSteps(path)[0] === 'traits' && mentions(value, trait);
+  if (!variant.changes.some(gives)) return variant;
+  const changes = variant.changes.flatMap((change) => {
+    if (!gives(change)) return [change];
+    return Array.isArray(change.value) ? [{ ...change, value: change.value.filter((id) => id !== trait) as unknown }] : [];
+  });
+  return { ...variant, changes };
 }
 
 /** Ids are used once in a project: whatever text equals one speaks of it. */
@@ -224,7 +237,9 @@ export function without(project: Project, target: Target): Project {
   const known = {
     ...rest,
     units: [...rest.units, ...freed],
-    variants: rest.variants.filter(({ id }) => !freed.some((one) => one.id === id)),
+    variants: rest.variants
+      .filter(({ id }) => !freed.some((one) => one.id === id))
+      .map((variant) => (target.kind === 'trait' ? withoutTrait(variant, target.id) : variant)),
     accepted: (rest.accepted ?? []).filter(({ path }) => !leadsInto(path, placeOf(project, target))),
   };
   const dead: Dead = (kinds, id, context) => speaksOf(target, kinds, id, context);

@@ -18,6 +18,7 @@ export function relationProblems(project: Project): Problem[] {
   const report: Report = (path, rule, value, message) => problems.push({ path, rule, value, message });
   uniqueEverywhere(project, report);
   for (const unit of project.units) partProblems(unit, ['units', unit.id], report);
+  for (const { id, tweaks } of project.traits) tweakPaths(Unit, tweaks, report, 'traits', id, 'tweaks');
   for (const { id, tweaks } of project.variants) tweakPaths(Unit, tweaks, report, 'variants', id, 'tweaks');
   for (const arena of project.arenas) arenaProblems(arena, report);
   for (const encounter of project.encounters) encounterProblems(project, encounter, report);
@@ -99,7 +100,7 @@ function encounterProblems(project: Project, encounter: Encounter, report: Repor
   for (const event of encounter.events) eventProblems(encounter, event, report);
   const { ends } = encounter;
   for (const list of ['defend', 'destroy', 'also'] as const)
-    ends[list]?.forEach((id, i) => {
+    ends[list].forEach((id, i) => {
       if (arena?.points.some((point) => point.id === id && point.health === undefined))
         report(pointerOf(...at, 'ends', list, i), 'reference', id, 'must be a point of the arena that has health');
       if (list !== 'destroy' && ends.destroy.includes(id))
@@ -174,7 +175,6 @@ function groupProblems(group: WaveGroup, here: string[], report: Report): void {
     report(pointerOf(...here, 'pool'), 'required', group.pool.length, 'needs an entry with a weight above 0');
   if (group.draws === 'budget' && group.budget <= 0)
     report(pointerOf(...here, 'budget'), 'required', group.budget, 'must be above 0 to be spent');
-  if (group.elite) tweakPaths(Unit, group.elite.tweaks, report, ...here, 'elite', 'tweaks');
 }
 
 function eventProblems(encounter: Encounter, event: EncounterEvent, report: Report): void {

@@ -3,10 +3,10 @@ import { demoProject } from '../testing/demo';
 import { inspectAll } from '../analysis/inspection/inspect';
 import { usesOf, withFittingReferences, without } from './references';
 import { between, placesOfTweaks } from './tiers';
-import type { Tier, Tweak } from './tweak';
+import type { Setting, Tweak } from './tweak';
 import { parseProject } from './validate';
 
-const tier = (id: string, tweaks: Tweak[]): Tier => ({ id, name: id, tweaks });
+const tier = (id: string, tweaks: Tweak[]): Setting => ({ id, name: id, tweaks });
 const health = (value: number, more: Partial<Tweak> = {}): Tweak => ({ scope: 'enemies', path: '/health/max', op: '×', value, ...more });
 
 describe('tiers as a table', () => {

@@ -1,5 +1,5 @@
 /** Tiers, skills and styles as a table: a row for each number that some of them change, a column for each of them. */
-import type { Tier, Tweak } from './tweak';
+import type { Setting, Tweak } from './tweak';
 
 export const SETTING_LISTS = ['tiers', 'skills', 'styles'] as const;
 export type SettingList = (typeof SETTING_LISTS)[number];
@@ -12,7 +12,7 @@ export function samePlace(a: TweakPlace, b: TweakPlace): boolean {
 }
 
 /** Every number that some of them change, once: what holds for all first, exceptions after it; else in the order in which they are met. */
-export function placesOfTweaks(settings: readonly Tier[]): TweakPlace[] {
+export function placesOfTweaks(settings: readonly Setting[]): TweakPlace[] {
   const places: TweakPlace[] = [];
   for (const { tweaks } of settings)
     for (const { scope, of, path } of tweaks)
@@ -31,7 +31,7 @@ export function placesOfTweaks(settings: readonly Tier[]): TweakPlace[] {
  * @param share 0: as the first; 1: as the second
  * Worked: × 1.25 and × 1.8 at a half is × 1.5; + 2 and nothing is + 1; = 4 and = 6 is = 5.
  */
-export function between(first: Tier, second: Tier, share: number): Tweak[] {
+export function between(first: Setting, second: Setting, share: number): Tweak[] {
   return placesOfTweaks([first, second]).flatMap((place) => {
     const [from, to] = [first, second].map(({ tweaks }) => tweaks.filter((tweak) => samePlace(tweak, place)));
     const count = Math.max(from.length, to.length);

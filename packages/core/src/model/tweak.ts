@@ -52,8 +52,8 @@ export class Tweak extends NumberTweak {
   of?: string;
 }
 
-@About('A difficulty setting: an ordered list of tweaks.')
-export class Tier {
+@About('An ordered list of tweaks with a name.')
+export class Setting {
   @Identifier() id: string;
   @Name() name: string;
   @Optional() @Text(2000, { label: 'Notes' }) notes?: string;
@@ -64,7 +64,7 @@ export class Tier {
 }
 
 @About('How well the simulated player plays: an ordered list of tweaks on the party.')
-export class Skill extends Tier {}
+export class Skill extends Setting {}
 
 @About('How the simulated player likes to play: an ordered list of tweaks on the party.')
-export class Style extends Tier {}
+export class Style extends Setting {}

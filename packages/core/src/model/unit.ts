@@ -226,6 +226,8 @@ export class Unit {
   @OneOf(asTheyAre(GLYPHS), { label: 'Sign', about: 'it is drawn with' }) glyph: (typeof GLYPHS)[number] = 'block';
   @OneOf(asTheyAre(COLOURS), { label: 'Colour', about: 'it is drawn in' }) colour: (typeof COLOURS)[number] = 'ink';
   @Optional() @Text(8000, { label: 'Notes' }) notes?: string;
+  @RefersToSome({ to: ['trait'] }, LIMITS.given, { label: 'Traits', about: 'laid over its numbers, before any tier' }) traits: string[] =
+    [];
   @Group(() => Body, { label: 'Body' }) body: Body = new Body();
   @Group(() => Health, { label: 'Health' }) health: Health = new Health();
   @Optional() @Group(() => Shield, { label: 'Shield' }) shield?: Shield;

@@ -11,7 +11,8 @@ import { type Problem, InvalidDocument } from './problem';
 import { FORMAT, FORMAT_VERSION, Project } from './project';
 import { partsBelow, read } from './reading';
 import { encounterOrderProblems, relationProblems } from './relations';
-import type { Tweak } from './tweak';
+import type { Tier } from './tier';
+import type { Setting } from './tweak';
 import { Unit } from './unit';
 import { orderProblems, unitProblems } from './unit-relations';
 import { upgraded } from './upgrades';
@@ -168,8 +169,9 @@ function variantProblems(project: Project): Problem[] {
 function effectiveProblems(project: Project): Problem[] {
   const units = unitHeads(project);
   /** Else it is the unit of a lens that has been looked through already. */
-  const differs = (list: { id: string; tweaks: Tweak[] }[], id: string | undefined, unit: UnitHead) =>
-    id === undefined || list.some((one) => one.id === id && one.tweaks.some((tweak) => tweakApplies(tweak, unit)));
+  const differs = (list: readonly (Setting & Partial<Tier>)[], id: string | undefined, unit: UnitHead) =>
+    id === undefined ||
+    list.some((one) => one.id === id && [...one.tweaks, ...(one.traits ?? [])].some((given) => tweakApplies(given, unit)));
   for (const lens of lenses(project)) {
     const through = [lens.tier, lens.skill].filter(Boolean).join(', ') || 'base';
     const problems: Problem[] = [];

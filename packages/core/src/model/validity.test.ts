@@ -68,6 +68,15 @@ const clipperOf = (d: any) => d.units.find(({ id }: Loose) => id === 'clipper');
 const wardenOf = (d: any) => d.units.find(({ id }: Loose) => id === 'warden');
 const first = (d: any) => d.encounters[0].waves[0];
 const group = (d: any) => first(d).groups[0];
+/** The document with one trait, which is handed back. */
+const stout = (d: any) => {
+  d.traits = [{ id: 'stout', name: 'Stout', tweaks: [{ path: '/health/max', op: '×', value: 2 }] }];
+  return d.traits[0];
+};
+const gives = (d: any, act: Loose) => {
+  stout(d);
+  d.encounters[0].events[0].then = [{ does: 'trait', ...act }];
+};
 const leave = (d: any) => clipperOf(d).states[0].leaves[0];
 const asks = (when: Loose) => (d: any) => {
   leave(d).when = when;
@@ -248,6 +257,55 @@ describe('refused: in arenas and encounters', () => {
       (d) => (d.encounters[0].alive = { most: 5, perType: [{ unit: 'moth', most: 1 }] }),
       `reference at ${FIGHT}/alive/perType/0/unit`,
     ],
+    ['a trait that is none', (d) => (clipperOf(d).traits = ['stout']), 'reference at /units/clipper/traits/0'],
+    ['a trait of a wave that is none', (d) => (first(d).traits = ['stout']), `reference at ${FIGHT}/waves/w1/traits/0`],
+    [
+      'a trait of a group that is none',
+      (d) => (group(d).traits = [{ trait: 'stout', share: 0.5 }]),
+      `reference at ${FIGHT}/waves/w1/groups/g0/traits/0/trait`,
+    ],
+    [
+      'a share above one',
+      (d) => void [stout(d), (group(d).traits = [{ trait: 'stout', share: 1.5 }])],
+      `max at ${FIGHT}/waves/w1/groups/g0/traits/0/share`,
+    ],
+    [
+      'more traits of a group than it may have',
+      (d) => void [stout(d), (group(d).traits = Array(LIMITS.groupTraits + 1).fill({ trait: 'stout' }))],
+      `limit at ${FIGHT}/waves/w1/groups/g0/traits`,
+    ],
+    [
+      'more traits than a project may have',
+      (d) => (d.traits = Array.from({ length: LIMITS.traits + 1 }, (_, i) => ({ id: `t${i}`, name: `t${i}`, tweaks: [] }))),
+      'limit at /traits',
+    ],
+    ['a trait that changes nothing there is', (d) => (stout(d).tweaks[0].path = '/wings'), 'reference at /traits/stout/tweaks/0/path'],
+    ['a trait by the id of a unit', (d) => (stout(d).id = 'clipper'), 'unique at /traits/clipper/id'],
+    ['a trait of a tier that is none', (d) => (d.tiers[0].traits = [{ trait: 'stout' }]), 'reference at /tiers/bramble/traits/0/trait'],
+    [
+      'a trait of a tier for a unit not said',
+      (d) => void [stout(d), (d.tiers[0].traits = [{ trait: 'stout', scope: 'unit' }])],
+      'required at /tiers/bramble/traits/0/of',
+    ],
+    [
+      'a trait of a tier for all, and a role',
+      (d) => void [stout(d), (d.tiers[0].traits = [{ trait: 'stout', scope: 'enemies', of: 'cutter' }])],
+      'applies at /tiers/bramble/traits/0/of',
+    ],
+    ['a trait to nobody', (d) => gives(d, { of: 'stout' }), `required at ${FIGHT}/events/alarm/then/0/to`],
+    ['no trait to give', (d) => gives(d, { to: 'enemies' }), `required at ${FIGHT}/events/alarm/then/0/of`],
+    ['a trait to give that is none', (d) => gives(d, { of: 'thin', to: 'enemies' }), `reference at ${FIGHT}/events/alarm/then/0/of`],
+    ['a trait to a role not said', (d) => gives(d, { of: 'stout', to: 'role' }), `required at ${FIGHT}/events/alarm/then/0/whom`],
+    [
+      'a trait to a unit that is none',
+      (d) => gives(d, { of: 'stout', to: 'unit', whom: 'moth' }),
+      `reference at ${FIGHT}/events/alarm/then/0/whom`,
+    ],
+    [
+      'whom, where a wave is started',
+      (d) => (d.encounters[0].events[0].then = [{ does: 'startWave', of: 'w2', to: 'enemies' }]),
+      `applies at ${FIGHT}/events/alarm/then/0/to`,
+    ],
     ['no wave to start', (d) => (d.encounters[0].events[0].then[0].of = 'w9'), `reference at ${FIGHT}/events/alarm/then/0/of`],
     ['no flag to raise', (d) => (d.encounters[0].events[0].then = [{ does: 'raise' }]), `required at ${FIGHT}/events/alarm/then/0/of`],
   ])('%s', (_, change, problem) => {
@@ -262,6 +320,19 @@ describe('refused: in arenas and encounters', () => {
       `order at ${FIGHT}/waves/w1/groups/g0/count/min`,
       `order at ${FIGHT}/waves/w2/groups/more/count/min`,
     ]);
+  });
+});
+
+describe('traits, judged by what they come to', () => {
+  const low = { id: 'low', name: 'Low', tweaks: [{ path: '/body/height', op: '×', value: 0.1 }] };
+  test('on a unit, and at a tier alone', () => {
+    expect(problemsOf((d) => Object.assign(d, { traits: [low] }))).toEqual([]);
+    const eyes = (id: string) => `atMostHeight at /units/${id}/body/eyeHeight`;
+    expect(problemsOf((d) => void [(d.traits = [low]), (clipperOf(d).traits = ['low'])])).toContain(eyes('clipper'));
+    const atTier = (scope: Loose) =>
+      problemsOf((d) => Object.assign(d, { traits: [low] }).tiers.forEach((tier: Loose) => (tier.traits = [scope])));
+    expect(atTier({ trait: 'low', scope: 'unit', of: 'clipper' })).toContain(eyes('clipper'));
+    expect(atTier({ trait: 'low', scope: 'party' })).toContain(eyes('warden'));
   });
 });
 

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { demoProject } from '../testing/demo';
 import { editUnit, setAt } from './edit';
 import { parseProject } from './validate';
-import { asBase, ownValues, writtenUnit } from './variant-edit';
+import { writtenUnit } from './effective';
+import { asBase, ownValues } from './variant-edit';
 import { dropPart } from './references';
 
 const elder = 'clipper-elder';

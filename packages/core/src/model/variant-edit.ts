@@ -1,5 +1,5 @@
 /** How a linked variant is edited: whatever it should come to is written as what differs from its base. */
-import { effectiveUnit, tweakedUnit } from './effective';
+import { tweakedUnit, writtenUnit } from './effective';
 import { quantityAt } from './field';
 import { type PatchOperation, PatchError, applyPatch, difference } from './patch';
 import { placesAt, pointerOf, pointerSteps, valueAt } from './pointer';
@@ -8,11 +8,6 @@ import type { NumberTweak } from './tweak';
 import { Unit } from './unit';
 import type { Alteration, Variant } from './variant';
 import { alter } from './variants';
-
-/** A unit or variant as it is written: its base and its own changes, through no lens. @throws VariantError */
-export function writtenUnit(project: Project, id: string): Unit {
-  return effectiveUnit(project, id, {}).unit;
-}
 
 const IDENTITY = ['role', 'glyph', 'colour'] as const;
 

@@ -87,6 +87,8 @@ export function idsOf(kind: RefersTo, { project, unit, encounter, arena }: Conte
       return project.arenas;
     case 'encounter':
       return project.encounters;
+    case 'trait':
+      return project.traits;
     case 'tier':
       return project.tiers;
     case 'skill':

@@ -7,7 +7,9 @@ import { numberWords } from './number-words';
 import { type PatchOperation, difference } from './patch';
 import { pointerSteps, stepInto } from './pointer';
 import { type Collection, Project } from './project';
-import { Skill, Style, Tier } from './tweak';
+import { Tier } from './tier';
+import { Trait } from './trait';
+import { Skill, Style } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
 import { itemStep } from './walk';
@@ -70,6 +72,7 @@ const CLASSES: Record<Collection, Constructor> = {
   variants: Variant,
   arenas: Arena,
   encounters: Encounter,
+  traits: Trait,
   tiers: Tier,
   skills: Skill,
   styles: Style,

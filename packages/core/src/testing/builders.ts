@@ -5,7 +5,7 @@ import { run } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { type Constructor, classFields } from '../model/field';
 import { parseProject } from '../model/validate';
-import { Project } from '../model/project';
+import { FORMAT_VERSION, Project } from '../model/project';
 
 type Loose = Record<string, unknown>;
 
@@ -55,6 +55,7 @@ export interface FightSketch {
   width?: number;
   depth?: number;
   tiers?: Loose[];
+  traits?: Loose[];
   skills?: Loose[];
 }
 
@@ -68,6 +69,7 @@ export function sketched({
   width = 800,
   depth = 800,
   tiers = [],
+  traits = [],
   skills = [],
   styles = [],
   variants = [],
@@ -95,7 +97,7 @@ export function sketched({
   }));
   return {
     format: 'insidia-project',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'test',
     name: 'Test',
     units: [...units.values()],
@@ -110,12 +112,21 @@ export function sketched({
         limit,
         waves: [{ id: 'w1', name: 'Wave 1', groups, ...wave }, ...waves],
         ...encounter,
+        ends: { also: standing(arena, encounter?.ends), ...(encounter?.ends as object) },
       },
     ],
+    traits,
     tiers,
     skills,
     styles,
   };
+}
+
+/** Points with health stand unless a sketch says who keeps or attacks them, or which stand besides. */
+function standing(arena: Loose | undefined, ends: unknown): string[] {
+  const { defend = [], destroy = [] } = (ends ?? {}) as { defend?: string[]; destroy?: string[] };
+  const points = (arena?.points ?? []) as { id: string; health?: number }[];
+  return points.filter(({ id, health }) => health !== undefined && ![...defend, ...destroy].includes(id)).map(({ id }) => id);
 }
 
 export function project(sketch: FightSketch): Project {

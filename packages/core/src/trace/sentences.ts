@@ -61,13 +61,14 @@ function tell({
   what = '',
   cause = 'none',
   answer = 'none',
+  traits,
   values = {},
 }: TraceEvent): string {
   const ofEffect = OF_EFFECTS.get(event);
   if (ofEffect) return ofEffect({ name, otherName, what, values });
   switch (event as Exclude<typeof event, EffectEvent>) {
     case 'spawn':
-      return `${name} appears at ${n(values.x)}, ${n(values.y)}`;
+      return `${name}${traits ? ` (${traits.join(', ')})` : ''} appears at ${n(values.x)}, ${n(values.y)}`;
     case 'notice':
       return `${name} is alert`;
     case 'lose':

@@ -30,6 +30,8 @@ export interface TraceEvent {
   cause?: Cause;
   /** The answer that was tried. */
   answer?: (typeof ANSWER_KINDS)[number] | 'none';
+  /** With which traits it appears. */
+  traits?: string[];
   /** Numbers by what they are: damage, overkill, dealt, absorbed, distance, seconds, x, y, amount … */
   values?: Record<string, number>;
 }
@@ -65,7 +67,7 @@ export interface Trace {
   /** Name of each unit, by number. */
   names: string[];
   /** Kind and side of each unit. */
-  units: { kind: string; side: 'party' | 'enemy'; wave?: string }[];
+  units: { kind: string; side: 'party' | 'enemy'; wave?: string; traits?: string[] }[];
   events: TraceEvent[];
   steps: TraceStep[];
   reasons: Reasons[];
@@ -113,6 +115,7 @@ export function traceWith(runner: Runner, seed: number, { positionsEvery = 1, re
     units: names.map((_, unit) => ({
       kind: compiled.kinds[run.kinds[unit]].id,
       side: run.sides[unit] === 0 ? 'party' : 'enemy',
+      ...(compiled.kinds[run.kinds[unit]].bears.length > 0 && { traits: compiled.kinds[run.kinds[unit]].bears }),
       ...(run.waves[unit] >= 0 && { wave: compiled.waves[run.waves[unit]].name }),
     })),
     events: eventsOf(compiled, run, names),
@@ -174,6 +177,7 @@ for (const name of EFFECT_NAMES) VALUES[EFFECTS[name].event.name] = EFFECTS[name
 
 export function eventsOf(compiled: Compiled, run: Run, names: readonly string[]): TraceEvent[] {
   const { log } = run;
+  const { kinds } = compiled;
   const events: TraceEvent[] = [];
   for (let i = 0; i < log.length; i++) {
     const event = EVENT_NAMES[log.kind[i]];
@@ -189,6 +193,7 @@ export function eventsOf(compiled: Compiled, run: Run, names: readonly string[])
       ...(unit >= 0 && { unit, name: names[unit] }),
       ...(other >= 0 && { other, otherName: names[other] }),
       ...(spoken && { id: spoken.id, what: spoken.name }),
+      ...(log.kind[i] === EVENT.spawn && kinds[log.what[i]].bears.length > 0 && { traits: kinds[log.what[i]].bears }),
       ...(cause !== undefined && { cause }),
       ...(answer !== undefined && { answer }),
       ...(values && { values }),

@@ -244,6 +244,33 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     /speaks of nobody/,
   ],
   [
+    'traitIdle',
+    '/traits/quick',
+    (project) => void project.traits.push({ id: 'quick', name: 'Quick', tweaks: [] }),
+    /nobody is given Quick/,
+  ],
+  [
+    'tweakOfNothing',
+    '/traits/hardened/tweaks/1',
+    (project) => void project.traits[0].tweaks.push({ path: '/shield/max', op: '×', value: 2 }),
+    /of Hardened changes nobody/,
+  ],
+  [
+    'tweakVoid',
+    '/traits/hardened/tweaks/1',
+    (project) => void project.traits[0].tweaks.push({ path: '/movement/run', op: '+', value: 0 }),
+    /\/movement\/run \+ 0 changes nothing/,
+  ],
+  [
+    'shieldNotScaled',
+    '/units/lantern-stalk/shield/max',
+    (project) => {
+      project.tiers.forEach((tier) => (tier.tweaks = []));
+      project.units.find(({ id }) => id === 'lantern-stalk')!.traits = ['hardened'];
+    },
+    /Hardened scales the health of Lantern Stalk \(48 → 72\) but not its shield/,
+  ],
+  [
     'tweakVoid',
     '/tiers/bloom/tweaks/0',
     (project) => void project.tiers[1].tweaks.push({ scope: 'enemies', path: '/health/max', op: '×', value: 1 }),

@@ -9,6 +9,7 @@ import { inspected } from './context';
 import { distances } from './distances';
 import { lasting } from './lasting';
 import { minds } from './minds';
+import { traits } from './traits';
 import { tweaks } from './tweaks';
 import { waves } from './waves';
 
@@ -22,11 +23,12 @@ export function inspectUnit(project: Project, id: string, lens: Lens): Warning[]
   return [...one.found.filter(({ severity }) => severity === 'problem'), ...one.found.filter(({ severity }) => severity === 'notice')];
 }
 
-/** Warnings of a whole project through one lens: units, then encounters, then lists of tweaks. */
+/** Warnings of a whole project through one lens: units, then encounters, then traits and lists of tweaks. */
 export function inspect(project: Project, lens: Lens): Warning[] {
   return distinct([
     ...unitHeads(project).flatMap(({ id }) => inspectUnit(project, id, lens)),
     ...project.encounters.flatMap((encounter) => waves(project, encounter)),
+    ...traits(project),
     ...tweaks(project),
   ]);
 }

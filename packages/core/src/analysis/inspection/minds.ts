@@ -18,7 +18,7 @@ function assaults({ project, unit, warn }: Inspected): void {
       const point = project.arenas.find((one) => one.id === arena)?.points.find((one) => one.id === to);
       if (point?.health === undefined) return false;
       const enemies = ends.destroy.includes(to);
-      return unit.side === 'party' ? enemies : !enemies && (ends.also === undefined || ends.also.includes(to) || ends.defend.includes(to));
+      return unit.side === 'party' ? enemies : !enemies && (ends.also.includes(to) || ends.defend.includes(to));
     });
     if (!stands)
       warn('nothingToStrike', {

@@ -4,7 +4,8 @@ import { type Chain, type ChainStep, effectiveEncounter, effectiveUnit, tweakApp
 import { pointerOf, pointerSteps, placesAt } from '../../model/pointer';
 import type { Project } from '../../model/project';
 import { placesOfTweaks, samePlace } from '../../model/tiers';
-import type { Tier, Tweak } from '../../model/tweak';
+import type { Setting, Tweak } from '../../model/tweak';
+import type { Tier } from '../../model/tier';
 import { unitHeads } from '../../model/variants';
 import type { Warning } from '../warning';
 import { amount } from './context';
@@ -24,7 +25,7 @@ interface Met {
 /** Warnings about the lists of tweaks of a project. */
 export function tweaks(project: Project): Warning[] {
   const lists = (Object.keys(LISTS) as (keyof typeof LISTS)[]).flatMap((list) =>
-    (project[list] as Tier[]).flatMap((tier) => inList(project, list, tier)),
+    (project[list] as Setting[]).flatMap((tier) => inList(project, list, tier)),
   );
   return [...lists, ...alike(project), ...outOfOrder(project)];
 }
@@ -85,7 +86,7 @@ function outOfOrder(project: Project): Warning[] {
   });
 }
 
-function inList(project: Project, list: keyof typeof LISTS, tier: Tier): Warning[] {
+function inList(project: Project, list: keyof typeof LISTS, tier: Setting): Warning[] {
   const found: Warning[] = [];
   const heads = unitHeads(project);
   const met: Met[][] = tier.tweaks.map(() => []);
@@ -152,7 +153,7 @@ function speaksOfAnything(project: Project, tweak: Tweak): boolean {
 }
 
 /** More health and the shield left as it was: the first layer stays as thin. */
-function shields(project: Project, list: keyof typeof LISTS, tier: Tier): Warning[] {
+function shields(project: Project, list: keyof typeof LISTS, tier: Setting): Warning[] {
   return unitHeads(project).flatMap(({ id, name }) => {
     const { unit, chains } = effectiveUnit(project, id, { [LISTS[list]]: tier.id });
     const health = chains.get('/health/max');

@@ -1,5 +1,6 @@
 /** What a state's tweaks and boosts make of a unit while they last: its row is made anew and put in the place of the old. */
 import { tweakedUnit } from '../../model/effective';
+import type { CompiledBoost } from '../../model/effects/effect';
 import type { NumberTweak } from '../../model/tweak';
 import { compileUnit, contextIn } from '../compile-unit';
 import type { Fight } from '../fight';
@@ -73,18 +74,20 @@ function rowOf(fight: Fight, unit: number, plain: CompiledUnit): CompiledUnit {
   if (!changed || !plain.source) return plain;
   const known = fight.changed.get(key);
   if (known) return known;
-  const all: NumberTweak[] = [...tweaks];
-  for (const ill of ills) if (ill.what === ILL.boost) all.push(...boostTweaks(fight, ill.value));
+  const boosts = ills.filter(({ what }) => what === ILL.boost).map(({ value }) => boostOf(fight, value));
+  const tweaksOf = (early: boolean) => boosts.filter((boost) => (boost.early ?? false) === early).flatMap((boost) => boost.tweaks);
+  const all: NumberTweak[] = [...tweaksOf(true), ...plain.grown, ...tweaks, ...tweaksOf(false)];
   const row = compileUnit(tweakedUnit(plain.source, all), contextIn(fight.compiled));
   if (fight.changed.size >= MOST_ROWS) fight.changed.clear();
   fight.changed.set(key, row);
   return row;
 }
 
-/** The tweaks of a boost, by its number among the names. */
-function boostTweaks({ compiled }: Fight, id: number): readonly NumberTweak[] {
-  for (const kind of compiled.kinds) for (const { effects } of kind.attacks) if (effects.boost?.id === id) return effects.boost.tweaks;
-  for (const { then } of compiled.events)
-    for (const { boosts } of then) for (const boost of boosts) if (boost?.id === id) return boost.tweaks;
-  return [];
+const NO_BOOST: Pick<CompiledBoost, 'tweaks' | 'early'> = { tweaks: [] };
+
+/** A boost by its number among the names. */
+function boostOf({ compiled }: Fight, id: number): Pick<CompiledBoost, 'tweaks' | 'early'> {
+  for (const kind of compiled.kinds) for (const { effects } of kind.attacks) if (effects.boost?.id === id) return effects.boost;
+  for (const { then } of compiled.events) for (const { boosts } of then) for (const boost of boosts) if (boost?.id === id) return boost;
+  return NO_BOOST;
 }

@@ -20,7 +20,7 @@ export const PURPOSE = {
   wander: 12,
   condition: 13,
   pool: 14,
-  elite: 15,
+  trait: 15,
   point: 16,
   target: 17,
   strafe: 18,

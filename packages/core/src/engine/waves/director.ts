@@ -66,6 +66,7 @@ function carryOut(fight: Fight, act: CompiledConsequence, number: number, place:
     case 'stopWave':
       return stopWave(fight, act.of);
     case 'tweak':
+    case 'trait':
       act.boosts.forEach((boost, type) => {
         if (!boost) return;
         fight.standingBoosts.push({ type, id: number, tweaks: place });

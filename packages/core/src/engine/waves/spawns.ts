@@ -36,8 +36,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   const group = fight.compiled.waves[wave].groups[number];
   const key = unitKey(group, coming, ordinal);
   const entry = planGroup(fight, wave, coming, number)[ordinal];
-  const elite = group.elites.length > 0 && draw(fight.seed, key, PURPOSE.elite, 0) < group.eliteChance;
-  const kind = (elite ? group.elites : group.kinds)[coming][entry];
+  const kind = group.kinds[traitsDrawn(fight, group, key)][coming][entry];
   if (!hasRoom(fight, kind, wave, coming, code, ordinal)) return;
   endWait(fight, wave, code, ordinal);
   const { radius, ground } = fight.compiled.kinds[kind];
@@ -53,6 +52,11 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   comeWith(fight, unit, wave, coming, number);
   if (group.alerted) alert(fight, unit);
   if (group.targetType >= 0 || group.targetRole >= 0) forceTarget(fight, unit, group);
+}
+
+/** Which of the traits of its group a unit has: a bit each. */
+function traitsDrawn({ seed }: Fight, { shares }: CompiledGroup, key: number): number {
+  return shares.reduce((drawn, share, i) => (draw(seed, key, PURPOSE.trait, i) < share ? drawn | (1 << i) : drawn), 0);
 }
 
 /** The caps on the living: one more waits in line, is left out, or takes the place of the one that has lived longest. */

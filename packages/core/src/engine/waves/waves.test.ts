@@ -342,7 +342,7 @@ describe('where they appear', () => {
     expect(outcome).toBe('cleared');
   });
 
-  test('an elite is drawn by its chance and carries its tweaks', () => {
+  test('a trait of a share of a group is drawn for each by its chance and carries its tweaks', () => {
     const tables = compiled(
       stage({
         party: [reaper({ attacks: [] })],
@@ -352,18 +352,19 @@ describe('where they appear', () => {
             count: 40,
             x: 30,
             scatter: 25,
-            group: { elite: { chance: 0.25, tweaks: [{ path: '/health/max', op: '×', value: 3 }] } },
+            group: { traits: [{ trait: 'stout', share: 0.25 }] },
           },
         ],
+        traits: [{ id: 'stout', name: 'Stout', tweaks: [{ path: '/health/max', op: '×', value: 3 }] }],
         limit: 0.2,
       }),
     );
-    let elites = 0;
+    let stout = 0;
     for (let seed = 0; seed < 25; seed++) {
       const { kinds, units } = run(tables, seed);
-      for (let one = 1; one < units; one++) if (tables.kinds[kinds[one]].maxHealth === 30) elites++;
+      for (let one = 1; one < units; one++) if (tables.kinds[kinds[one]].maxHealth === 30) stout++;
     }
-    expect(elites / 1000).toBeCloseTo(0.25, 1);
+    expect(stout / 1000).toBeCloseTo(0.25, 1);
   });
 
   test('a forced target is gone for, though another is nearer', () => {

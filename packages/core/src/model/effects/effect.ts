@@ -29,6 +29,8 @@ export interface CompiledBoost {
   /** Place in the names' boosts. */
   id: number;
   tweaks: NumberTweak[];
+  /** Comes of a trait: laid over before growth, state and other boosts. */
+  early?: boolean;
   /** µs; 0: to the end */
   lasts: number;
 }
