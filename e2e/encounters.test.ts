@@ -121,7 +121,7 @@ describe('an encounter made from nothing', () => {
     await fought(page);
   });
 
-  test('allies, what changes with the size of the party, caps by kind, and what events, elites and repeats do to numbers', async () => {
+  test('allies, what changes with the size of the party, caps by kind, and what events and repeats do to numbers', async () => {
     const id = await project(shortFights);
     const page = await open(`${id}/encounters/evening-shift?tier=bloom&skill=regular`);
     const whole = group('The whole encounter');

@@ -83,7 +83,7 @@ describe('wandering and following', () => {
       Object.assign(wave, { start: 'atOnce', delay: 0 });
       delete wave.repeat;
       const one = { ...group, at: group.at.slice(0, 1), count: { min: 1, max: 1 }, alerted: false };
-      delete one.elite;
+      one.traits = [];
       wave.groups = [
         { ...one, id: 'first', enemy: 'thistlejack', pool: [] },
         { ...one, id: 'second', enemy: 'clipper', pool: [] },
@@ -301,5 +301,91 @@ describe('a thing to destroy', () => {
     let enemies = 0;
     await ran(id, 'glasshouse-defence', 1, (fight) => (enemies = fight.living[1].length));
     expect(enemies).toBeGreaterThan(0);
+  });
+});
+
+describe('traits', () => {
+  test('one is made, given to a unit, a wave, a share of a group, a tier and by an event; what it touches is told, and all have it', async () => {
+    const id = await project((made) => {
+      const encounter = made.encounters.find((each: any) => each.id === 'first-bell');
+      const [wave] = encounter.waves;
+      Object.assign(wave.groups[0], { count: { min: 4, max: 4 }, spacing: 1 });
+      const clipper = made.units.find((each: any) => each.id === 'clipper');
+      clipper.health.max = 100;
+      for (const unit of made.units) unit.temper.manner = 'passive';
+      made.tiers.forEach((tier: any) => (tier.tweaks = []));
+      encounter.limit = 10;
+    });
+    const page = await open(`${id}/difficulty/traits`);
+    await press(page, 'aside[aria-label=Traits]', 'New trait');
+    await page.waitForSelector(group('New trait'));
+    await fill(page, group('New trait'), 'Name', 'Stout');
+    await page.waitForSelector(group('Stout'));
+    await fill(page, group('Whoever has it'), 'Whoever has it 1: how much', 2);
+    await press(page, 'aside[aria-label=Traits]', 'New trait');
+    await page.waitForSelector(group('New trait'));
+    await fill(page, group('New trait'), 'Name', 'Grown');
+    await page.waitForSelector(group('Grown'));
+    await choose(page, group('Whoever has it'), 'Whoever has it 1: how', '+');
+    await fill(page, group('Whoever has it'), 'Whoever has it 1: how much', 7);
+    await press(page, 'aside[aria-label="Who has it"]', 'Lantern Stalk');
+    // What it touches, and what not: the shield of the same one stays as it is.
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('table[aria-label="What it comes to"] tbody tr')].some((row) => {
+        const [unit, touches, alone] = [...row.querySelectorAll('td')].map((cell) => cell.textContent);
+        return unit === 'Lantern Stalk' && touches === 'Health 48 → 55 hp' && alone?.includes('Shield 24 hp');
+      }),
+    );
+    await page.waitForSelector('[data-saving=saved]');
+    const root = page.url().split('/difficulty/')[0];
+
+    await page.goto(`${root}/difficulty/tiers`);
+    await page.locator('aside[aria-label=Tiers] span[title=Bramble]').click();
+    await press(page, group('Comes with'), 'give a trait');
+    await choose(page, group('Comes with'), 'Comes with 1: trait', 'Stout');
+    await choose(page, group('Comes with'), 'Comes with 1: who', 'Clipper');
+    await page.waitForSelector('[data-saving=saved]');
+
+    await page.goto(`${root}/encounters/first-bell`);
+    await press(page, group('The whole encounter'), 'add an event');
+    await choose(page, group('Event'), 'Event does 1', 'give a trait');
+    await choose(page, group('Event'), 'Event trait 1', 'Stout');
+    await choose(page, group('Event'), 'Event trait 1: who', 'Warden');
+    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await page.waitForSelector(group('Group'));
+    await press(page, `${group('Group')} ${group('Traits')}`, 'with a trait …');
+    await choose(page, `${group('Group')} ${group('Traits')}`, 'Trait 1', 'Grown');
+    await fill(page, `${group('Group')} ${group('Traits')}`, 'Trait 1: share', 0.5);
+    const wave = (await stored(id)).encounters[0].waves[0].name;
+    await press(page, group(wave), 'more …');
+    await press(page, `.sheet[aria-label="${wave}: more"]`, 'Stout');
+    await page.keyboard.press('Escape');
+    await page.waitForSelector('[data-saving=saved]');
+
+    const kept = await stored(id);
+    expect(kept.traits.slice(1)).toEqual([
+      { id: 'new-trait', name: 'Stout', tweaks: [{ path: '/health/max', op: '×', value: 2 }] },
+      { id: 'new-trait-2', name: 'Grown', tweaks: [{ path: '/health/max', op: '+', value: 7 }] },
+    ]);
+    expect(kept.units.find((each: any) => each.id === 'lantern-stalk').traits).toEqual(['new-trait-2']);
+    expect(kept.tiers[2].traits).toEqual([{ trait: 'new-trait', scope: 'unit', of: 'clipper' }]);
+    expect(kept.encounters[0].waves[0].traits).toEqual(['new-trait']);
+    expect(kept.encounters[0].waves[0].groups[0].traits).toEqual([{ trait: 'new-trait-2', share: 0.5 }]);
+    expect(kept.encounters[0].events.at(-1).then[0]).toMatchObject({ does: 'trait', of: 'new-trait', to: 'unit', whom: 'warden' });
+
+    // × 2 of the wave, half of them 7 more after it; at Bramble × 2 of the tier before both; the Warden × 2 from the event on.
+    const full = async (tier?: string) => {
+      const found = new Set<number>();
+      for (let seed = 1; seed <= 6; seed++)
+        new Runner(compile(parseProject(kept), { encounter: 'first-bell', tier })).run(seed, (fight) => {
+          for (const unit of fight.alive) if (fight.kinds[unit].id === 'clipper') found.add(fight.kinds[unit].maxHealth);
+        });
+      return [...found].sort((a, b) => a - b);
+    };
+    expect(await full()).toEqual([200, 207]);
+    expect(await full('bramble')).toEqual([400, 407]);
+    const warden: number[] = [];
+    await ran(id, 'first-bell', 1, (fight) => warden.push(fight.kinds[fight.living[0][0]].maxHealth));
+    expect(warden.at(-1)).toBe(320);
   });
 });

@@ -117,6 +117,59 @@ describe('projects', () => {
     expect((await call('GET', `/api/projects/${id}/revisions/2`)).body).toEqual(moved);
   });
 
+  test('a project kept in the form of an earlier version is read, changed and restored as one of today', async () => {
+    const id = await newProject();
+    const document = (await call('GET', `/api/projects/${id}`)).body as Project;
+    const said = JSON.stringify(id).replace(/"/g, "'");
+    // What version 1 had kept: traits were elites of their groups, and no list of traits was there.
+    const kept = (await server.sql(`select collection, object_id, body from object_version where project = ${said}`)) as {
+      collection: string;
+      object_id: string;
+      body: any;
+    }[];
+    for (const { collection, object_id: object, body } of kept) {
+      if (collection !== 'arenas') delete body.traits;
+      if (collection === 'encounters') {
+        delete body.ends.also;
+        for (const wave of body.waves) {
+          delete wave.traits;
+          for (const group of wave.groups) {
+            const [given] = group.traits;
+            delete group.traits;
+            if (given) group.elite = { chance: given.share, tweaks: document.traits[0].tweaks };
+          }
+        }
+      }
+      await server.sql(
+        `update object_version set body = '${JSON.stringify(body).replace(/'/g, "''")}' where project = ${said} and collection = '${collection}' and object_id = '${object}'`,
+      );
+    }
+    await server.sql(`delete from object_version where project = ${said} and collection = 'traits'`);
+    await server.sql(
+      `update revision set outline = jsonb_set(outline::jsonb #- '{order,traits}', '{fields,version}', '1') where project = ${said}`,
+    );
+
+    const { notes: _, ...hardened } = document.traits[0];
+    const elite = { ...hardened, id: 'elite', name: 'Elite' };
+    const asToday = JSON.parse(
+      JSON.stringify({ ...document, traits: [elite] }).replaceAll('"trait":"hardened"', '"trait":"elite"'),
+    ) as Project;
+    expect((await call('GET', `/api/projects/${id}`)).body).toEqual(asToday);
+
+    const [wave, group] = document.encounters.flatMap(({ waves }) =>
+      waves.flatMap((one) => one.groups.filter(({ traits }) => traits.length).map((each) => [one.id, each.id])),
+    )[0];
+    const share = `/encounters/glasshouse-defence/waves/${wave}/groups/${group}/traits/0/share`;
+    expect((await patch(id, 1, [{ op: 'replace', path: share, value: 0.5 }])).status).toBe(200);
+    const changed = structuredClone(asToday);
+    changed.encounters[4].waves.find((one) => one.id === wave)!.groups.find((each) => each.id === group)!.traits[0].share = 0.5;
+    expect((await call('GET', `/api/projects/${id}`)).body).toEqual(changed);
+    expect((await patch(id, 2, [{ op: 'replace', path: '/units/clipper/health/max', value: 30 }])).status).toBe(200);
+    expect((await call('GET', `/api/projects/${id}/revisions/1`)).body).toEqual(asToday);
+    const restored = await call('POST', `/api/projects/${id}/revisions/1/restore`, undefined, match(3));
+    expect([restored.status, restored.body]).toEqual([200, asToday]);
+  });
+
   test('a stale write is a 409 with both versions, and nothing is written', async () => {
     const id = await newProject();
     await patch(id, 1, [{ op: 'replace', path: '/units/clipper/health/max', value: 30 }]);

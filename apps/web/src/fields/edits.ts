@@ -4,11 +4,13 @@ import {
   type QuantityInfo,
   Unit,
   editUnit,
+  effectiveUnit,
   fieldLabel,
   pointerSteps,
   quantityAt,
   setAt,
   stepInto,
+  tierValueFor,
   valueAt,
   writtenUnit,
   shown,
@@ -54,7 +56,8 @@ export function setThroughTier(project: Project, tierId: string, unitId: string,
   const tier = document.tiers.find(({ id }) => id === tierId);
   if (!tier) return { document, name: '' };
   tier.tweaks = tier.tweaks.filter((tweak) => !isOwnTweak(tweak, unitId, path));
-  tier.tweaks.push({ scope: 'unit', of: unitId, path, op: '=', value });
+  const set = tierValueFor(value, effectiveUnit(project, unitId, { tier: tierId }).chains.get(path));
+  tier.tweaks.push({ scope: 'unit', of: unitId, path, op: '=', value: set });
   return { document, name: `${nameOfPlace(writtenUnit(project, unitId), path)} = ${shown(value)} at ${tier.name}` };
 }
 

@@ -227,8 +227,9 @@ class Kinds {
     return this.all.push(compileUnit(unit, this.context)) - 1;
   }
 
+  /** A kind by which a type is known: without what traits and growth make of it, where it comes so. */
   plainKind(type: string): number {
-    return this.numbers.get(type) ?? -1;
+    return this.numbers.get(type) ?? this.all.findIndex(({ id }) => id === type);
   }
 
   worth(id: string): number {

@@ -471,7 +471,7 @@ export interface Compiled {
   places: { id: string; x: number; y: number; kind: number; defended: boolean; enemies: boolean }[];
   names: Names;
   kinds: CompiledUnit[];
-  /** The plain kind of each type; −1 for a point. */
+  /** The kind by which each type is known, plain where it comes so; −1 for a type that never comes. */
   kindOfType: number[];
   roleOfType: string[];
   party: CompiledMember[];

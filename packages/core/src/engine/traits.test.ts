@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { baseFor } from '../model/edit';
+import { baseFor, tierValueFor } from '../model/edit';
 import { chainSentence, effectiveUnit, writtenUnit } from '../model/effective';
 import { compiled, dummy, eventsOf, fought, project, unit, type FightSketch } from '../testing/builders';
 import { trace } from '../trace/trace';
 import { sentenceOf } from '../trace/sentences';
+import { rowOf } from '../measures/row';
 import { compile } from './compile';
 import { run } from './run';
 
@@ -59,6 +60,8 @@ describe('where a trait stands among what changes a number', () => {
     expect(writtenUnit(document, 'clipper').health.max).toBe(100);
     // 520 = (base × 1.2 + 10) × 2: 208 1/3.
     expect(baseFor(520, chain)).toBeCloseTo(625 / 3, 6);
+    // For 90 at the tier it sets 45, which its trait doubles.
+    expect(tierValueFor(90, chain)).toBe(45);
   });
 
   test('a linked variant has the traits of its base, unless it says otherwise', () => {
@@ -117,6 +120,13 @@ describe('a share of a group', () => {
   test('of 1 is all of them, of 0 is nobody; and kinds that cannot come are not made', () => {
     expect(drawn(shared({ trait: 'double' }, { trait: 'never', share: 0 }))).toEqual({ 200: 2500 });
     expect(healths(shared({ trait: 'double' }, { trait: 'never', share: 0 }))).toEqual([200]);
+  });
+
+  test('or all of a wave: its measures count to its type, though nobody comes without', () => {
+    const sketch = stage({ traits: [trait('double', times(2))], wave: { traits: ['double'] } });
+    const tables = compiled(sketch);
+    expect(tables.kindOfType.every((kind, type) => tables.kinds[kind].type === type)).toBe(true);
+    expect(rowOf({ compiled: tables, run: run(tables, 1) }).kinds).toHaveLength(2);
   });
 
   test('appears by name in the trace', () => {

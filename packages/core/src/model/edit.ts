@@ -1,5 +1,5 @@
 /** Edits of a document as whole new documents: of a unit or a variant alike, and of values as a lens shows them. */
-import { type Chain, type Lens, effectiveUnit, writtenUnit } from './effective';
+import { type Chain, type ChainStep, type Lens, effectiveUnit, writtenUnit } from './effective';
 import type { Encounter } from './encounter';
 import { type Constructor, classFields } from './field';
 import { sameJson } from './patch';
@@ -43,10 +43,19 @@ export function editUnit(project: Project, id: string, change: (unit: Unit) => v
 /** The value as written that comes out as `wanted` at the end of a chain; one that is replaced on the way stays as it is. */
 export function baseFor(wanted: number, chain: Chain | undefined): number {
   if (!chain) return wanted;
+  return takenBack(wanted, chain, ({ source }) => source !== 'variant') ?? writtenValue(chain);
+}
+
+/** The value that a tier must set for `wanted` to come out, under the traits that come with it; one they replace is set as wanted. */
+export function tierValueFor(wanted: number, chain: Chain | undefined): number {
+  return (chain && takenBack(wanted, chain, ({ source }) => source === 'tierTrait')) ?? wanted;
+}
+
+/** A value before some steps of a chain; undefined where one of them replaces whatever was there. */
+function takenBack(wanted: number, chain: Chain, of: (step: ChainStep) => boolean): number | undefined {
   let value = wanted;
-  const steps = chain.steps.filter(({ source }) => source !== 'variant');
-  for (const { tweak } of [...steps].reverse()) {
-    if (tweak.op === '=' || (tweak.op === '×' && tweak.value === 0)) return writtenValue(chain);
+  for (const { tweak } of chain.steps.filter(of).reverse()) {
+    if (tweak.op === '=' || (tweak.op === '×' && tweak.value === 0)) return undefined;
     value = tweak.op === '×' ? value / tweak.value : value - tweak.value;
   }
   return Number(value.toPrecision(10));

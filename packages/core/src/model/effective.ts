@@ -27,7 +27,7 @@ export interface Lens {
 
 /** One step of a chain. */
 export interface ChainStep {
-  source: 'variant' | 'trait' | 'tier' | 'skill' | 'style' | 'size' | 'dial';
+  source: 'variant' | 'trait' | 'tier' | 'skill' | 'style' | 'size' | 'dial' | 'tierTrait';
   /** Name of the variant, trait, tier, skill or style. */
   name: string;
   /** Where the tweak stands in its list. */
@@ -93,8 +93,8 @@ export function tweakApplies(tweak: Pick<Tweak, 'scope' | 'of'>, unit: Pick<Unit
 }
 
 /** The lists of tweaks of traits, in the order in which they are given. */
-const ofTraits = (project: Project, ids: readonly string[]): Source[] =>
-  traitsBy(project, ids).map(({ name, tweaks }) => ({ source: 'trait', name, tweaks }));
+const ofTraits = (project: Project, ids: readonly string[], source: 'trait' | 'tierTrait'): Source[] =>
+  traitsBy(project, ids).map(({ name, tweaks }) => ({ source, name, tweaks }));
 
 /** Ids of the traits that a tier gives to a unit. */
 function ofTier({ tiers }: Project, { tier }: Lens, unit: Pick<Unit, 'id' | 'side' | 'role'>): string[] {
@@ -133,9 +133,9 @@ export function effectiveUnit(project: Project, id: string, lens: Lens, encounte
   const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: NumberTweak) => boolean) =>
     applySources(Unit, unit, sources, speaksOf, chains, owned || unit !== written);
   const ofAll = () => true;
-  const born = lay(written, ofTraits(project, written.traits), ofAll);
+  const born = lay(written, ofTraits(project, written.traits, 'trait'), ofAll);
   const seen = lay(born, sourcesOf(project, lens, encounter), (tweak) => tweakApplies(tweak as Tweak, written));
-  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, written)), ofAll), chains };
+  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, written), 'tierTrait'), ofAll), chains };
 }
 
 /** @throws nothing */

@@ -42,3 +42,8 @@ export class Project {
 /** The lists of a project whose items have ids, in the order in which references point. */
 export const COLLECTIONS = ['units', 'variants', 'arenas', 'encounters', 'traits', 'tiers', 'skills', 'styles'] as const;
 export type Collection = (typeof COLLECTIONS)[number];
+
+/** Ids that something of a project has: what is new must have another, for references are by id alone. */
+export function takenIds(project: Project): string[] {
+  return COLLECTIONS.flatMap((collection) => project[collection].map(({ id }) => id));
+}

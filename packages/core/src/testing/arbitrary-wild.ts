@@ -370,6 +370,37 @@ function frugal(mite: Loose): Loose {
 }
 
 /** Small enough to be run by the thousand. */
+/** Two traits, and who has them: an enemy of itself, a wave, a group or a share of it, whom an event gives one. */
+const traits = fc.record({
+  stout: fc.record({
+    id: fc.constant('stout'),
+    name: fc.constant('Stout'),
+    tweaks: fc.subarray([
+      { path: '/health/max', op: '×', value: 1.5 },
+      { path: '/shield/max', op: '+', value: 2 },
+      { path: '/body/radius', op: '×', value: 1.2 },
+    ]),
+  }),
+  swift: fc.record({
+    id: fc.constant('swift'),
+    name: fc.constant('Swift'),
+    tweaks: fc.subarray([
+      { path: '/movement/run', op: '×', value: 1.5 },
+      { path: '/attacks/*/beat/cooldown', op: '×', value: 0.5 },
+      { path: '/health/max', op: '+', value: 3 },
+    ]),
+  }),
+  own: sometimes(fc.shuffledSubarray(['stout', 'swift'])),
+  wave: sometimes(fc.constantFrom('stout', 'swift')),
+  group: fc.array(fc.record({ trait: fc.constantFrom('stout', 'swift'), share: fc.constantFrom(0, 0.3, 0.7, 1) }), { maxLength: 3 }),
+  given: sometimes(
+    fc.oneof(
+      fc.record({ of: fc.constantFrom('stout', 'swift'), to: fc.constantFrom('enemies', 'party') }),
+      fc.record({ of: fc.constantFrom('stout', 'swift'), to: fc.constant('unit'), whom: fc.constantFrom('clipper', 'mite', 'warden') }),
+    ),
+  ),
+});
+
 export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
   .record({
     party: fc.tuple(wildUnit('warden', 'party'), wildUnit('tender', 'party')),
@@ -398,15 +429,22 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
     stops: sometimes(fc.record({ at: tenths(0, 4), wave: fc.constantFrom('w1', 'w2') })),
     vault: sometimes(tenths(5, 60)),
     whose: fc.constantFrom('kept', 'attacked', 'there', 'nobody’s'),
+    traits: sometimes(traits),
   })
   .map((f) => ({
     party: f.party,
     enemies: [
-      { unit: f.enemies[0], count: f.counts[0], ...(f.close ? { x: 3, y: -7 } : { x: 8, y: 6 }), scatter: 2 },
+      {
+        unit: f.traits?.own ? { ...f.enemies[0], traits: f.traits.own } : f.enemies[0],
+        count: f.counts[0],
+        ...(f.close ? { x: 3, y: -7 } : { x: 8, y: 6 }),
+        scatter: 2,
+      },
       { unit: f.enemies[1], count: f.counts[1], ...(f.close ? { x: -2, y: -8 } : { x: -8, y: -6 }), scatter: 2, group: { alerted: false } },
     ],
     others: [frugal(f.mite)],
     partyAt: { x: 0, y: -9 },
+    traits: f.traits ? [f.traits.stout, f.traits.swift] : [],
     width: 30,
     depth: 24,
     limit: 6,
@@ -429,7 +467,12 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
         },
       ],
     }),
-    wave: { holdsBack: f.holdsBack[0], countsSummoned: f.countsSummoned, countsRevived: f.countsRevived },
+    wave: {
+      ...(f.traits?.wave && { traits: [f.traits.wave] }),
+      holdsBack: f.holdsBack[0],
+      countsSummoned: f.countsSummoned,
+      countsRevived: f.countsRevived,
+    },
     waves: [
       without({
         id: 'w2',
@@ -455,6 +498,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
             spacing: 0.1,
             alerted: true,
             target: 'warden',
+            ...(f.traits && { traits: f.traits.group }),
           },
         ],
       }),
@@ -478,6 +522,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
             { does: 'tweak', tweaks: [{ scope: 'enemies', path: '/movement/run', op: '×', value: 1.3 }] },
             { does: 'count', counts: { counter: 'strokes', how: 'add', by: 2 } },
             { does: 'score', score: 3 },
+            ...(f.traits?.given ? [{ does: 'trait', ...f.traits.given }] : []),
           ],
         },
         ...(f.stops

@@ -9,6 +9,7 @@ import {
   nameFor,
   parseProject,
   shown,
+  takenIds,
 } from '@insidia/core';
 import { type ChangeEvent, useState } from 'react';
 import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
@@ -32,10 +33,6 @@ function Arenas({ project }: { project: Project }) {
   const arena = project.arenas.find(({ id }) => id === params.arena);
   const base = `/projects/${project.id}/arenas`;
   const open = (id: string | undefined) => void navigate({ pathname: id ? `${base}/${id}` : base, search });
-  const ids = () =>
-    [project.units, project.variants, project.arenas, project.encounters, project.tiers, project.skills, project.styles].flatMap((list) =>
-      (list as { id: string }[]).map(({ id }) => id),
-    );
   const put = (made: Arena, name: string) => {
     dispatch(changed({ document: { ...project, arenas: [...project.arenas, made] }, name }));
     open(made.id);
@@ -43,7 +40,7 @@ function Arenas({ project }: { project: Project }) {
   const names = project.arenas.map((one) => one.name);
   const add = (from?: Arena) => {
     const name = nameFor(from?.name ?? 'Arena', names);
-    const id = idFor(name, ids());
+    const id = idFor(name, takenIds(project));
     put(
       from
         ? { ...structuredClone(from), id, name }
@@ -57,7 +54,7 @@ function Arenas({ project }: { project: Project }) {
     if (!file) return;
     try {
       const stem = file.name.replace(/\.[^.]+$/, '');
-      const read = arenaFromGeoJson(JSON.parse(await file.text()), { id: idFor(stem, ids()) });
+      const read = arenaFromGeoJson(JSON.parse(await file.text()), { id: idFor(stem, takenIds(project)) });
       read.name = nameFor(read.name, names);
       // The project’s own rules judge it before it is taken.
       parseProject(structuredClone({ ...project, arenas: [...project.arenas, read] }));

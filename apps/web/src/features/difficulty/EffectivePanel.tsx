@@ -6,10 +6,12 @@ import {
   scenarioKey,
   columnOf,
   estimate,
+  type Chain,
+  type ChainStep,
   type Lens,
   type Project,
   type SettingList,
-  type Tier,
+  type Setting,
   type TweakPlace,
   Unit,
   chainSentence,
@@ -41,7 +43,7 @@ import { guarded } from '../../parts/guarded';
 interface Props {
   project: Project;
   list: SettingList;
-  settings: readonly Tier[];
+  settings: readonly Setting[];
   /** The row that is being looked at. */
   place: TweakPlace | undefined;
 }
@@ -64,7 +66,7 @@ export const EffectivePanel = guarded('The effective values', function Effective
   const heads = useMemo(() => unitHeads(project), [project]);
   const [chosen, setChosen] = useState<string>();
   const candidates = useMemo(() => {
-    const applies = heads.filter((head) => place && place.scope !== 'encounter' && tweakApplies({ ...place, op: '×', value: 1 }, head));
+    const applies = heads.filter((head) => place && place.scope !== 'encounter' && tweakApplies(place, head));
     const list2 = place?.scope === 'encounter' ? project.encounters : applies.length ? applies : heads;
     return list2.map(({ id, name }) => ({ id, name }));
   }, [heads, place, project.encounters]);
@@ -134,7 +136,7 @@ export const EffectivePanel = guarded('The effective values', function Effective
 });
 
 /** Every number of a unit or an encounter that some setting touches. */
-function linesOf(project: Project, list: SettingList, settings: readonly Tier[], id: string): Line[] {
+function linesOf(project: Project, list: SettingList, settings: readonly Setting[], id: string): Line[] {
   const encounter = project.encounters.find((one) => one.id === id);
   const looked = settings.map((setting) => {
     const lens: Lens = { [KEY[list]]: setting.id };
@@ -142,7 +144,8 @@ function linesOf(project: Project, list: SettingList, settings: readonly Tier[],
   });
   const written = encounter ?? effectiveUnit(project, id, {}).unit;
   const root = encounter ? Encounter : Unit;
-  const own = (chain: { steps: readonly { source: string }[] }) => chain.steps.some(({ source }) => source === KEY[list]);
+  const isOwn = (source: ChainStep['source']) => source === KEY[list] || (list === 'tiers' && source === 'tierTrait');
+  const own = (chain: Chain) => chain.steps.some(({ source }) => isOwn(source));
   const paths = [...new Set(looked.flatMap(({ chains }) => [...chains].flatMap(([path, chain]) => (own(chain) ? [path] : []))))];
   return paths.map((path) => ({
     path,
@@ -153,7 +156,7 @@ function linesOf(project: Project, list: SettingList, settings: readonly Tier[],
       const chain = chains.get(path);
       const value = valueAt(unit, path) as number;
       const cut = chain?.steps.findLast(
-        ({ source, asked, granted, tweak }) => source === KEY[list] && asked !== granted && tweak.round === undefined,
+        ({ source, asked, granted, tweak }) => isOwn(source) && asked !== granted && tweak.round === undefined,
       );
       return { value, ...(cut && { asked: cut.asked }), ...(chain && { sentence: chainSentence(chain, (number) => shown(number)) }) };
     }),
@@ -168,7 +171,7 @@ function pathsOf(project: Project, place: TweakPlace, id: string): string[] {
 }
 
 /** One number across the settings in their order, and as it is written. */
-function Curve({ line, settings, list, subject }: { line: Line; settings: readonly Tier[]; list: SettingList; subject: string }) {
+function Curve({ line, settings, list, subject }: { line: Line; settings: readonly Setting[]; list: SettingList; subject: string }) {
   const height = 120;
   const top = roundUp(
     Math.max(line.base ?? 0, ...line.values.flatMap(({ value, asked = 0 }) => [value, asked].filter(Number.isFinite)), 1e-6),
@@ -228,7 +231,7 @@ function MeasureCurve({
 }: {
   project: Project;
   list: 'tiers' | 'skills';
-  settings: readonly Tier[];
+  settings: readonly Setting[];
   id: string;
 }) {
   const [view] = useView(project);

@@ -3,7 +3,7 @@ import {
   type Project,
   type SettingList,
   TWEAK_OPERATIONS,
-  type Tier,
+  type Setting,
   type Tweak,
   type TweakPlace,
   Unit,
@@ -24,7 +24,7 @@ import { guarded } from '../../parts/guarded';
 interface Props {
   project: Project;
   list: SettingList;
-  settings: readonly Tier[];
+  settings: readonly Setting[];
   places: readonly TweakPlace[];
   selected: string | undefined;
   place: TweakPlace | undefined;
@@ -112,7 +112,7 @@ export const SettingTable = guarded(
 interface CellProps {
   label: string;
   list: SettingList;
-  setting: Tier;
+  setting: Setting;
   row: TweakPlace;
   unit: string;
   warnings: readonly Warning[];

@@ -4,9 +4,11 @@ import { ConditionField, firstOf } from '../../fields/ConditionField';
 import { Field } from '../../fields/Field';
 import { ListButtons, Mini } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
+import { bearerOffers } from '../../fields/traits';
+import { whoseOf } from '../../fields/tweakPlaces';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { CountFields } from '../../fields/CountFields';
-import { doingOf, newEvent, ofWave, raises, thenChanged } from './edits';
+import { doingOf, givenTo, newEvent, ofWave, raises, thenChanged } from './edits';
 import { TweaksPopover } from './TweaksPopover';
 
 /** What the encounter itself does when something holds. */
@@ -14,9 +16,15 @@ export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'>
   const { base, project } = editor;
   const counters = base.counters.map(({ id, name }) => ({ id, name }));
   const does = fieldWords(EncounterClass, ['events', '0', 'then', '0', 'does']).filter(
-    ({ id }) => (id !== 'count' || counters.length > 0) && (!ofWave(id as Consequence['does']) || base.waves.length > 0),
+    ({ id }) =>
+      (id !== 'count' || counters.length > 0) &&
+      (id !== 'trait' || project.traits.length > 0) &&
+      (!ofWave(id as Consequence['does']) || base.waves.length > 0),
   );
   const waves = base.waves.map(({ id, name }) => ({ id, name }));
+  const traits = project.traits.map(({ id, name }) => ({ id, name }));
+  const whose = bearerOffers(project);
+  const first = { wave: waves[0]?.id, counter: counters[0]?.id, trait: traits[0]?.id };
   const set = (event: string, then: Consequence[]) => editor.set(`/events/${event}/then`, then, 'changed');
   return (
     <div className="border-t border-hair pt-1">
@@ -71,9 +79,7 @@ export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'>
                   label={`${event.name} does ${j + 1}`}
                   value={act.does}
                   options={does}
-                  onChoose={(word) =>
-                    set(event.id, thenChanged(event.then, j, doingOf(act, word as Consequence['does'], waves[0]?.id, counters[0]?.id)))
-                  }
+                  onChoose={(word) => set(event.id, thenChanged(event.then, j, doingOf(act, word as Consequence['does'], first)))}
                 />
               </div>
               {ofWave(act.does) && (
@@ -103,6 +109,28 @@ export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'>
                   counters={counters}
                   onChange={(counts) => set(event.id, thenChanged(event.then, j, { ...act, counts }))}
                 />
+              )}
+              {act.does === 'trait' && act.to && (
+                <>
+                  <div className="w-[104px]">
+                    <Choose
+                      quiet
+                      label={`${event.name} trait ${j + 1}`}
+                      value={act.of}
+                      options={traits}
+                      onChoose={(of) => set(event.id, thenChanged(event.then, j, { ...act, of }))}
+                    />
+                  </div>
+                  <div className="w-[104px]">
+                    <Choose
+                      quiet
+                      label={`${event.name} trait ${j + 1}: who`}
+                      value={whoseOf({ scope: act.to, of: act.whom })}
+                      options={whose}
+                      onChoose={(id) => set(event.id, thenChanged(event.then, j, givenTo(act, id)))}
+                    />
+                  </div>
+                </>
               )}
               {act.does === 'score' && <Field editor={editor} path={`/events/${event.id}/then/${j}/score`} width={66} />}
               {act.does === 'tweak' && (

@@ -6,6 +6,7 @@ import {
   effectiveEncounter,
   idFor,
   nameFor,
+  takenIds,
   unitHeads,
   without,
 } from '@insidia/core';
@@ -45,7 +46,7 @@ function Encounters({ project }: { project: Project }) {
       from?.name ?? 'Encounter',
       project.encounters.map((one) => one.name),
     );
-    const id = idFor(name, allIds(project));
+    const id = idFor(name, takenIds(project));
     const members = [...heads.values()].filter(({ side }) => side === 'party').slice(0, 1);
     const made: EncounterClass = from
       ? { ...structuredClone(from), id, name }
@@ -92,11 +93,6 @@ function Encounters({ project }: { project: Project }) {
     </div>
   );
 }
-
-export const allIds = (project: Project): string[] =>
-  [project.units, project.variants, project.arenas, project.encounters, project.tiers, project.skills, project.styles].flatMap((list) =>
-    (list as { id: string }[]).map(({ id }) => id),
-  );
 
 function One({
   project,

@@ -1,13 +1,13 @@
 import {
   type Arena,
   type Project,
-  Elite,
   type UnitHead,
   type Wave,
   type WaveGroup,
   WaveGroup as WaveGroupClass,
   Repeat,
   Encounter as EncounterClass,
+  LIMITS,
   blank,
   fieldWords,
   idFor,
@@ -24,6 +24,7 @@ import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
 import { SomeOf } from '../../fields/SomeOf';
 import { TextField } from '../../fields/TextField';
+import { GroupTraits, TraitsField } from '../../fields/TraitFields';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { groupWords } from '../../visuals/WaveTimeline';
@@ -128,6 +129,7 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
             <Field editor={editor} path={`${at}/countsSummoned`} />
             <Field editor={editor} path={`${at}/countsRevived`} />
             <Field editor={editor} path={`${at}/optional`} />
+            <TraitsField project={project} value={wave.traits} onChange={(traits, words) => editor.set(`${at}/traits`, traits, words)} />
             {wave.repeat ? (
               <div className="flex flex-wrap items-end gap-1.5">
                 <FieldNumber tight editor={editor} path={`${at}/repeat/times`} width={64} />
@@ -224,7 +226,6 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
     editor.change(`${base.name} ${wave.name}: ${what}`, (encounter) =>
       how(encounter.waves.find(({ id }) => id === wave.id)!.groups.find(({ id }) => id === group.id)!),
     );
-  const sample = sampleOf(project, group, heads);
   const points = arena?.spawnPoints.map(({ id, name }) => ({ id, name })) ?? [];
   return (
     <div className="flex flex-wrap items-end gap-1.5" role="group" aria-label="Group">
@@ -316,30 +317,20 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
           <FieldNumber tight editor={editor} path={`${at}/leastDistance`} width={110} />
           <FieldNumber tight editor={editor} path={`${at}/leavesBeyond`} width={100} />
           <Field editor={editor} path={`${at}/outOfView`} />
-          {group.elite ? (
-            <>
-              <FieldNumber tight editor={editor} path={`${at}/elite/chance`} width={70} />
-              <Mini sign="remove" label="No elites" onClick={() => editor.set(`${at}/elite`, undefined, 'none')} />
-              {sample && (
-                <TweaksField
-                  label="An elite has"
-                  tweaks={group.elite.tweaks}
-                  unit={sample}
-                  onChange={(tweaks) => editor.set(`${at}/elite/tweaks`, tweaks, 'changed')}
-                />
-              )}
-            </>
-          ) : (
-            <button
-              type="button"
-              className="link"
-              onClick={() => editor.set(`${at}/elite`, { ...blank(Elite), tweaks: [{ path: '/health/max', op: '×', value: 1.5 }] }, 'some')}
-            >
-              some are elite …
-            </button>
-          )}
         </div>
       </Popover>
+      <GroupTraits
+        project={project}
+        value={group.traits}
+        most={LIMITS.groupTraits}
+        onChange={(traits, mark) =>
+          editor.change(
+            `${base.name} ${wave.name}: traits of a group`,
+            (encounter) => (encounter.waves.find(({ id }) => id === wave.id)!.groups[index].traits = traits),
+            mark,
+          )
+        }
+      />
       <Mini
         sign="remove"
         label="Remove the group"

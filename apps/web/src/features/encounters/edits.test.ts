@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseProject, unitHeads, type Consequence, type Encounter } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { doingOf, newEvent, nextMember, raises, sizeAdded, thenChanged } from './edits';
+import { doingOf, givenTo, newEvent, nextMember, raises, sizeAdded, thenChanged } from './edits';
 
 const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
 const heads = unitHeads(demo);
@@ -51,22 +51,31 @@ describe('edits of an encounter', () => {
 
   test('a consequence that does something else names what that needs, and nothing that it does not', () => {
     const raise: Consequence = { ...raises(), of: 'alarm' };
-    expect(doingOf(raise, 'lower', 'w', 'c')).toMatchObject({ does: 'lower', of: 'alarm', tweaks: [] });
-    expect(doingOf(raise, 'startWave', 'w', 'c')).toMatchObject({ does: 'startWave', of: 'w' });
-    expect(doingOf({ ...raise, does: 'startWave', of: 'w' }, 'raise', 'w', 'c').of).toBe('flag');
-    expect('of' in doingOf(raise, 'end', 'w', 'c')).toBe(false);
-    const first = doingOf(raise, 'tweak', 'w', 'c');
+    const there = { wave: 'w', counter: 'c', trait: 't' };
+    expect(doingOf(raise, 'lower', there)).toMatchObject({ does: 'lower', of: 'alarm', tweaks: [] });
+    expect(doingOf(raise, 'startWave', there)).toMatchObject({ does: 'startWave', of: 'w' });
+    expect(doingOf({ ...raise, does: 'startWave', of: 'w' }, 'raise', there).of).toBe('flag');
+    expect('of' in doingOf(raise, 'end', there)).toBe(false);
+    const first = doingOf(raise, 'tweak', there);
     expect(first.tweaks).toHaveLength(1);
     expect('of' in first).toBe(false);
-    expect(doingOf(raise, 'stopWave', 'w', 'c')).toMatchObject({ does: 'stopWave', of: 'w' });
-    expect(doingOf({ ...raise, does: 'startWave', of: 'second' }, 'stopWave', 'w', 'c').of).toBe('second');
-    const counts = doingOf(raise, 'count', 'w', 'c');
+    expect(doingOf(raise, 'stopWave', there)).toMatchObject({ does: 'stopWave', of: 'w' });
+    expect(doingOf({ ...raise, does: 'startWave', of: 'second' }, 'stopWave', there).of).toBe('second');
+    const counts = doingOf(raise, 'count', there);
     expect(counts).toMatchObject({ does: 'count', counts: { counter: 'c', how: 'add', by: 1 } });
-    expect(doingOf(raise, 'score', 'w', 'c').score).toBeGreaterThan(0);
-    expect(Object.keys(doingOf(counts, 'raise', 'w', 'c'))).not.toContain('counts');
+    expect(doingOf(raise, 'score', there).score).toBeGreaterThan(0);
+    expect(Object.keys(doingOf(counts, 'raise', there))).not.toContain('counts');
     expect('of' in counts).toBe(false);
-    expect(doingOf({ ...raise, tweaks: [tweak] }, 'tweak', 'w', 'c').tweaks).toEqual([tweak]);
-    expect(doingOf({ ...raise, does: 'tweak', tweaks: [tweak] }, 'end', 'w', 'c').tweaks).toEqual([]);
+    const gives = doingOf(raise, 'trait', there);
+    expect(gives).toMatchObject({ does: 'trait', of: 't', to: 'enemies' });
+    expect(givenTo(gives, 'role swarm')).toMatchObject({ of: 't', to: 'role', whom: 'swarm' });
+    expect('whom' in givenTo(givenTo(gives, 'role swarm'), 'party')).toBe(false);
+    const taken = doingOf(givenTo(gives, 'role swarm'), 'raise', there);
+    expect(taken.of).toBe('flag');
+    expect(Object.keys(taken)).not.toEqual(expect.arrayContaining(['to']));
+    expect(Object.keys(taken)).not.toEqual(expect.arrayContaining(['whom']));
+    expect(doingOf({ ...raise, tweaks: [tweak] }, 'tweak', there).tweaks).toEqual([tweak]);
+    expect(doingOf({ ...raise, does: 'tweak', tweaks: [tweak] }, 'end', there).tweaks).toEqual([]);
   });
 
   test('one of several consequences changes, the others stay', () => {

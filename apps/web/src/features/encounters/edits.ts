@@ -14,6 +14,7 @@ import {
   type Tweak,
   type UnitHead,
 } from '@insidia/core';
+import { bearers } from '../../fields/traits';
 
 /** Who joins next: of the party's units one who is not there yet, else anybody; undefined where there is nobody at all. */
 export function nextMember(encounter: Encounter, list: 'party' | 'allies', heads: readonly UnitHead[]): PartyMember | undefined {
@@ -66,20 +67,43 @@ const FIRST_TWEAK: Tweak = { scope: 'enemies', path: '/movement/run', op: '×', 
 /** What an event gives until somebody says what is meant. */
 const FIRST_SCORE = 10;
 
+/** Who is given a trait until somebody says who is meant. */
+const FIRST_BEARERS = 'enemies';
+
 export const ofWave = (does: Consequence['does']): boolean => does === 'startWave' || does === 'stopWave';
 
 /**
  * A consequence that does something else: it names what that needs, and nothing that it does not.
- * @param wave, counter the first there is
+ * @param first of each kind that it may name the first there is
  */
-export function doingOf(act: Consequence, does: Consequence['does'], wave: string | undefined, counter: string | undefined): Consequence {
-  const { of, ...rest } = act;
+export function doingOf(
+  act: Consequence,
+  does: Consequence['does'],
+  { wave, counter, trait }: { wave?: string; counter?: string; trait?: string },
+): Consequence {
+  const { of, to, whom, ...rest } = act;
   const tweaks = does !== 'tweak' ? [] : act.tweaks.length ? act.tweaks : [FIRST_TWEAK];
   delete rest.counts;
   delete rest.score;
   if (does === 'count') return { ...rest, does, counts: act.counts ?? { counter: counter ?? '', how: 'add', by: 1 }, tweaks };
   if (does === 'score') return { ...rest, does, score: act.score ?? FIRST_SCORE, tweaks };
+  if (does === 'trait')
+    return {
+      ...rest,
+      does,
+      of: act.does === 'trait' ? of : trait,
+      to: to ?? FIRST_BEARERS,
+      ...(whom !== undefined && { whom }),
+      tweaks,
+    };
   if (ofWave(does)) return { ...rest, does, of: ofWave(act.does) ? (of ?? wave) : wave, tweaks };
-  if (does === 'raise' || does === 'lower') return { ...rest, does, of: ofWave(act.does) ? 'flag' : (of ?? 'flag'), tweaks };
+  if (does === 'raise' || does === 'lower')
+    return { ...rest, does, of: ofWave(act.does) || act.does === 'trait' ? 'flag' : (of ?? 'flag'), tweaks };
   return { ...rest, does, tweaks };
+}
+
+/** The same trait given to others. @param whose a word of those whom a trait may be given to */
+export function givenTo({ whom: _, ...act }: Consequence, whose: string): Consequence {
+  const { scope, of } = bearers(whose);
+  return { ...act, to: scope, ...(of !== undefined && { whom: of }) };
 }

@@ -17,6 +17,7 @@ import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { CopyPart, PastePart } from './Clipboard';
 import { AddParts, Part } from './Part';
+import { TraitsField } from '../../fields/TraitFields';
 import { TargetingFields } from './TargetingFields';
 import { guarded } from '../../parts/guarded';
 
@@ -103,6 +104,7 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
         <Fields editor={editor} at="/onDeath" />
       </Part>
       {base.player && <PlayerParts editor={editor} attacks={attacks} />}
+      <Traits editor={editor} />
       <Identity editor={editor} />
       <AddParts
         what="it may also have"
@@ -115,6 +117,16 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
     </div>
   );
 });
+
+/** Named changes that it has of itself. */
+function Traits({ editor }: { editor: UnitEditor }) {
+  const { base, project } = editor;
+  return (
+    <Part title="Traits" note="laid over its numbers before any tier, in this order">
+      <TraitsField project={project} value={base.traits} onChange={(traits, words) => editor.set('/traits', traits, words)} />
+    </Part>
+  );
+}
 
 function Identity({ editor }: { editor: UnitEditor }) {
   const { base, project } = editor;

@@ -1,4 +1,4 @@
-import { type NumberTweak, type Project, type Tier, type Unit, idFor, nameFor, tweakApplies } from '@insidia/core';
+import { type NumberTweak, type Project, type Setting, type Unit, idFor, nameFor, takenIds, tweakApplies } from '@insidia/core';
 import { Mini } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
 import { TweaksField } from '../../fields/TweaksField';
@@ -28,17 +28,14 @@ export function SkillParts({ editor }: { editor: UnitEditor }) {
 function TweakLists({ list, editor }: { list: List; editor: UnitEditor }) {
   const { project, base, apply } = editor;
   const { title, one, about } = WORDS[list];
-  const items = project[list] as Tier[];
-  const write = (next: Tier[], name: string) => apply({ document: { ...project, [list]: next } as Project, name });
+  const items = project[list] as Setting[];
+  const write = (next: Setting[], name: string) => apply({ document: { ...project, [list]: next } as Project, name });
   const add = () => {
     const name = nameFor(
       `new ${one}`,
       items.map((item) => item.name),
     );
-    const id = idFor(
-      name,
-      items.map((item) => item.id),
-    );
+    const id = idFor(name, takenIds(project));
     write([...items, { id, name, tweaks: [] }], `New ${one}`);
   };
   return (
@@ -101,11 +98,11 @@ function TweakLists({ list, editor }: { list: List; editor: UnitEditor }) {
 }
 
 /** A tweak that says not yet whose it is speaks of the party. */
-function scoped(tweak: NumberTweak, unit: Unit): Tier['tweaks'][number] {
+function scoped(tweak: NumberTweak, unit: Unit): Setting['tweaks'][number] {
   return { scope: unit.side === 'party' ? 'party' : 'enemies', ...tweak };
 }
 
-function Others({ tweaks, unit }: { tweaks: Tier['tweaks']; unit: Unit }) {
+function Others({ tweaks, unit }: { tweaks: Setting['tweaks']; unit: Unit }) {
   const others = tweaks.filter((tweak) => !tweakApplies(tweak, unit)).length;
   if (!others) return null;
   return (

@@ -7,6 +7,7 @@ import {
   idFor,
   independent,
   nameFor,
+  takenIds,
   unitHeads,
   usesOf,
   without,
@@ -111,10 +112,7 @@ export function NewUnit({ project, kind, of, side = of?.side ?? 'enemy', apply, 
       name.trim() || suggested,
       heads.map((head) => head.name),
     );
-    const id = idFor(
-      own,
-      heads.map((head) => head.id),
-    );
+    const id = idFor(own, takenIds(project));
     const document = { ...project };
     if (kind === 'variant' && of) document.variants = [...project.variants, { id, name: own, basedOn: of.id, changes: [], tweaks: [] }];
     else {

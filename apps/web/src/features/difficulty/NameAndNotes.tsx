@@ -1,0 +1,41 @@
+import { TextField } from '../../fields/TextField';
+
+interface Named {
+  id: string;
+  name: string;
+  notes?: string;
+}
+
+/** What something in a list is called, a name that no other has, and what is noted of it. */
+export function NameAndNotes({
+  of,
+  others,
+  onChange,
+  onNoNotes,
+}: {
+  of: Named;
+  others: readonly Named[];
+  onChange: (name: string, next: { name: string } | { notes: string }) => void;
+  onNoNotes: (name: string) => void;
+}) {
+  return (
+    <>
+      <TextField
+        label="Name"
+        value={of.name}
+        limit={80}
+        onCommit={(name) => {
+          const text = name.trim();
+          if (text && !others.some((each) => each.id !== of.id && each.name === text))
+            onChange(`${of.name} is called ${text}`, { name: text });
+        }}
+      />
+      <TextField
+        label="Notes"
+        value={of.notes ?? ''}
+        limit={2000}
+        onCommit={(notes) => (notes.trim() ? onChange(`${of.name}: notes`, { notes: notes.trim() }) : onNoNotes(`${of.name}: notes`))}
+      />
+    </>
+  );
+}
