@@ -285,6 +285,39 @@ describe('the board', () => {
     expect(value).toBeCloseTo(computed.kinds.find((kind) => kind.id === 'clipper')!.timeToKill!.median, 9);
   });
 
+  test('a handful from behind, over a wall, is set up on the page, stands in the address, and is what batch, replay and command line run', async () => {
+    const id = await project((document) => document.units.forEach((unit: any) => (unit.health.max += 0.625)));
+    const page = await open(`${id}/enemies/sapwright?tier=bloom&skill=regular`);
+    await page.waitForSelector('aside[aria-label=Readout][aria-busy=false] [data-measure]');
+    await press(page, 'aside[aria-label=Readout]', 'with others, from behind, over a wall …');
+    const sheet = '.sheet[aria-label="How they stand"]';
+    await press(page, sheet, 'somebody beside it …');
+    await choose(page, sheet, 'With it 1', 'Clipper');
+    await fill(page, sheet, 'How many 1', 2);
+    await choose(page, sheet, 'Comes', 'from behind');
+    await press(page, sheet, 'a wall between …');
+    await fill(page, sheet, 'Wall', 0.8);
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => new URLSearchParams(location.search).get('wall') === '0.8');
+    const query = new URLSearchParams(new URL(page.url()).search);
+    expect([query.get('with'), query.get('from')]).toEqual(['clipper:2', 'behind']);
+    const set = ['--with', 'clipper:2', '--from', 'behind', '--wall', '0.8'];
+    const lens = ['--tier', 'bloom', '--skill', 'regular'];
+    const part = 'section[aria-label="As a batch"]';
+    await page.waitForSelector(part);
+    await fill(page, part, 'Runs', 200);
+    await savedState(page, 'saved');
+    await press(page, part, 'Run as a batch');
+    await page.waitForFunction((inside) => document.querySelector(`${inside} .note`)?.textContent === '200 runs', {}, part);
+    const value = await page.$eval(`${part} [data-batch=timeToKill] [data-value]`, (one) => Number(one.getAttribute('data-value')));
+    const computed = cliDuel(await stored(id), 'sapwright', [...lens, ...set, '--runs', '200']);
+    expect(value).toBeCloseTo(computed.kinds.find((kind) => kind.id === 'sapwright')!.timeToKill!.median, 9);
+    expect(await page.$eval('[data-testid=digest]', (one) => one.textContent)).toBe(computed.digest);
+    // The same in a replay.
+    await page.locator('section[aria-label=Approach] a').click();
+    await page.waitForFunction(() => document.body.textContent?.includes('Clipper 2'));
+  });
+
   test('the board leaves as a picture and as a page to print', async () => {
     const id = await project((document) => {
       small(document);

@@ -267,6 +267,9 @@ describe('insidia', () => {
       ['--copies', '2'],
       ['--against', 'warden'],
       ['--arena', 'boiler-court'],
+      ['--with', 'mulcher:1'],
+      ['--from', 'behind'],
+      ['--wall', '2'],
     ]) {
       for (const command of ['simulate', 'trace']) {
         const { status, stderr } = await call([command, demo, '--encounter', 'first-bell', ...option]);
@@ -275,6 +278,33 @@ describe('insidia', () => {
       }
     }
     expect((await call(['simulate', demo, '--duel', 'clipper', '--distance', '3', '--copies', '2', '--runs', '2'])).status).toBe(0);
+  });
+
+  test('a duel of a handful, from behind or from a spawn point, over a wall; json says how it was set up', async () => {
+    const duel = async (...options: string[]) =>
+      call(['simulate', demo, '--duel', 'sapwright', ...options, '--runs', '3', '--format', 'json']);
+    const { stdout } = await duel('--with', 'clipper:2', 'mulcher', '--from', 'behind', '--wall', '1.5');
+    const { subject, kinds } = JSON.parse(stdout);
+    expect(subject).toEqual({
+      duel: 'sapwright',
+      copies: 1,
+      distance: 12,
+      company: [
+        { unit: 'clipper', count: 2 },
+        { unit: 'mulcher', count: 1 },
+      ],
+      from: 'behind',
+      wall: 1.5,
+    });
+    expect(kinds.map(({ id }: { id: string }) => id)).toEqual(['warden', 'sapwright', 'clipper', 'mulcher']);
+    expect(JSON.parse((await duel('--arena', 'boiler-court', '--from', 'hatch')).stdout).subject.from).toBe('point:hatch');
+    for (const [options, message] of [
+      [['--with', 'clipper:many'], 'company of clipper must be a whole number from 1 to 12: it is NaN'],
+      [['--with', 'moth:1'], 'there is no unit "moth" in Verdance Station'],
+      [['--from', 'hatch'], 'the spawn point "hatch" is of an arena: say which'],
+      [['--wall', '30'], 'the wall between must be from 0.1 to 20 m high: it is 30'],
+    ] as const)
+      expect(await duel(...options)).toMatchObject({ status: 2, stderr: expect.stringContaining(message) });
   });
 
   test('json and jsonl are one word where they mean the same', async () => {

@@ -2,7 +2,9 @@ import {
   Batch,
   OUTCOME_NAMES,
   type Scenario,
+  companyOf,
   compileScenario,
+  type DuelSetup,
   duelScenario,
   outcomeWords,
   type BatchSummary,
@@ -31,7 +33,10 @@ export interface SubjectOptions {
   against?: string[];
   arena?: string;
   copies?: number;
+  with?: string[];
   distance?: number;
+  from?: string;
+  wall?: number;
   tier?: string;
   skill?: string;
   style?: string;
@@ -73,7 +78,7 @@ export function whatToRun(project: Project, options: SubjectOptions): Compiled {
 }
 
 function scenarioOf(project: Project, options: SubjectOptions): Scenario {
-  const { encounter, duel, against, copies, distance, arena, tier, skill, style, players } = options;
+  const { encounter, duel, against, tier, skill, style, players } = options;
   const lens = { tier, skill, style, players };
   if (encounter && duel) throw new Exit(EXIT.usage, 'give either --encounter or --duel, not both');
   if (!duel) refuseDuelOptions(options);
@@ -81,15 +86,28 @@ function scenarioOf(project: Project, options: SubjectOptions): Scenario {
     const first = project.units.find(({ side }) => side === 'party')?.id;
     const members = against ?? (first === undefined ? [] : [first]);
     if (!members.length) throw new Exit(EXIT.usage, `${project.name} has no party member to duel against`);
-    return { ...duelScenario(project, lens, { enemy: duel, against: members, copies, distance, arena }), ...lens };
+    return { ...duelScenario(project, lens, { enemy: duel, against: members, ...setupOptions(options) }), ...lens };
   }
   if (!encounter) throw new Exit(EXIT.usage, 'say what to run: --encounter ID or --duel ENEMY');
   return { kind: 'encounter', id: encounter, ...lens };
 }
 
+/** How a duel is set up; a spawn point is named by its id alone. */
+function setupOptions({ copies, distance, arena, wall, from, with: company }: SubjectOptions): DuelSetup {
+  const named = from === undefined || from === 'ahead' || from === 'behind' ? from : (`point:${from}` as const);
+  return {
+    ...(copies !== undefined && { copies }),
+    ...(distance !== undefined && { distance }),
+    ...(arena !== undefined && { arena }),
+    ...(wall !== undefined && { wall }),
+    ...(named && { from: named }),
+    ...(company && { company: companyOf(company.join(',')) }),
+  };
+}
+
 /** What only a duel has would be passed over without a word. */
 function refuseDuelOptions(options: SubjectOptions): void {
-  for (const name of ['against', 'arena', 'copies', 'distance'] as const) {
+  for (const name of ['against', 'arena', 'copies', 'distance', 'from', 'wall', 'with'] as const) {
     if (options[name] !== undefined) throw new Exit(EXIT.usage, `--${name} belongs to a duel: give it with --duel, or leave it out`);
   }
 }
@@ -116,10 +134,11 @@ export function asUsage<T>(act: () => T): T {
   }
 }
 
-function nameOf({ encounter, duel, against, arena, tier, skill, style, players, ...rest }: SimulateOptions) {
-  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance } = rest;
+function nameOf(options: SimulateOptions) {
+  const { encounter, duel, against, tier, skill, style, players } = options;
+  const { copies, distance } = DUEL_DEFAULTS;
   const lens = { tier, skill, style, players };
-  return duel ? { duel, against, copies, distance, arena, ...lens } : { encounter, ...lens };
+  return duel ? { duel, against, copies, distance, ...setupOptions(options), ...lens } : { encounter, ...lens };
 }
 
 /** JSON has no infinity: a survivor's time is written as text. */

@@ -305,11 +305,31 @@ describe('simulations', () => {
     expect([status, body.digest, body.revision]).toEqual([200, here.digest, 1]);
   });
 
+  test('so is one of a handful that comes from behind, over a wall, against eight', async () => {
+    const project = parseProject(demo());
+    const duel = {
+      enemy: 'sapwright',
+      against: Array<string>(8).fill('warden'),
+      company: [{ unit: 'clipper', count: 2 }],
+      from: 'behind' as const,
+      wall: 1.5,
+    };
+    const { status, body } = await call('POST', '/api/projects/verdance/simulations', { duel, runs: 5, seed: 3 });
+    expect([status, body.digest]).toEqual([200, runBatch(compile(project, duelOptions(project, {}, duel)), 3, 5).digest]);
+  });
+
   test.each([
     [{ runs: 3 }, 'say either encounter or duel'],
     [{ encounter: 'attic', runs: 3 }, 'there is no encounter "attic"'],
     [{ encounter: 'first-bell', runs: 0 }, 'runs must not be less than 1: it is 0'],
     [{ encounter: 'first-bell', speed: 2 }, 'property speed should not exist'],
+    [{ duel: { enemy: 'clipper', against: 'warden', from: 'above' }, runs: 3 }, 'from must be ahead, behind or point: and a spawn point'],
+    [{ duel: { enemy: 'clipper', against: 'warden', wall: 21 }, runs: 3 }, 'wall must not be greater than 20'],
+    [
+      { duel: { enemy: 'clipper', against: 'warden', company: [{ unit: 'clipper', count: 13 }] }, runs: 3 },
+      'count must not be greater than 12',
+    ],
+    [{ duel: { enemy: 'clipper', against: 'warden', wall: 2, distance: 0 }, runs: 3 }, 'a wall between needs a distance of at least 1 m'],
   ])('%j is a 400 that says why', async (request, detail) => {
     expect(await call('POST', '/api/projects/verdance/simulations', request)).toMatchObject({
       status: 400,

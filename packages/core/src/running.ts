@@ -19,7 +19,7 @@ export { sampleOf } from './measures/sample';
 export type { Summary } from './measures/summary';
 export { csvRow } from './exchange/csv';
 export { DUEL_DEFAULTS } from './analysis/duel';
-export { type Scenario, compileScenario, duelScenario } from './analysis/scenario';
+export { type DuelSetup, type Scenario, companyOf, compileScenario, duelScenario } from './analysis/scenario';
 export { reasonSentences } from './trace/reasons';
 export { sentenceOf } from './trace/sentences';
 export { trace } from './trace/trace';

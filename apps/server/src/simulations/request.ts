@@ -1,7 +1,25 @@
+import { DUEL_MOST, type DuelFrom, LIMITS } from '@insidia/core';
 import { Transform, Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsInt, IsNumber, IsObject, IsOptional, IsString, Max, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 
 export const MOST_RUNS = 2000;
+
+export class CompanyRequest {
+  @IsString() unit: string;
+  @IsInt() @Min(1) @Max(DUEL_MOST.copies) count: number;
+}
 
 export class DuelRequest {
   @IsString() enemy: string;
@@ -9,11 +27,23 @@ export class DuelRequest {
   @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? [value] : value))
   @IsString({ each: true })
   @ArrayMinSize(1)
-  @ArrayMaxSize(4)
+  @ArrayMaxSize(LIMITS.party)
   against: string[];
   /** An arena to stand in; absent: open ground. */
   @IsOptional() @IsString() arena?: string;
-  @IsOptional() @IsInt() @Min(1) @Max(12) copies?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(DUEL_MOST.copies) copies?: number;
+  /** Who comes with the enemy. */
+  @IsOptional()
+  @ValidateNested({ each: true })
+  @Type(() => CompanyRequest)
+  @ArrayMaxSize(DUEL_MOST.kinds)
+  company?: CompanyRequest[];
+  /** `ahead`, `behind`, or `point:` and a spawn point of the arena. */
+  @IsOptional()
+  @Matches(/^(ahead|behind|point:.+)$/, { message: 'from must be ahead, behind or point: and a spawn point' })
+  from?: DuelFrom;
+  /** m, how high a wall stands between them, on open ground */
+  @IsOptional() @IsNumber() @Min(0.1) @Max(20) wall?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(200) distance?: number;
 }
 

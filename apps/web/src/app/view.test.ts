@@ -17,11 +17,17 @@ describe('what the address says', () => {
       arena: undefined,
       copies: DUEL_DEFAULTS.copies,
       distance: DUEL_DEFAULTS.distance,
+      with: [],
+      from: 'ahead',
     });
   });
 
   test('what is there is taken over', () => {
-    expect(view('tier=bloom&skill=novice&edit=tier&against=tender&arena=boiler-court&copies=3&distance=4.5')).toEqual({
+    expect(
+      view(
+        'tier=bloom&skill=novice&edit=tier&against=tender&arena=boiler-court&copies=3&distance=4.5&with=clipper:2,mulcher&from=point:hatch',
+      ),
+    ).toEqual({
       tier: 'bloom',
       skill: 'novice',
       edit: 'tier',
@@ -29,6 +35,11 @@ describe('what the address says', () => {
       arena: 'boiler-court',
       copies: 3,
       distance: 4.5,
+      with: [
+        { unit: 'clipper', count: 2 },
+        { unit: 'mulcher', count: 1 },
+      ],
+      from: 'point:hatch',
     });
     expect(view(`against=${WHOLE_PARTY}`).against).toBe(WHOLE_PARTY);
   });
@@ -45,8 +56,20 @@ describe('what the address says', () => {
     ['distance=-1', 'distance', DUEL_DEFAULTS.distance],
     ['distance=201', 'distance', DUEL_DEFAULTS.distance],
     ['distance=0', 'distance', 0],
+    ['from=point:hatch', 'from', 'ahead'],
+    ['from=point:moon&arena=boiler-court', 'from', 'ahead'],
+    ['from=behind', 'from', 'behind'],
+    ['wall=1.5', 'wall', 1.5],
+    ['wall=0', 'wall', undefined],
+    ['wall=', 'wall', undefined],
+    ['wall=2&arena=boiler-court', 'wall', undefined],
   ] as const)('%s: what the project does not know, or what is out of range, counts as absent', (query, name, wanted) => {
     expect(view(query)[name]).toBe(wanted);
+  });
+
+  test('who stands with the enemy: those there are, in numbers there can be', () => {
+    expect(view('with=moth:2,clipper:0,clipper:13,clipper:x,mulcher:1.5,clipper:').with).toEqual([]);
+    expect(view(`with=${Array(20).fill('clipper:1').join()}`).with).toHaveLength(8);
   });
 
   test('nothing is typed into a tier that is not there', () => {

@@ -1,5 +1,5 @@
 /** What the address says beside the path: the lens, what is being edited, and the duel of the readout. */
-import { DUEL_DEFAULTS, type Project, unitHeads } from '@insidia/core';
+import { type Company, DUEL_DEFAULTS, DUEL_MOST, type DuelFrom, type Project, companyOf, unitHeads } from '@insidia/core';
 import { useMemo } from 'react';
 import { useQuery } from './query';
 
@@ -14,6 +14,11 @@ export interface View {
   arena?: string;
   copies: number;
   distance: number;
+  /** Who stands with the enemy. */
+  with: Company[];
+  from: DuelFrom;
+  /** m, of a wall between them; absent: none */
+  wall?: number;
 }
 
 /** Stands for every party member together. */
@@ -36,7 +41,27 @@ export function viewOf(search: URLSearchParams, project: Project | null): View {
     arena: known(project?.arenas, search.get('arena')),
     copies: Math.floor(number('copies', 1, 12, DUEL_DEFAULTS.copies)),
     distance: number('distance', 0, 200, DUEL_DEFAULTS.distance),
+    with: companyIn(search, project),
+    ...placementIn(search, project),
   };
+}
+
+/** Who stands with an enemy, as far as the project knows them. */
+export function companyIn(search: URLSearchParams, project: Project | null): Company[] {
+  const heads = project ? unitHeads(project) : [];
+  return companyOf(search.get('with') ?? '')
+    .filter(({ unit, count }) => heads.some(({ id }) => id === unit) && Number.isInteger(count) && count >= 1 && count <= DUEL_MOST.copies)
+    .slice(0, DUEL_MOST.kinds);
+}
+
+/** From where they come, and over which wall: a spawn point of an arena that is there, a wall on open ground alone. */
+export function placementIn(search: URLSearchParams, project: Project | null): Pick<View, 'from' | 'wall'> {
+  const arena = project?.arenas.find(({ id }) => id === search.get('arena'));
+  const asked = search.get('from') ?? '';
+  const point = arena?.spawnPoints.find(({ id }) => `point:${id}` === asked);
+  const from = point ? (`point:${point.id}` as const) : asked === 'behind' ? 'behind' : 'ahead';
+  const wall = Number(search.get('wall') ?? NaN);
+  return { from, ...(!arena && wall >= 0.1 && wall <= 20 && { wall }) };
 }
 
 export function useView(project: Project | null): [View, (change: Partial<Record<keyof View, string | number | undefined>>) => void] {

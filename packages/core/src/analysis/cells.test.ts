@@ -24,6 +24,19 @@ describe('cells', () => {
       { kind: 'encounter', id: 'evening-shift', without: 'unit:mulcher' },
       { kind: 'duel', id: 'clipper', duel: { against: ['warden', 'tender'], copies: 3, distance: 4.5, arena: 'yard' } },
       { kind: 'duel', id: 'clipper', duel: { distance: 0 } },
+      {
+        kind: 'duel',
+        id: 'sapwright',
+        duel: {
+          company: [
+            { unit: 'clipper', count: 2 },
+            { unit: 'mulcher', count: 1 },
+          ],
+          from: 'behind',
+          wall: 1.5,
+        },
+      },
+      { kind: 'duel', id: 'clipper', duel: { from: 'point:s1', arena: 'yard' } },
     ];
     for (const cell of cells) expect(scenarioOf(scenarioKey(cell))).toEqual(cell);
     expect(new Set(cells.map(scenarioKey)).size).toBe(cells.length);
@@ -39,6 +52,8 @@ describe('cells', () => {
     });
     const set = duelScenario(project, lens, { enemy: 'clipper', against: ['warden', 'tender'], copies: 3, distance: 4 });
     expect(set.duel).toEqual({ against: ['warden', 'tender'], copies: 3, distance: 4 });
+    const usual = { copies: 1, company: [], distance: 12, from: 'ahead' } as const;
+    expect(duelScenario(project, lens, { enemy: 'clipper', against: 'warden', ...usual }).duel).toBeUndefined();
     const { party, waves } = compileScenario(project, scenarioOf(scenarioKey(set)));
     expect(party).toHaveLength(2);
     expect(waves[0].groups[0]).toMatchObject({ min: [3], max: [3] });

@@ -1,6 +1,8 @@
 import { paperDuel } from './paper';
 import { describe, expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
+import { run } from '../engine/run';
+import { LIMITS } from '../model/limits';
 import { runBatch } from './batch';
 import type { Arena } from '../model/arena';
 import type { Project } from '../model/project';
@@ -97,6 +99,15 @@ describe('a duel', () => {
     [{ copies: 1.5 }, 'copies must be'],
     [{ distance: -1 }, 'distance must be from 0 to 200 m: it is -1'],
     [{ distance: NaN }, 'distance must be'],
+    [{ company: [{ unit: 'moth', count: 1 }] }, 'there is no unit "moth" in Verdance Station'],
+    [{ company: [{ unit: 'clipper', count: 13 }] }, 'company of clipper must be a whole number from 1 to 12: it is 13'],
+    [{ company: Array(9).fill({ unit: 'clipper', count: 1 }) }, 'company must be at most 8 kinds: it is 9'],
+    [{ wall: 0 }, 'the wall between must be from 0.1 to 20 m high: it is 0'],
+    [{ wall: 2, distance: 0.5 }, 'a wall between needs a distance of at least 1 m: it is 0.5'],
+    [{ wall: 2, arena: 'boiler-court' }, 'a wall between stands on open ground: leave out the wall or the arena'],
+    [{ from: 'point:gate' as const }, 'the spawn point "gate" is of an arena: say which'],
+    [{ from: 'point:gate' as const, arena: 'boiler-court' }, 'there is no spawn point "gate" in Boiler Court'],
+    [{ from: 'above' as 'ahead' }, 'from must be ahead, behind or a spawn point: it is above'],
     [{ enemy: 'moth' }, 'there is no unit "moth" in Verdance Station'],
   ])('%j is refused', (options, message) => {
     expect(() => duelOptions(demo(), {}, { ...clipper, ...options })).toThrow(message);
@@ -240,4 +251,82 @@ test('the shares of its time that attacks take come to no more than all of it, a
   expect(shares.length).toBeGreaterThan(0);
   expect(shares.reduce((sum, share) => sum + share, 0)).toBeLessThanOrEqual(1);
   expect(Math.max(...shares)).toBeGreaterThan(0.05);
+});
+
+describe('how a duel is set up', () => {
+  const set = (options: Partial<Parameters<typeof duelOptions>[2]>, project = demo()) =>
+    compile(project, duelOptions(project, {}, { enemy: 'clipper', against: 'warden', ...options }));
+  /** At which instant each kind notices somebody, in the first second, where nobody moves. */
+  function notices(options: Partial<Parameters<typeof duelOptions>[2]>): string[] {
+    const project = demo();
+    for (const { movement, senses } of project.units) {
+      Object.assign(movement, { walk: 0, run: 0, turnRate: 0 });
+      Object.assign(senses, { sight: 50, lose: 60, angle: 120, hearing: 0, needsLine: true, buildUp: 0, reaction: { mean: 0, spread: 0 } });
+    }
+    project.units.forEach(({ temper }) => (temper.alertRadius = 0));
+    const tables = set(options, project);
+    const found = new Set<string>();
+    run(tables, 1, (fight, time) => {
+      if (time <= 1e6) for (const unit of fight.alive) if (fight.alerted[unit]) found.add(fight.kinds[unit].id);
+    });
+    return [...found].sort();
+  }
+
+  test('a handful stands together: each kind as often as asked, its first the one that is measured', () => {
+    const company = [
+      { unit: 'clipper', count: 2 },
+      { unit: 'mulcher', count: 1 },
+    ];
+    const tables = set({ enemy: 'sapwright', company });
+    const { kinds, units, sides } = run(tables, 1);
+    const came = Array.from({ length: units }, (_, unit) => unit).filter((unit) => sides[unit] === 1);
+    expect(came.map((unit) => tables.kinds[kinds[unit]].id).sort()).toEqual(['clipper', 'clipper', 'mulcher', 'sapwright']);
+    const work = workOf(demo(), {}, { enemy: 'sapwright', against: 'warden', company }, 20);
+    work.advance(20);
+    const { enemyKind, summary } = work.result();
+    expect(summary.kinds[enemyKind].id).toBe('sapwright');
+    // It mends whom it came with; alone there is nobody to mend.
+    const healed = (one: typeof work) => one.result().summary.kinds.find(({ id }) => id === 'sapwright')!.healing.done;
+    const alone = workOf(demo(), {}, { enemy: 'sapwright', against: 'warden' }, 20);
+    alone.advance(20);
+    expect(healed(work)).toBeGreaterThan(healed(alone));
+  });
+
+  test('from behind the party looks away, and is looked at; in an arena they come at its back', () => {
+    expect(notices({})).toEqual(['clipper', 'warden']);
+    expect(notices({ from: 'behind' })).toEqual(['clipper']);
+    const tables = set({ from: 'behind', arena: 'boiler-court', distance: 4 });
+    const [{ x, y, fx, fy }] = tables.party;
+    const [point] = tables.points;
+    expect(fx * (point.x - x) + fy * (point.y - y)).toBeLessThan(0);
+  });
+
+  test.each([
+    // Eyes at 0.55 and 1.65 m, half their heights at 0.35 and 0.9 m: halfway the lines are 0.725 and 1 m above the ground.
+    [0.5, ['clipper', 'warden']],
+    [3, []],
+  ])('over a wall of %s m halfway, seen by %j', (wall, seen) => {
+    expect(notices({ wall })).toEqual(seen);
+  });
+
+  test('around a wall there is a way, at any distance', () => {
+    for (const distance of [1, 12, 200]) {
+      const tables = set({ wall: 4, distance });
+      expect((2 * tables.halfWidth * 2 * tables.halfDepth) / tables.grid ** 2).toBeLessThanOrEqual(LIMITS.gridCells);
+      expect(tables.points[0].x).toBeLessThan(tables.halfWidth);
+    }
+    const project = demo();
+    project.units.find(({ id }) => id === 'clipper')!.senses.needsLine = false;
+    expect(run(set({ wall: 4, distance: 8 }, project), 1).outcome).not.toBe('timeOut');
+    // Who needs a line to know of anybody stays where it is.
+    expect(run(set({ wall: 4, distance: 8 }), 1).outcome).toBe('timeOut');
+  });
+
+  test('from a spawn point of an arena: there, scattered and facing as it says', () => {
+    const project = demo();
+    const [arena] = project.arenas;
+    const given = arena.spawnPoints[1];
+    const [point] = set({ from: `point:${given.id}`, arena: arena.id, distance: 3 }).points;
+    expect([point.x, point.y, point.scatter]).toEqual([given.x, given.y, given.scatter]);
+  });
 });

@@ -2,7 +2,8 @@
 import { type CompileOptions, compile } from '../engine/compile';
 import type { Compiled } from '../engine/tables';
 import type { Project } from '../model/project';
-import { DUEL_DEFAULTS, type DuelOptions, duelOptions } from './duel';
+import { type Company, DUEL_DEFAULTS, type DuelOptions, duelOptions } from './duel';
+import type { DuelFrom } from './duel-ground';
 
 /** An enemy in a duel, or an encounter, looked at through a tier, a skill, a style and a number of players. */
 export interface Scenario {
@@ -19,12 +20,45 @@ export interface Scenario {
   duel?: DuelSetup;
 }
 
-export interface DuelSetup {
-  against?: readonly string[];
-  copies?: number;
-  /** m */
-  distance?: number;
-  arena?: string;
+/** All of a duel but who is looked at, and how long it may last; absent: as usual. */
+export type DuelSetup = Partial<Omit<DuelOptions, 'enemy' | 'against' | 'limit'> & { against: readonly string[] }>;
+
+/** How a duel is set up in words that stand in addresses and on the command line; what is usual has none. */
+export type SetupWords = Partial<Record<(typeof SETUP_WORDS)[number], string>>;
+export const SETUP_WORDS = ['against', 'copies', 'with', 'distance', 'from', 'wall', 'arena'] as const;
+
+/** "sapwright:1,clipper:2" */
+export const companyWords = (company: readonly Company[]): string => company.map(({ unit, count }) => `${unit}:${count}`).join(',');
+
+/** Back from the words; a number that is none is left to be refused. */
+export const companyOf = (words: string): Company[] =>
+  words.split(',').map((one) => {
+    const [unit, count = '1'] = one.split(':');
+    return { unit, count: count.trim() === '' ? NaN : Number(count) };
+  });
+
+export function setupWords({ against, copies, company, distance, from, wall, arena }: DuelSetup): SetupWords {
+  return {
+    ...(against && { against: against.join(',') }),
+    ...(copies !== undefined && { copies: String(copies) }),
+    ...(company?.length && { with: companyWords(company) }),
+    ...(distance !== undefined && { distance: String(distance) }),
+    ...(from !== undefined && { from }),
+    ...(wall !== undefined && { wall: String(wall) }),
+    ...(arena !== undefined && { arena }),
+  };
+}
+
+export function setupOf({ against, copies, with: company, distance, from, wall, arena }: SetupWords): DuelSetup {
+  return {
+    ...(against && { against: against.split(',') }),
+    ...(copies && { copies: Number(copies) }),
+    ...(company && { company: companyOf(company) }),
+    ...(distance && { distance: Number(distance) }),
+    ...(from && { from: from as DuelFrom }),
+    ...(wall && { wall: Number(wall) }),
+    ...(arena && { arena }),
+  };
 }
 
 /** Tells one of a project from another, whatever its numbers are. */
@@ -34,35 +68,25 @@ export function scenarioKey({ kind, id, tier, skill, style, players, without, du
 }
 
 /** "against=warden,tender;copies=3". */
-function setupKey({ against, copies, distance, arena }: DuelSetup): string {
-  return [
-    ...(against ? [`against=${against.join(',')}`] : []),
-    ...(copies === undefined ? [] : [`copies=${copies}`]),
-    ...(distance === undefined ? [] : [`distance=${distance}`]),
-    ...(arena === undefined ? [] : [`arena=${arena}`]),
-  ].join(';');
+function setupKey(duel: DuelSetup): string {
+  const words = setupWords(duel);
+  return SETUP_WORDS.flatMap((name) => (words[name] === undefined ? [] : [`${name}=${words[name]}`])).join(';');
 }
 
-function setupOf(key: string): DuelSetup {
-  const parts = new Map(key.split(';').map((part) => part.split('=') as [string, string | undefined]));
-  const [against, copies, distance, arena] = ['against', 'copies', 'distance', 'arena'].map((name) => parts.get(name));
-  return {
-    ...(against && { against: against.split(',') }),
-    ...(copies && { copies: Number(copies) }),
-    ...(distance && { distance: Number(distance) }),
-    ...(arena && { arena }),
-  };
-}
+const setupOfKey = (key: string): DuelSetup => setupOf(Object.fromEntries(key.split(';').map((part) => part.split('='))) as SetupWords);
 
 /** A duel as a readout sets it up; what is usual is left out, so that the usual duel is the board's. */
 export function duelScenario(project: Project, lens: Pick<Scenario, 'tier' | 'skill'>, options: DuelOptions): Scenario {
   const first = project.units.find(({ side }) => side === 'party')?.id;
   const against = typeof options.against === 'string' ? [options.against] : [...options.against];
-  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance, arena } = options;
+  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance, from = DUEL_DEFAULTS.from, company, wall, arena } = options;
   const duel: DuelSetup = {
     ...((against.length > 1 || against[0] !== first) && { against }),
     ...(copies !== DUEL_DEFAULTS.copies && { copies }),
     ...(distance !== DUEL_DEFAULTS.distance && { distance }),
+    ...(company?.length && { company }),
+    ...(from !== DUEL_DEFAULTS.from && { from }),
+    ...(wall !== undefined && { wall }),
     ...(arena !== undefined && { arena }),
   };
   return {
@@ -85,7 +109,7 @@ export function scenarioOf(key: string): Scenario {
     ...(skill && { skill }),
     ...(style && { style }),
     ...(players && { players: Number(players) }),
-    ...(more && (duels ? { duel: setupOf(more) } : { without: more })),
+    ...(more && (duels ? { duel: setupOfKey(more) } : { without: more })),
   };
 }
 
@@ -95,14 +119,7 @@ export function scenarioOptions(project: Project, { kind, id, tier, skill, style
   if (kind === 'encounter') return { encounter: id, ...lens, ...(without && { without }) };
   const against = duel?.against ?? project.units.find(({ side }) => side === 'party')?.id;
   if (against === undefined) throw new Error(`${project.name} has no party member to duel against`);
-  const { copies, distance, arena } = duel ?? {};
-  return duelOptions(project, lens, {
-    enemy: id,
-    against,
-    ...(copies !== undefined && { copies }),
-    ...(distance !== undefined && { distance }),
-    ...(arena !== undefined && { arena }),
-  });
+  return duelOptions(project, lens, { ...duel, enemy: id, against });
 }
 
 /** @throws Error for what is not there */

@@ -1,4 +1,4 @@
-import { type DuelOptions, type Project, type Unit, type UnitHead, effectiveUnit, unitHeads, duelScenario } from '@insidia/core';
+import { LIMITS, type DuelOptions, type Project, type Unit, type UnitHead, effectiveUnit, unitHeads, duelScenario } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
 import { WHOLE_PARTY, useView } from '../../app/view';
@@ -33,10 +33,11 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
   const warnings = useWarnings();
   const duel = useMemo<DuelOptions | undefined>(() => {
     if (!head || !other) return undefined;
-    const members = whole ? others.slice(0, 4).map(({ id }) => id) : [other.id];
+    const members = whole ? others.slice(0, LIMITS.party).map(({ id }) => id) : [other.id];
     const [enemy, against] = side === 'enemy' ? [head.id, members] : [other.id, [head.id]];
-    return { enemy, against, copies: view.copies, distance: view.distance, ...(view.arena && { arena: view.arena }) };
-  }, [head, other, others, whole, side, view.copies, view.distance, view.arena]);
+    const { copies, distance, arena, with: company, from, wall } = view;
+    return { enemy, against, copies, distance, company, from, ...(wall !== undefined && { wall }), ...(arena && { arena }) };
+  }, [head, other, others, whole, side, view]);
   useReadout(duel && duelScenario(project, lens, duel));
   const shown = useMemo(
     () =>

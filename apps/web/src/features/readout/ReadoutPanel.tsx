@@ -24,6 +24,7 @@ import { FairnessPart } from './FairnessPart';
 import { Measure, WIDTH } from './Measure';
 import { PaperGap } from './PaperGap';
 import { Part } from './Part';
+import { Placement } from './Placement';
 import { StylesPart } from './StylesPart';
 import { TimeUseBar } from './TimeUseBar';
 import type { Measured } from './words';
@@ -65,7 +66,7 @@ export const ReadoutPanel = guarded(
         <div className="section-head">
           <h3>Readout</h3>
           <span className="note truncate">
-            {duel.copies === 1 ? 'duel with' : `${duel.copies} against`} {whole ? 'the whole party' : `the ${party[0].name}`}
+            {enemiesWords(project, duel)} {whole ? 'the whole party' : `the ${party[0].name}`}
             {answer ? `, ${answer.done ? '' : 'the first '}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
           </span>
           <span className="flex-1" />
@@ -96,6 +97,7 @@ export const ReadoutPanel = guarded(
             onCommit={(distance) => onView({ distance })}
           />
         </div>
+        <Placement project={project} duel={duel} onView={onView} />
         {lastChange && answer?.before && (
           <div className="mt-2 flex h-7 items-center gap-2 border-y border-hair text-table">
             <span className="min-w-0 flex-1 truncate" title={lastChange}>
@@ -244,6 +246,14 @@ const Results = memo(function Results({ now, before, changes, enemy, party: memb
     </>
   );
 });
+
+/** "duel with", "3 against", "1 and 2 Clippers against". */
+function enemiesWords(project: Project, { copies = 1, company = [] }: DuelOptions): string {
+  if (!company.length) return copies === 1 ? 'duel with' : `${copies} against`;
+  const heads = unitHeads(project);
+  const named = company.map(({ unit, count }) => `${count} ${heads.find(({ id }) => id === unit)?.name ?? unit}`);
+  return `${copies} with ${named.join(', ')} against`;
+}
 
 /** The run behind the chart, to be looked at instant by instant. */
 function OpenDuel({ project, duel, seed }: { project: Project; duel: DuelOptions; seed: number }) {

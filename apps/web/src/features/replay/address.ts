@@ -1,5 +1,17 @@
 /** What the address of a replay says: which fight, which run, beside which other. Pure. */
-import { type Arena, Arena as ArenaClass, blank, duelScenario, type Project, type Replay, type Scenario, UNIT_WIDTH } from '@insidia/core';
+import {
+  type Arena,
+  Arena as ArenaClass,
+  blank,
+  DUEL_DEFAULTS,
+  duelScenario,
+  type Project,
+  type Replay,
+  type Scenario,
+  scenarioOptions,
+  UNIT_WIDTH,
+} from '@insidia/core';
+import { companyIn, placementIn } from '../../app/view';
 
 /** A seed or a unit's number; undefined where it is none. */
 export function wholeOf(text: string | null): number | undefined {
@@ -13,8 +25,18 @@ export function duelOf(query: URLSearchParams, project: Project, lens: Pick<Scen
   const against = (query.get('members') ?? '').split(',').filter(Boolean);
   if (!enemy || !against.length) return undefined;
   const arena = project.arenas.find(({ id }) => id === query.get('arena'))?.id;
-  const copies = wholeOf(query.get('copies')) ?? 1;
-  return duelScenario(project, lens, { enemy, against, copies, distance: Number(query.get('distance') ?? 12) || 12, arena });
+  const copies = wholeOf(query.get('copies')) ?? DUEL_DEFAULTS.copies;
+  const far = query.get('distance')?.trim() ? Number(query.get('distance')) : NaN;
+  const distance = Number.isNaN(far) ? DUEL_DEFAULTS.distance : far;
+  return duelScenario(project, lens, {
+    enemy,
+    against,
+    copies,
+    company: companyIn(query, project),
+    distance,
+    arena,
+    ...placementIn(query, project),
+  });
 }
 
 /** What stands beside a run: another seed, another tier, the document before the last edit. */
@@ -65,8 +87,9 @@ export function arenaOf(project: Project, scenario: Scenario | undefined, replay
   const found = project.arenas.find((one) => one.id === id);
   if (found) return found;
   if (!replay) return undefined;
+  const walls = duel?.wall === undefined ? [] : scenarioOptions(project, scenario).arena!.walls;
   let far = 10;
   for (let i = 0; i < replay.unitData.length; i += UNIT_WIDTH)
     far = Math.max(far, Math.abs(replay.unitData[i]) + 2, Math.abs(replay.unitData[i + 1]) + 2);
-  return { ...blank(ArenaClass), id: 'open', name: 'open ground', width: 2 * far, depth: 2 * far };
+  return { ...blank(ArenaClass), id: 'open', name: 'open ground', width: 2 * far, depth: 2 * far, walls };
 }

@@ -23,8 +23,14 @@ describe('the address of a replay', () => {
     expect(plain).toEqual({ kind: 'duel', id: 'clipper' });
     const full = duel('enemy=clipper&members=warden,warden&copies=3&distance=4.5')!;
     expect(full.duel).toMatchObject({ against: ['warden', 'warden'], copies: 3, distance: 4.5 });
+    expect(duel('enemy=clipper&members=warden&distance=0')!.duel).toEqual({ distance: 0 });
+    expect(duel('enemy=clipper&members=warden&with=mulcher:2&from=behind&wall=0.8')!.duel).toEqual({
+      company: [{ unit: 'mulcher', count: 2 }],
+      from: 'behind',
+      wall: 0.8,
+    });
     // what means nothing is as if it were not there
-    expect(duel('enemy=clipper&members=warden&copies=x&distance=far&arena=nowhere')!).toEqual(plain);
+    expect(duel('enemy=clipper&members=warden&copies=x&distance=far&arena=nowhere&with=moth&from=above&wall=x')!).toEqual(plain);
   });
 
   test('names what stands beside it: a seed, a tier, the document before; nothing for anything else', () => {
@@ -58,6 +64,13 @@ describe('the address of a replay', () => {
     const arena = arenaOf(demo, open, run)!;
     expect(arena.width).toBeGreaterThanOrEqual(30);
     expect(arena.width).toBe(arena.depth);
+    expect(arena.walls).toEqual([]);
+  });
+
+  test('a wall between those of a duel stands on its ground', () => {
+    const over = duel('enemy=clipper&members=warden&wall=0.8')!;
+    const { walls } = arenaOf(demo, over, replay(compileScenario(demo, over), 1))!;
+    expect(walls.map(({ name, height }) => [name, height])).toEqual([['wall between', 0.8]]);
   });
 });
 
