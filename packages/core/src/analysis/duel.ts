@@ -55,7 +55,7 @@ export function duelOptions(project: Project, lens: Lens, options: DuelOptions):
   const radius = (id: string) => effectiveUnit(project, id, lens).unit.body.radius;
   const near = radius(enemy);
   const widest = Math.max(...kinds.map(({ unit }) => radius(unit)));
-  const apart = distance + near + radius(members[0]);
+  const apart = distance + (near + radius(members[0]));
   const arena = groundOf(project, { ...options, distance, from, wall }, apart, near);
   const point = arena.spawnPoints[0];
   const alone = copies === 1 && !company.length;
