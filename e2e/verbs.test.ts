@@ -389,3 +389,55 @@ describe('traits', () => {
     expect(warden.at(-1)).toBe(320);
   });
 });
+
+describe('either side', () => {
+  test('five small ones against a large one, built without a party: its readout is theirs, and they keep their place', async () => {
+    const id = await project((made) => {
+      const encounter = made.encounters.find((each: any) => each.id === 'first-bell');
+      const [wave] = encounter.waves;
+      Object.assign(wave.groups[0], { enemy: 'mulcher', count: { min: 1, max: 1 } });
+      encounter.limit = 60;
+    });
+    const page = await open(`${id}/encounters/first-bell`);
+    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await page.waitForSelector(group('Group'));
+    const wave = (await stored(id)).encounters[0].waves[0].name;
+    await press(page, group(wave), 'add a group');
+    await choose(page, group('Group'), 'Brings', 'Clipper');
+    await choose(page, group('Group'), 'Side', 'ours');
+    await fill(page, group('Group'), 'How many', 5);
+    await page.waitForSelector('[data-saving=saved]');
+    await page.reload();
+    const whole = group('The whole encounter');
+    await page.waitForSelector(whole);
+    await press(page, `${whole} ${group('Party')}`, 'Remove member 1');
+    await page.waitForSelector('[data-saving=saved]');
+    const kept = await stored(id);
+    expect(kept.encounters[0].party).toEqual([]);
+    expect(kept.encounters[0].waves[0].groups[1]).toMatchObject({ enemy: 'clipper', side: 'ours', count: { min: 5, max: 5 } });
+    await page.waitForFunction(() =>
+      document.querySelector('aside[aria-label=Readout][aria-busy=false] [data-measure="Win share"] [data-median]'),
+    );
+    // The same seeds by themselves: five Clippers are the party, in the outcome and in every share of it.
+    const runs = await page.$eval('aside[aria-label=Readout] .section-head .note', (one) =>
+      Number(/(\d+) runs/.exec(one.textContent!)![1]),
+    );
+    const tables = compile(parseProject(kept), { encounter: 'first-bell' });
+    expect(tables.seats).toHaveLength(5);
+    const outcomes = Array.from({ length: runs }, (_, seed) => new Runner(tables).run(seed + 1).outcome);
+    const won = outcomes.filter((outcome) => outcome === 'cleared').length / runs;
+    expect(await page.$eval('[data-measure="Win share"] [data-median]', (one) => Number(one.getAttribute('data-median')))).toBeCloseTo(
+      won,
+      6,
+    );
+    // The last who stand for the party stay there.
+    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await page.waitForSelector('[role=tablist][aria-label=Groups]');
+    await press(page, '[role=tablist][aria-label=Groups]', '5 Clipper, ours');
+    await page.waitForFunction(
+      (selector) => (document.querySelector(`${selector} button[aria-label^="The group stays"]`) as HTMLButtonElement | null)?.disabled,
+      {},
+      group('Group'),
+    );
+  });
+});

@@ -32,12 +32,15 @@ export function ListButtons({
   count,
   onMove,
   onRemove,
+  kept,
 }: {
   what: string;
   index: number;
   count: number;
   onMove?: (by: -1 | 1) => void;
   onRemove: () => void;
+  /** Why it can't go now. */
+  kept?: string;
 }) {
   return (
     <span className="flex shrink-0">
@@ -47,7 +50,12 @@ export function ListButtons({
           <Mini sign="down" label={`Move ${what} down`} disabled={index === count - 1} onClick={() => onMove(1)} />
         </>
       )}
-      <Mini sign="remove" label={`Remove ${what}`} onClick={onRemove} />
+      <Mini
+        sign="remove"
+        label={kept === undefined ? `Remove ${what}` : `${what} ${kept}`}
+        disabled={kept !== undefined}
+        onClick={onRemove}
+      />
     </span>
   );
 }

@@ -355,5 +355,5 @@ export function groupWords(group: Encounter['waves'][number]['groups'][number], 
   const whom = group.pool.length ? `from a pool of ${group.pool.length}` : (heads.get(group.enemy ?? '')?.name ?? group.enemy ?? 'nobody');
   const actual =
     came !== undefined && min === max && Math.abs(came - max) > 0.05 && group.rule !== 'each' ? ` (${came.toFixed(1)} came)` : '';
-  return `${many} ${whom}${actual}`;
+  return `${many} ${whom}${group.side === 'ours' ? ', ours' : ''}${actual}`;
 }

@@ -73,8 +73,8 @@ export interface BatchSummary {
   /** Share of runs the party won: cleared, or survived to the limit where that counts. */
   cleared: Ratio;
   encounter: Partial<Record<EncounterMeasure, Summary>>;
-  /** By party member, in the encounter's order. */
-  members: (Partial<Record<MemberMeasure, Summary>> & { time: Record<PlayerUse, Ratio> })[];
+  /** By party member, in the encounter's order, with the id of its unit; of the units of groups that take its place the first forty. */
+  members: ({ unit: string } & Partial<Record<MemberMeasure, Summary>> & { time: Record<PlayerUse, Ratio> })[];
   waves: (Partial<Record<WaveMeasure, Summary>> & { id: string; name: string; came: number })[];
   fairness: FairnessSummary;
   kinds: KindSummary[];
@@ -147,7 +147,8 @@ export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSee
     outcomes,
     cleared: { value: won / rows.length, ...wilson(won, rows.length) },
     encounter: summaries(keysOf(ENCOUNTER_MEASURES), rows, (row, id) => row[id]),
-    members: compiled.party.map((_, member) => ({
+    members: compiled.seats.slice(0, MOST_MEMBERS).map(({ kind }, member) => ({
+      unit: compiled.kinds[kind].id,
       ...summaries(keysOf(MEMBER_MEASURES), rows, (row, id) => MEMBER_MEASURES[id].of([row, member])),
       time: record(PLAYER_USES, (use) =>
         ratioOfSums(
@@ -172,6 +173,9 @@ export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSee
     ),
   };
 }
+
+/** Members of whom a batch tells one by one. */
+const MOST_MEMBERS = 40;
 
 const keysOf = <K extends string>(list: Readonly<Record<K, unknown>>) => Object.keys(list) as K[];
 

@@ -308,7 +308,7 @@ function clockOf(compiled: Compiled, run: Run, fight: Fight): Omit<ClockRow, 'st
   const { log } = run;
   const stream = { compiled, run };
   const losses = partyLosses(stream);
-  const full = partyHealth(compiled);
+  const full = partyHealth(stream);
   const times = binTimes(compiled);
   const groups = compiled.waves.map(({ groups: own }) => own.length);
   const table = (value: number) => groups.map((length) => new Array<number>(length).fill(value));

@@ -193,7 +193,7 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
       );
     if (kind.attacks.length && kind.damagePerSecondAlive !== undefined) {
       const all = kind.attacks.reduce((sum, { damage }) => sum + damage, 0);
-      const friendly = compiled.party.some(({ kind: member }) => compiled.kinds[member].type === type)
+      const friendly = compiled.seats.some(({ kind: member }) => compiled.kinds[member].type === type)
         ? 0
         : all - rows.reduce((sum, row) => sum + row.kinds[type].partyDamage, 0);
       if (all > 0 && friendly / all >= THRESHOLDS.friendsHurt && unit.attacks.some((attack) => attack.friendly))

@@ -14,6 +14,7 @@ import type { NumberTweak, Tweak } from '../model/tweak';
 import { Unit } from '../model/unit';
 import { unitHeads } from '../model/variants';
 import { OUTCOME } from '../record/outcome';
+import { ENEMY, PARTY } from '../record/sides';
 import { microseconds } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
@@ -67,6 +68,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
   const allies = kinds.lineUp(encounter.allies, 'allies', arena, 1);
   const scope: ConditionScope = { names, attacks: [], nodes: { count: 0 } };
   const waves = encounter.waves.map((wave, number) => compileWave(wave, number, encounter, arena, kinds, scope));
+  const seats = members.length ? party.map(({ kind }) => ({ kind })) : seated(waves);
   const places = arena.points.map((point) => ({
     id: point.id,
     x: point.x,
@@ -96,6 +98,9 @@ export function compile(project: Project, options: CompileOptions): Compiled {
   }));
   kinds.finish();
   const summons = kinds.all.some(({ attacks }) => attacks.some(({ summonKind }) => summonKind >= 0));
+  const ours = waves
+    .flatMap(({ groups }) => groups.filter(({ side }) => side === PARTY).flatMap((group) => group.kinds.flat(2)))
+    .map((kind) => ({ kind }));
   const standing = places.filter(({ kind }) => kind >= 0).length;
   return {
     engine: ENGINE_VERSION,
@@ -116,6 +121,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     roleOfType: kinds.context.roleOfType,
     keepSource: kinds.context.keepSource,
     party,
+    seats,
     allies,
     waves,
     events,
@@ -130,8 +136,23 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     winsDestroyed: places.some(({ kind, enemies }) => enemies && kind >= 0),
     capacity: Math.min(MOST_UNITS, plannedUnits(encounter) + standing + (summons ? SUMMON_ROOM : 0)),
     attackRoom: kinds.all.reduce((most, { attacks }) => Math.max(most, attacks.length), 1),
-    hasPlayers: [...party, ...allies].some(({ kind }) => kinds.all[kind].player !== null),
+    hasPlayers: [...party, ...allies, ...ours].some(({ kind }) => kinds.all[kind].player !== null),
   };
+}
+
+/** A seat for each unit that groups of the party's side may bring, in the order of waves, comings and groups; the groups are told theirs. */
+function seated(waves: CompiledWave[]): Compiled['seats'] {
+  const seats: Compiled['seats'] = [];
+  for (const { groups, times } of waves)
+    for (let coming = 0; coming < times; coming++)
+      for (const group of groups) {
+        if (group.side !== PARTY) continue;
+        const kind = group.kinds.find((kinds) => kinds.length)![coming][0];
+        const count = group.max[coming] * (group.rule === 'each' ? group.points.length : 1);
+        group.seats[coming] = seats.length;
+        for (let i = 0; i < count; i++) seats.push({ kind });
+      }
+  return seats;
 }
 
 function mustExist(list: { id: string }[], id: string | undefined, what: string, project: string): void {
@@ -342,6 +363,7 @@ function compileWave(wave: Wave, number: number, encounter: Encounter, arena: Ar
     when: wave.when ? compileCondition(wave.when, scope) : null,
     timeout: microseconds(wave.timeout ?? 0),
     delay: microseconds(wave.delay),
+    brings: [wave.groups.some(({ side }) => side === 'ours'), !wave.groups.length || wave.groups.some(({ side }) => side === 'theirs')],
     groups: wave.groups.map((group) => compileGroup(group, key, times, wave, arena, kinds)),
     times,
     every: wave.repeat?.when === 'every' ? Math.max(1, microseconds(wave.repeat.every)) : 0,
@@ -377,6 +399,8 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, wave: Wa
   return {
     id: group.id,
     key: textKey(waveKey, group.id),
+    side: group.side === 'ours' ? PARTY : ENEMY,
+    seats: comings.map(() => -1),
     kinds: kindsByTraits(
       group,
       wave,

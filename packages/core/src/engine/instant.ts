@@ -1,5 +1,6 @@
 /** What happens at instants: everything due at one time, in its order, in passes until nothing new is due. */
 import { EVENT } from '../record/log';
+import { ENEMY, PARTY } from '../record/sides';
 import { OUTCOME } from '../record/outcome';
 import type { Fight } from './fight';
 import { endPhase, settleAid, settleHit } from './harm/attack';
@@ -19,7 +20,7 @@ import { finishTask } from './player/tasks';
 import { cue } from './player/threats';
 import { type Due, DUE } from './time/queue';
 import { MOST_EVENTS, MOST_PASSES, MOST_WORK } from './tuning';
-import { enemiesLeft } from './waves/counts';
+import { allCame, enemiesLeft } from './waves/counts';
 import { spawn } from './waves/spawns';
 import { startWave, timeOut } from './waves/waves';
 
@@ -142,22 +143,12 @@ function buryTheDead(fight: Fight): void {
 /** The end: at one instant party down beats a loss, and a loss victory; the time limit comes last. */
 function judge(fight: Fight, limitReached: boolean): void {
   const { compiled } = fight;
-  if (fight.standing === 0) end(fight, OUTCOME.partyDown);
+  if (fight.standing === 0 && (compiled.party.length > 0 || allCame(fight, PARTY))) end(fight, OUTCOME.partyDown);
   else if (fight.pointLost) end(fight, OUTCOME.lost);
   else if (compiled.winsDestroyed && fight.thingsLeft === 0) end(fight, OUTCOME.cleared);
-  else if (compiled.winsCleared && fight.pending === 0 && enemiesLeft(fight) === 0 && everyWaveCame(fight)) end(fight, OUTCOME.cleared);
+  else if (compiled.winsCleared && enemiesLeft(fight) === 0 && allCame(fight, ENEMY)) end(fight, OUTCOME.cleared);
   else if (limitReached) end(fight, compiled.winsSurvive ? OUTCOME.survived : OUTCOME.timeOut);
   else if (fight.log.length > MOST_EVENTS || fight.work > MOST_WORK) end(fight, OUTCOME.runaway);
-}
-
-/** A wave that has not started holds up the end, unless the fight may be won without it. */
-function everyWaveCame({ waves, compiled }: Fight): boolean {
-  for (let number = 0; number < waves.length; number++) {
-    const { optional, times } = compiled.waves[number];
-    if (!optional && waves[number].comings < times) return false;
-    if (optional && waves[number].started && waves[number].comings < times) return false;
-  }
-  return true;
 }
 
 function end(fight: Fight, outcome: number): void {

@@ -81,6 +81,8 @@ export interface WaveProgress {
   stopped: boolean;
   /** Units of each coming that has begun which have not been made yet, nor left out. */
   toCome: number[];
+  /** The same of all comings together, by side. */
+  toComeOf: [number, number];
   /** What started it. */
   trigger: Trigger;
   /** Units that had to wait because the cap on the living was full, and µs that those who came waited in all. */

@@ -38,6 +38,8 @@ export interface Run {
   /** Wave of each unit; −1: none. */
   waves: Int32Array;
   sides: Uint8Array;
+  /** Which of the party's seats each unit has; −1: none. */
+  seats: Int32Array;
   units: number;
   /** Share of the party's full health that is left. */
   partyLeft: number;
@@ -111,6 +113,7 @@ function finish(fight: Fight, seed: number): Run {
     kinds: fight.kindNumber,
     waves: fight.wave,
     sides: fight.side,
+    seats: fight.seat,
     units: fight.count,
     partyLeft: partyLeft(fight),
   };
@@ -119,11 +122,12 @@ function finish(fight: Fight, seed: number): Run {
 function partyLeft(fight: Fight): number {
   let left = 0;
   let full = 0;
-  for (let unit = 0; unit < fight.compiled.party.length; unit++) {
+  for (let unit = 0; unit < fight.count; unit++) {
+    if (!fight.isMember[unit]) continue;
     full += fight.kinds[unit].maxHealth;
     if (fight.isAlive[unit]) left += fight.healthNow(unit);
   }
-  return left / full;
+  return full > 0 ? left / full : 1;
 }
 
 function digestOf(fight: Fight): string {

@@ -31,7 +31,6 @@ const AT_FIRST = {
   over: false,
   outcome: 0,
   count: 0,
-  pending: 0,
   standing: 0,
   uses: 0,
   pointLost: false,
@@ -60,8 +59,6 @@ export class FightState extends Tables {
   count = AT_FIRST.count;
   /** Steps that units have lived, all together: what a run has cost. */
   work = AT_FIRST.work;
-  /** Units still to come from waves. */
-  pending = AT_FIRST.pending;
   /** Numbers of the living, ascending; by side, and all. */
   readonly living: [number[], number[]] = [this.list(), this.list()];
   readonly alive = this.list<number>();
@@ -94,6 +91,8 @@ export class FightState extends Tables {
   /** How many of those it summoned live. */
   readonly helpers = this.integers();
   readonly isMember = this.bytes();
+  /** Which of the party's seats it has; −1: none. */
+  readonly seat = this.integers(-1);
   readonly revived = this.integers();
   readonly isDown = this.bytes();
 
@@ -382,6 +381,7 @@ export class FightState extends Tables {
         called: false,
         stopped: false,
         toCome: [],
+        toComeOf: [0, 0],
         trigger: 'none',
         waited: 0,
         waitedFor: 0,

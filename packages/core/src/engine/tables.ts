@@ -387,6 +387,10 @@ export interface CompiledMember {
 export interface CompiledGroup {
   id: string;
   key: number;
+  /** Whose side it comes on. */
+  side: number;
+  /** By coming: the party's seats that its units take, the first of them; −1: none. */
+  seats: number[];
   /** By which of the shared traits a unit has (a bit each, in their order), then by coming of the wave and entry of the pool. */
   kinds: number[][][];
   /** How large a share has each trait. */
@@ -422,6 +426,8 @@ export interface CompiledWave {
   timeout: number;
   delay: number;
   groups: CompiledGroup[];
+  /** By side: whether it brings anybody of it. One that brings nobody is the enemies'. */
+  brings: [boolean, boolean];
   times: number;
   /** Comes again so long after the last coming; 0: when a share of it is defeated. */
   every: number;
@@ -475,6 +481,8 @@ export interface Compiled {
   kindOfType: number[];
   roleOfType: string[];
   party: CompiledMember[];
+  /** Who is of the party: its members; where it has none, a place for each unit that groups of its side may bring. */
+  seats: { kind: number }[];
   allies: CompiledMember[];
   waves: CompiledWave[];
   events: { id: string; name: string; when: CompiledCondition; then: CompiledConsequence[] }[];

@@ -6,7 +6,7 @@ import { SECOND } from '../record/time';
 import { engagedAt } from './engaged';
 import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from './pressure';
 import { quantileOf } from './quantile';
-import { partyHealth } from './stream';
+import { membersOf, partyHealth } from './stream';
 import { tempoAt } from './wave-span';
 
 export const CURVE_BINS = 240;
@@ -41,11 +41,12 @@ export class Curves {
   readonly times: Float64Array;
   readonly rows: Record<CurveName, Float32Array[]> = { pressure: [], engaged: [], tempo: [], health: [], quiet: [] };
   readonly lengths: number[] = [];
-  private readonly full: number;
-  private readonly fullHealth: number;
-  private health: Float32Array;
+  /** hp that members have at the end of each bin, and full health of those who had come by then. */
+  private readonly left = new Float64Array(CURVE_BINS);
+  private readonly came = new Float64Array(CURVE_BINS);
   private bin = 0;
-  private left = 1;
+  private leftNow = 0;
+  private cameNow = 0;
 
   /** @param seconds over which the bins are laid; absent: the encounter's limit */
   constructor(
@@ -53,34 +54,44 @@ export class Curves {
     seconds?: number,
   ) {
     this.times = curveTimes(compiled, seconds);
-    this.full = partyHealth(compiled);
-    this.fullHealth = compiled.party.reduce((sum, { kind }) => sum + compiled.kinds[kind].maxHealth, 0);
-    this.health = new Float32Array(CURVE_BINS);
   }
 
   /** Sees the steps of the run that is added next: what the party has left is not in its log. */
   readonly watch = (fight: Fight, time: number): void => {
     // A bin that ended before this step has what was left at the step before.
-    for (; this.bin < CURVE_BINS && this.times[this.bin] * SECOND < time; this.bin++) this.health[this.bin] = this.left;
-    let left = 0;
-    for (let unit = 0; unit < this.compiled.party.length; unit++) if (fight.isAlive[unit]) left += fight.healthNow(unit);
-    this.left = left / this.fullHealth;
+    for (; this.bin < CURVE_BINS && this.times[this.bin] * SECOND < time; this.bin++) this.keep();
+    this.leftNow = 0;
+    this.cameNow = 0;
+    for (let unit = 0; unit < fight.count; unit++) {
+      if (!fight.isMember[unit]) continue;
+      this.cameNow += this.compiled.kinds[fight.kindNumber[unit]].maxHealth;
+      if (fight.isAlive[unit]) this.leftNow += fight.healthNow(unit);
+    }
   };
+
+  private keep(): void {
+    this.left[this.bin] = this.leftNow;
+    this.came[this.bin] = this.cameNow;
+  }
 
   add(run: Run): void {
     const stream = { compiled: this.compiled, run };
     const losses = partyLosses(stream);
-    const { rows, times, full } = this;
+    const { rows, times } = this;
+    const full = partyHealth(stream);
     const seconds = run.length / SECOND;
     rows.pressure.push(Float32Array.from(pressureAt(losses, times), (value) => value / full));
     rows.engaged.push(Float32Array.from(engagedAt(stream, times)));
     rows.tempo.push(Float32Array.from(tempoAt(stream, times)));
     rows.quiet.push(Float32Array.from(quietAt(lulls(losses, seconds, LULL_LEVEL * full).lulls, times)));
-    this.health.fill(run.partyLeft, this.bin);
-    rows.health.push(this.health);
-    this.health = new Float32Array(CURVE_BINS);
+    const { compiled } = this;
+    const most = Array.from(membersOf(stream)).reduce((sum, unit) => sum + (unit < 0 ? 0 : compiled.kinds[run.kinds[unit]].maxHealth), 0);
+    // Whoever has not come yet has lost nothing yet.
+    const health = Float32Array.from(this.left, (left, bin) => (left + (most - this.came[bin])) / most);
+    rows.health.push(health.fill(run.partyLeft, this.bin));
     this.bin = 0;
-    this.left = 1;
+    this.leftNow = 0;
+    this.cameNow = 0;
     this.lengths.push(seconds);
   }
 

@@ -62,8 +62,8 @@ export interface RunFacts {
 }
 
 export function factsOf(stream: Stream): RunFacts {
-  const { compiled, run } = stream;
-  const full = partyHealth(compiled);
+  const { run } = stream;
+  const full = partyHealth(stream);
   const losses = partyLosses(stream);
   const length = run.length / SECOND;
   const found = lives(stream);

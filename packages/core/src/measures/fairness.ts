@@ -69,8 +69,8 @@ export function joined(all: readonly Fairness[]): Fairness {
 /** s: longest stretch in which one party member was staggered or slowed without a break, or was being knocked about. */
 export function longestLossOfControl(stream: Stream): number {
   const { log, length } = stream.run;
-  const until = new Float64Array(stream.compiled.party.length).fill(-1);
-  const since = new Float64Array(stream.compiled.party.length);
+  const until = new Float64Array(stream.run.units).fill(-1);
+  const since = new Float64Array(stream.run.units);
   let longest = 0;
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
@@ -91,14 +91,14 @@ export function longestLossOfControl(stream: Stream): number {
 export function suddenDowns(stream: Stream): number {
   const { compiled, run } = stream;
   const { log } = run;
-  const track = compiled.party.map(({ kind }) => ({ health: compiled.kinds[kind].maxHealth, highAt: -Infinity }));
+  const track = Array.from({ length: run.units }, (_, unit) => ({ health: compiled.kinds[run.kinds[unit]].maxHealth, highAt: -Infinity }));
   let count = 0;
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
     const member = kind === EVENT.death || kind === EVENT.down ? log.actor[i] : log.other[i];
     if (!isMember(stream, member)) continue;
     const own = track[member];
-    const most = compiled.kinds[compiled.party[member].kind].maxHealth;
+    const most = compiled.kinds[run.kinds[member]].maxHealth;
     const isHigh = own.health > 0.8 * most;
     if (isDamage(kind)) {
       if (isHigh) own.highAt = log.time[i];

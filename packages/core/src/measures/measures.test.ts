@@ -29,6 +29,7 @@ function hitsOnParty(hits: [number, number][]): Stream {
       digest: '',
       kinds: Int32Array.of(0, 1),
       sides: Uint8Array.of(0, 1),
+      seats: Int32Array.of(0, -1),
       waves: Int32Array.of(-1, 0),
       units: 2,
       partyLeft: 1,

@@ -1,5 +1,5 @@
 import { SECOND } from '../record/time';
-import { type Stream, isDamage, isMember, lostIn, partyHealth, typeOf } from './stream';
+import { type Stream, isDamage, isMember, lostIn, membersOf, partyHealth, typeOf } from './stream';
 
 /** s: the window W of damage pressure unless said otherwise. */
 export const PRESSURE_WINDOW_SECONDS = 3;
@@ -62,7 +62,7 @@ export function pressureOf(losses: readonly Loss[], full: number, windowSeconds 
 }
 
 export function pressure(stream: Stream, windowSeconds = PRESSURE_WINDOW_SECONDS): Pressure {
-  return pressureOf(partyLosses(stream), partyHealth(stream.compiled), windowSeconds);
+  return pressureOf(partyLosses(stream), partyHealth(stream), windowSeconds);
 }
 
 /** p(t) as it stands at given times, s in ascending order; hp/s. */
@@ -190,13 +190,15 @@ export function burst(losses: readonly { time: number; amount: number }[], full:
 export function bursts(stream: Stream): number[] {
   const { compiled, run } = stream;
   const { log } = run;
-  const of: { time: number; amount: number }[][] = compiled.party.map(() => []);
+  const of: { time: number; amount: number }[][] = compiled.seats.map(() => []);
+  const members = membersOf(stream);
   for (let i = 0; i < log.length; i++) {
     if (isDamage(log.kind[i]) && isMember(stream, log.other[i]))
-      of[log.other[i]].push({ time: log.time[i] / SECOND, amount: lostIn(stream, i) });
+      of[run.seats[log.other[i]]].push({ time: log.time[i] / SECOND, amount: lostIn(stream, i) });
   }
-  return of.map((losses, member) => {
-    const { maxHealth, shield } = compiled.kinds[compiled.party[member].kind];
+  return of.map((losses, seat) => {
+    if (members[seat] < 0) return NaN;
+    const { maxHealth, shield } = compiled.kinds[run.kinds[members[seat]]];
     return burst(losses, maxHealth + shield);
   });
 }

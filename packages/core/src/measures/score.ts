@@ -1,6 +1,6 @@
 /** Score: what foes that were killed are worth, and what the encounter's events give. */
 import { EVENT } from '../record/log';
-import { type Stream, isMember, isParty } from './stream';
+import { type Stream, isMember, isParty, membersOf } from './stream';
 
 export interface Score {
   /** Of the run: foes killed, whoever killed them, and what events gave. */
@@ -15,13 +15,17 @@ export interface Score {
 export function scored(stream: Stream): Score {
   const { compiled, run } = stream;
   const { log } = run;
-  const score: Score = { all: 0, members: compiled.party.map(() => 0), waves: compiled.waves.map(() => 0) };
+  const score: Score = {
+    all: 0,
+    members: Array.from(membersOf(stream), (unit) => (unit < 0 ? NaN : 0)),
+    waves: compiled.waves.map(() => 0),
+  };
   for (let i = 0; i < log.length; i++) {
     if (log.kind[i] === EVENT.score) score.all += log.a[i];
     if (log.kind[i] !== EVENT.death || isParty(stream, log.actor[i])) continue;
     const { worth } = compiled.kinds[run.kinds[log.actor[i]]];
     score.all += worth;
-    if (isMember(stream, log.other[i])) score.members[log.other[i]] += worth;
+    if (isMember(stream, log.other[i])) score.members[run.seats[log.other[i]]] += worth;
     const wave = run.waves[log.actor[i]];
     if (wave >= 0) score.waves[wave] += worth;
   }

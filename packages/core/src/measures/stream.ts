@@ -34,14 +34,27 @@ export function isDown(kind: number): boolean {
   return kind === EVENT.death || kind === EVENT.down;
 }
 
-/** Full health and shield of the party at the start: what shares of pressure are shares of. */
-export function partyHealth({ party, kinds }: Compiled): number {
-  return party.reduce((sum, { kind }) => sum + kinds[kind].maxHealth + kinds[kind].shield, 0);
+/** Full health and shield of all who are of the party, as they come: what shares of pressure are shares of. */
+export function partyHealth({ compiled, run }: Stream): number {
+  let sum = 0;
+  for (let unit = 0; unit < run.units; unit++) {
+    if (run.seats[unit] < 0) continue;
+    const { maxHealth, shield } = compiled.kinds[run.kinds[unit]];
+    sum += maxHealth + shield;
+  }
+  return sum;
 }
 
-/** The party's members by unit number: they appear first. */
-export function isMember({ compiled }: Stream, unit: number): boolean {
-  return unit >= 0 && unit < compiled.party.length;
+/** A unit is of the party. */
+export function isMember({ run }: Stream, unit: number): boolean {
+  return unit >= 0 && run.seats[unit] >= 0;
+}
+
+/** The unit that has each of the party's seats; −1: nobody in this run. */
+export function membersOf({ compiled, run }: Stream): Int32Array {
+  const units = new Int32Array(compiled.seats.length).fill(-1);
+  for (let unit = 0; unit < run.units; unit++) if (run.seats[unit] >= 0) units[run.seats[unit]] = unit;
+  return units;
 }
 
 /** Health and shield lost in a row of the log. */

@@ -1,6 +1,6 @@
 import { EVENT } from '../record/log';
 import { SECOND } from '../record/time';
-import { type Stream, isDamage, isDown, lostIn, typeOf } from './stream';
+import { type Stream, isDamage, isDown, lostIn, typeOf, membersOf } from './stream';
 
 /** One life of one unit: a revived unit begins another. */
 export interface Life {
@@ -53,7 +53,8 @@ export function lives(stream: Stream): Life[] {
 
 /** A party member's first time down, s from its first damage; +∞ for one that stood to the end. */
 export function timesToDown(stream: Stream, found: readonly Life[]): number[] {
-  return stream.compiled.party.map((_, member) => {
+  return Array.from(membersOf(stream), (member) => {
+    if (member < 0) return NaN;
     const life = found.find(({ unit }) => unit === member);
     return life && life.lifetime < Infinity ? life.timeToKill : Infinity;
   });

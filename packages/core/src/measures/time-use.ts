@@ -69,11 +69,11 @@ export function timeAlive(stream: Stream): Float64Array {
 
 /** Seconds of each party member by PLAYER_USES: what is neither fighting nor tending itself is moving about. */
 export function playerTime(stream: Stream): Float64Array[] {
-  const table = stream.compiled.party.map(() => new Float64Array(PLAYER_USES.length));
+  const table = stream.compiled.seats.map(() => new Float64Array(PLAYER_USES.length));
   eachStretch(stream, (unit, doing, _attack, span) => {
     if (!isMember(stream, unit)) return;
     const use = doing === GONE ? 'down' : (PLAYER_USES as readonly string[]).includes(DOING_NAMES[doing]) ? DOING_NAMES[doing] : 'moving';
-    table[unit][PLAYER_USES.indexOf(use as PlayerUse)] += span / SECOND;
+    table[stream.run.seats[unit]][PLAYER_USES.indexOf(use as PlayerUse)] += span / SECOND;
   });
   return table;
 }

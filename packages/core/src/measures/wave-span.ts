@@ -27,7 +27,7 @@ export interface WaveSpan {
 export function waveSpans(stream: Stream, losses: readonly Loss[], scores: readonly number[]): WaveSpan[] {
   const { compiled, run } = stream;
   const { log } = run;
-  const full = partyHealth(compiled);
+  const full = partyHealth(stream);
   const spans = compiled.waves.map((_, wave): WaveSpan => {
     const { peakShare, dose } = pressureOf(
       losses.filter((loss) => loss.wave === wave),

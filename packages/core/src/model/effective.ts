@@ -123,6 +123,13 @@ export function writtenUnit(project: Project, id: string): Unit {
   return altered(project, id, new Map()).unit;
 }
 
+/** Whether a unit comes in an encounter without a party, and only on its side: then it is the party's, whatever list keeps it. */
+function standsForParty({ party, allies, waves }: Encounter, id: string): boolean {
+  if (party.length) return false;
+  const groups = waves.flatMap((wave) => wave.groups).filter(({ enemy, pool }) => enemy === id || pool.some((entry) => entry.enemy === id));
+  return groups.length > 0 && groups.every(({ side }) => side === 'ours') && !allies.some(({ unit }) => unit === id);
+}
+
 /**
  * @param encounter whose tweaks by party size count; absent: none do
  * @throws VariantError when there is no such unit
@@ -130,12 +137,14 @@ export function writtenUnit(project: Project, id: string): Unit {
 export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
   const chains = new Map<string, Chain>();
   const { unit: written, owned } = altered(project, id, chains);
+  const { role } = written;
+  const spoken = { id, role, side: encounter && standsForParty(encounter, id) ? 'party' : written.side } as const;
   const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: NumberTweak) => boolean) =>
     applySources(Unit, unit, sources, speaksOf, chains, owned || unit !== written);
   const ofAll = () => true;
   const born = lay(written, ofTraits(project, written.traits, 'trait'), ofAll);
-  const seen = lay(born, sourcesOf(project, lens, encounter), (tweak) => tweakApplies(tweak as Tweak, written));
-  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, written), 'tierTrait'), ofAll), chains };
+  const seen = lay(born, sourcesOf(project, lens, encounter), (tweak) => tweakApplies(tweak as Tweak, spoken));
+  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, spoken), 'tierTrait'), ofAll), chains };
 }
 
 /** @throws nothing */

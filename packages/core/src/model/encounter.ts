@@ -55,6 +55,11 @@ export class PoolEntry {
 @About('Units of a wave that come together.')
 export class WaveGroup {
   @Identifier() id: string;
+  @OneOf(
+    { theirs: 'theirs', ours: 'ours' },
+    { label: 'Side', about: 'against the party; or with it: where the encounter has no party, those of its side take its place' },
+  )
+  side: 'theirs' | 'ours' = 'theirs';
   @Optional() @Refers({ ...UNIT, gone: 'takes' }, { label: 'Enemy', about: 'a unit; or a pool is given' }) enemy?: string;
   @ListOf(() => PoolEntry, 32, { label: 'Pool', about: 'units that are drawn', emptied: 'takes' }) pool: PoolEntry[] = [];
   @OneOf(
@@ -68,20 +73,24 @@ export class WaveGroup {
   @RefersToSome({ to: ['spawnPoint'], gone: unlessTheLast }, LIMITS.spawnPoints, { label: 'At', about: 'spawn points of the arena' }, 1)
   at: string[];
   @OneOf(
-    { inTurn: 'in turn', each: 'all at each', random: 'by chance', nearest: 'nearest to the party', farthest: 'farthest from it' },
-    { label: 'Points', about: 'in turn; the whole count at each; drawn; the nearest to or the farthest from the party' },
+    { inTurn: 'in turn', each: 'all at each', random: 'by chance', nearest: 'nearest to its foes', farthest: 'farthest from them' },
+    { label: 'Points', about: 'in turn; the whole count at each; drawn; the nearest to or the farthest from its foes' },
   )
   rule: 'inTurn' | 'each' | 'random' | 'nearest' | 'farthest' = 'inTurn';
-  @metres('Clear of the party', 'points nearer to a party member than this are passed over while others are left') leastDistance = 0;
-  @YesNo({ label: 'Out of view', about: 'points that a party member sees are passed over while others are left' }) outOfView = false;
+  @metres(
+    'Clear of foes',
+    'points nearer to a foe of it (of the enemies: to a party member) than this are passed over while others are left',
+  )
+  leastDistance = 0;
+  @YesNo({ label: 'Out of view', about: 'points that a foe of it sees are passed over while others are left' }) outOfView = false;
   @seconds('Apart by', 'time between units of the group', 600) spacing = 0;
-  @YesNo({ label: 'Alerted', about: 'knows of the party from the start' }) alerted = false;
+  @YesNo({ label: 'Alerted', about: 'knows of its foes from the start' }) alerted = false;
   @Optional()
   @RefersByName({ to: ['unit', 'role'], loose: true }, 80, { label: 'Goes for', about: 'a unit or a role it goes for until that is down' })
   target?: string;
   @ListOf(() => GroupTrait, LIMITS.groupTraits, { label: 'Traits', about: 'that its units come with, or a share of them' })
   traits: GroupTrait[] = [];
-  @Optional() @metres('Leaves beyond', 'a unit farther than this from every party member leaves the fight') leavesBeyond?: number;
+  @Optional() @metres('Leaves beyond', 'a unit farther than this from every foe leaves the fight') leavesBeyond?: number;
 }
 
 @About('Comes again, each time grown.')
@@ -295,7 +304,8 @@ export class Encounter {
   ])
   clock: 'continuous' = 'continuous';
   @Refers({ to: ['arena'], gone: 'blocks' }, { label: 'Arena' }) arena: string;
-  @ListOf(() => PartyMember, LIMITS.party, { label: 'Party', needed: true }) party: PartyMember[] = [];
+  @ListOf(() => PartyMember, LIMITS.party, { label: 'Party', about: 'may be empty where groups of its side come' }) party: PartyMember[] =
+    [];
   @ListOf(() => PartySize, LIMITS.party, { label: 'By party size' }) bySize: PartySize[] = [];
   @ListOf(() => PartyMember, LIMITS.party, { label: 'Allies', about: 'stand with the party without being of it' })
   allies: PartyMember[] = [];

@@ -1,14 +1,15 @@
 /** How many units an encounter's waves bring, all their comings together; who is summoned is not among them. */
 import type { Encounter, Wave, WaveGroup } from './encounter';
 
-/** The most units an encounter may bring, the party and allies among them. */
-export function plannedUnits(encounter: Encounter): number {
+/** The most units an encounter may bring, the party and allies among them. @param side of one side's groups alone */
+export function plannedUnits(encounter: Encounter, side?: WaveGroup['side']): number {
   const most = (wave: Wave) =>
     overAllComings(
       wave,
-      wave.groups.reduce((sum, group) => sum + placesOf(group) * group.count.max, 0),
+      wave.groups.reduce((sum, group) => sum + (side === undefined || group.side === side ? placesOf(group) * group.count.max : 0), 0),
     );
-  return encounter.party.length + encounter.allies.length + encounter.waves.reduce((sum, wave) => sum + most(wave), 0);
+  const standing = side === 'theirs' ? 0 : encounter.party.length + encounter.allies.length;
+  return standing + encounter.waves.reduce((sum, wave) => sum + most(wave), 0);
 }
 
 /** The fewest and the most of one unit that an encounter brings. From a pool it may come not at all, or every time. */
@@ -27,6 +28,13 @@ export function plannedOf(encounter: Encounter, unit: string): { least: number; 
     planned.most += overAllComings(wave, most);
   }
   return planned;
+}
+
+/** Whether anybody stands for the party: a member, or a group of its side in a wave that must come. */
+export function hasParty({ party, waves }: Pick<Encounter, 'party' | 'waves'>): boolean {
+  return (
+    party.length > 0 || waves.some((wave) => !wave.optional && wave.start !== 'called' && wave.groups.some(({ side }) => side === 'ours'))
+  );
 }
 
 /** At how many places the whole count of a group comes. */

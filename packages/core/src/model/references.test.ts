@@ -169,3 +169,21 @@ describe('where a trait is used', () => {
     expect(() => parseProject(JSON.parse(JSON.stringify(left)))).not.toThrow();
   });
 });
+
+test('the last who stand against the enemies keep their unit, their wave and the points where they come, until others do', () => {
+  const project = withVisitor();
+  const shift = evening(project);
+  const [first] = shift.waves;
+  const held = (target: Parameters<typeof usesOf>[1]) =>
+    usesOf(project, target)
+      .filter(({ goes }) => !goes)
+      .map(({ where }) => where);
+  expect(held({ kind: 'unit', id: ID })).toEqual([]);
+  shift.party = [];
+  first.groups.push({ ...structuredClone(first.groups[0]), id: 'ours', enemy: ID, side: 'ours' });
+  expect(() => parseProject(JSON.parse(JSON.stringify(project)))).not.toThrow();
+  expect(held({ kind: 'unit', id: ID })).toEqual(['Evening Shift: Party']);
+  expect(held({ kind: 'wave', id: first.id, in: shift.id })).toContain('Evening Shift: Party');
+  first.groups.push({ ...structuredClone(first.groups[0]), id: 'too', enemy: 'mulcher', side: 'ours' });
+  expect(held({ kind: 'unit', id: ID })).toEqual([]);
+});

@@ -6,6 +6,7 @@ import type { Encounter } from './encounter';
 import { type Constructor, type Gone, type RefersTo, type Reference, classFields, fieldAt } from './field';
 import { isDictionary, pointerOf, pointerSteps } from './pointer';
 import { type Collection, COLLECTIONS, Project } from './project';
+import { hasParty } from './planned';
 import { NumberTweak, Tweak } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
@@ -188,6 +189,7 @@ export function usesOf(project: Project, target: Target): Use[] {
       if (type !== Variant) use(placeWords(rest, type === Tweak ? at.slice(0, -2) : at), gone !== 'blocks');
     },
   );
+  for (const encounter of without(project, target).encounters) if (!hasParty(encounter)) use(`${encounter.name}: Party`, false);
   for (const at of tweaksOn(project, target)) use(placeWords(project, at.slice(0, -1)), true);
   return [...uses.values()].map(({ where, goes, count }) => ({ where: count > 1 ? `${where} (${count})` : where, goes }));
 }

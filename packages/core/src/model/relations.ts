@@ -5,7 +5,7 @@ import type { Arena, Corner } from './arena';
 import { Encounter, type EncounterEvent, type Wave, type WaveGroup } from './encounter';
 import { type Report, fieldProblems } from './field-relations';
 import { LIMITS } from './limits';
-import { plannedUnits } from './planned';
+import { hasParty, plannedUnits } from './planned';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
 import { COLLECTIONS, Project } from './project';
@@ -95,6 +95,8 @@ function shapeProblems(corners: Corner[], report: Report, ...at: string[]): void
 function encounterProblems(project: Project, encounter: Encounter, report: Report): void {
   const at = ['encounters', encounter.id];
   const arena = project.arenas.find(({ id }) => id === encounter.arena);
+  if (!hasParty(encounter))
+    report(pointerOf(...at, 'party'), 'required', encounter.party, 'needs a member, or a group of its side in a wave that must come');
   encounter.waves.forEach((wave, number) => waveProblems(encounter, wave, number, report));
   encounter.bySize.forEach(({ tweaks }, i) => scopedTweaks(tweaks, false, report, ...at, 'bySize', String(i), 'tweaks'));
   for (const event of encounter.events) eventProblems(encounter, event, report);
@@ -139,7 +141,7 @@ function sizeProblems(encounter: Encounter, report: Report, at: string[]): void 
       planned,
       `may bring at most ${LIMITS.liveUnits} living units, the party among them; or set a cap on the living`,
     );
-  else if (alive && alive.most + encounter.party.length + encounter.allies.length > LIMITS.liveUnits)
+  else if (alive && alive.most + plannedUnits(encounter, 'ours') > LIMITS.liveUnits)
     report(pointerOf(...at, 'alive', 'most'), 'limit', alive.most, `with the party must be at most ${LIMITS.liveUnits}`);
 }
 

@@ -209,6 +209,16 @@ describe('refused: in arenas and encounters', () => {
     ['three in line', (d) => d.arenas[0].zones[0].corners.splice(1, 0, { x: 5.5, y: 5 }), 'convex at /arenas/ground/zones/gate/corners'],
     ['a grid too fine', (d) => (d.arenas[0].grid = 0.05), 'limit at /arenas/ground/grid'],
     ['nobody to fight', (d) => (d.encounters[0].party = []), `required at ${FIGHT}/party`],
+    [
+      'nobody but groups that come when called',
+      (d) =>
+        Object.assign(
+          d.encounters[0],
+          { party: [] },
+          { waves: [{ ...first(d), start: 'called', groups: [{ ...group(d), side: 'ours' }] }, d.encounters[0].waves[1]] },
+        ),
+      `required at ${FIGHT}/party`,
+    ],
     ['a member that is no unit', (d) => (d.encounters[0].party[0].unit = 'moth'), `reference at ${FIGHT}/party/m0/unit`],
     ['an ally that is no unit', (d) => (d.encounters[0].allies = [{ id: 'x', unit: 'moth' }]), `reference at ${FIGHT}/allies/x/unit`],
     ['a point that cannot fall', (d) => delete d.arenas[0].points[0].health, `reference at ${FIGHT}/ends/defend/0`],
@@ -321,6 +331,18 @@ describe('refused: in arenas and encounters', () => {
       `order at ${FIGHT}/waves/w2/groups/more/count/min`,
     ]);
   });
+});
+
+test('without a party a group of its side will do', () => {
+  expect(
+    problemsOf((d) =>
+      Object.assign(
+        d.encounters[0],
+        { party: [] },
+        { waves: [{ ...first(d), groups: [group(d), { ...group(d), id: 'o', side: 'ours' }] }, d.encounters[0].waves[1]] },
+      ),
+    ),
+  ).toEqual([]);
 });
 
 describe('traits, judged by what they come to', () => {

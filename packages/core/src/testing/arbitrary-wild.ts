@@ -430,19 +430,22 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
     vault: sometimes(tenths(5, 60)),
     whose: fc.constantFrom('kept', 'attacked', 'there', 'nobody’s'),
     traits: sometimes(traits),
+    // The enemies' groups alone; a wave beside the party; or no party, and a group in its place.
+    sides: fc.oneof({ weight: 4, arbitrary: fc.constant('theirs') }, fc.constantFrom('beside', 'instead')),
   })
   .map((f) => ({
-    party: f.party,
+    party: f.sides === 'instead' ? [] : f.party,
     enemies: [
       {
         unit: f.traits?.own ? { ...f.enemies[0], traits: f.traits.own } : f.enemies[0],
         count: f.counts[0],
         ...(f.close ? { x: 3, y: -7 } : { x: 8, y: 6 }),
         scatter: 2,
+        ...(f.sides === 'instead' && { group: { side: 'ours' } }),
       },
       { unit: f.enemies[1], count: f.counts[1], ...(f.close ? { x: -2, y: -8 } : { x: -8, y: -6 }), scatter: 2, group: { alerted: false } },
     ],
-    others: [frugal(f.mite)],
+    others: [frugal(f.mite), ...(f.sides === 'instead' ? f.party : [])],
     partyAt: { x: 0, y: -9 },
     traits: f.traits ? [f.traits.stout, f.traits.swift] : [],
     width: 30,
@@ -498,6 +501,7 @@ export const arbitraryWildFight: fc.Arbitrary<FightSketch> = fc
             spacing: 0.1,
             alerted: true,
             target: 'warden',
+            ...(f.sides === 'beside' && { side: 'ours' }),
             ...(f.traits && { traits: f.traits.group }),
           },
         ],

@@ -121,7 +121,7 @@ export function replayWith(runner: Runner, seed: number): Replay {
   const names = unitNames(compiled, run);
   const stream = { compiled, run };
   const times = unitAt.slice(0, -1).map((_, i) => (i * compiled.step) / SECOND);
-  const full = partyHealth(compiled);
+  const full = partyHealth(stream);
   return {
     seed,
     digest: run.digest,

@@ -65,7 +65,12 @@ export function EncounterList({ project, selected, heads, onSelect, onAdd }: Pro
         <b>On the field</b>
         <table className="w-full">
           <tbody>
-            <Fact what="party" value={encounter.party.map(({ unit }) => heads.get(unit)?.name ?? unit).join(', ')} />
+            <Fact
+              what="party"
+              value={standing(encounter)
+                .map((unit) => heads.get(unit)?.name ?? unit)
+                .join(', ')}
+            />
             <Fact what="attack slots" value={encounter.slots.map(({ id, size }) => `${id} ${size}`).join(', ') || 'free'} />
             <Fact what="alive at most" value={encounter.alive ? String(encounter.alive.most) : 'no cap'} />
             <Fact what="time limit" value={clockTime(encounter.limit)} />
@@ -86,6 +91,13 @@ export function EncounterList({ project, selected, heads, onSelect, onAdd }: Pro
   );
 }
 
+/** Who is of the party: its members, or the units of groups that take its place. */
+function standing({ party, waves }: Encounter): string[] {
+  if (party.length) return party.map(({ unit }) => unit);
+  const ours = waves.flatMap((wave) => wave.groups).filter(({ side }) => side === 'ours');
+  return [...new Set(ours.flatMap(({ enemy, pool }) => (enemy === undefined ? pool.map((entry) => entry.enemy) : [enemy])))];
+}
+
 function Fact({ what, value }: { what: string; value: string }) {
   return (
     <tr className="align-top">
@@ -101,11 +113,12 @@ function Budget({ project, encounter, heads }: { project: Project; encounter: En
   const answer = useAppSelector((state) => state.readout.encounter.answer);
   const came = answer?.scenario.id === encounter.id ? answer.now : undefined;
   const lens = { tier: view.tier, skill: view.skill };
-  const first = encounter.party[0]?.unit;
+  const [first] = standing(encounter);
   const victim = first !== undefined && heads.has(first) ? effectiveUnit(project, first, lens).unit : undefined;
   const rows = encounter.waves.map((wave) => {
     let [units, health, damage, worth] = [0, 0, 0, 0];
     for (const group of wave.groups) {
+      if (group.side === 'ours') continue;
       const entries = group.pool.length ? group.pool : [{ enemy: group.enemy ?? '', weight: 1 }];
       const total = entries.reduce((sum, { weight }) => sum + weight, 0) || 1;
       const count = ((group.count.min + group.count.max) / 2) * (group.rule === 'each' ? group.at.length : 1);

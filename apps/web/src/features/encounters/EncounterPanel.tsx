@@ -144,7 +144,7 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
         theme={theme}
       />
       <Engaged answer={answer} />
-      <Score answer={answer} encounter={encounter} heads={heads} />
+      <Score answer={answer} heads={heads} />
       <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Who hurts the party">
         <div className="section-head">
           <h3>Who hurts the party</h3>
@@ -267,13 +267,11 @@ function Engaged({ answer: { now } }: { answer: EncounterAnswer }) {
 }
 
 /** What the fight is worth, and to whom; nothing where nobody is worth anything. */
-function Score({ answer: { now, before }, encounter, heads }: { answer: EncounterAnswer } & Pick<ResultsProps, 'encounter' | 'heads'>) {
+function Score({ answer: { now, before }, heads }: { answer: EncounterAnswer } & Pick<ResultsProps, 'heads'>) {
   const { score } = now.summary.encounter;
   if (!score || (score.min === 0 && score.max === 0)) return null;
   const was = before?.summary.encounter.score?.mean;
-  const members = now.summary.members.map(
-    ({ score: own }, i) => `${heads.get(encounter.party[i]?.unit)?.name ?? `member ${i + 1}`} ${fixed(own?.mean ?? 0, 1)}`,
-  );
+  const members = now.summary.members.map(({ unit, score: own }) => `${heads.get(unit)?.name ?? unit} ${fixed(own?.mean ?? 0, 1)}`);
   return (
     <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Score" data-measure="Score">
       <div className="flex items-baseline gap-1.5 text-table">

@@ -6,6 +6,7 @@ import {
   effectiveEncounter,
   idFor,
   nameFor,
+  plannedUnits,
   takenIds,
   unitHeads,
   without,
@@ -117,7 +118,7 @@ function One({
   const editor = useObjectEditor(project, 'encounters', EncounterClass, id, warnings, effective.chains);
   const [selected, select] = useState<{ wave: string; group?: string }>();
   const arena = project.arenas.find((one) => one.id === encounter.arena);
-  const units = encounter.waves.reduce((sum, wave) => sum + wave.groups.reduce((own, { count }) => own + count.max, 0), 0);
+  const units = plannedUnits(encounter, 'theirs');
   return (
     <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={encounter.name}>
       <div className="flex items-center gap-2.5 px-4 pb-2 pt-2">

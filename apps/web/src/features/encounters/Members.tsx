@@ -1,4 +1,4 @@
-import { LIMITS, type UnitHead } from '@insidia/core';
+import { LIMITS, type UnitHead, hasParty } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ListButtons, Mini } from '../../fields/Mini';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
@@ -21,6 +21,7 @@ export function Members({
   const units = [...heads.values()].map(({ id, name }) => ({ id, name }));
   const [what, member] = list === 'party' ? ['Party', 'member'] : ['Allies', 'ally'];
   const own = base[list];
+  const last = list === 'party' && own.length === 1 && !hasParty({ ...base, party: [] });
   const points = editor.project.arenas.find(({ id }) => id === base.arena)?.points.map(({ id, name }) => ({ id, name })) ?? [];
   return (
     <div className="border-t border-hair pt-1" role="group" aria-label={what}>
@@ -55,8 +56,8 @@ export function Members({
             what={`${member} ${i + 1}`}
             index={i}
             count={own.length}
+            kept={last ? 'stays: somebody must stand against the enemies, here or in a group of ours' : undefined}
             onRemove={() =>
-              (list === 'allies' || own.length > 1) &&
               editor.change(
                 `${base.name}: ${heads.get(unit)?.name ?? unit} does not take part`,
                 (encounter) => void encounter[list].splice(i, 1),

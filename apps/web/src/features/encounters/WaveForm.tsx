@@ -10,6 +10,7 @@ import {
   LIMITS,
   blank,
   fieldWords,
+  hasParty,
   idFor,
   waveSentence,
   writtenUnit,
@@ -40,6 +41,8 @@ interface Props {
 }
 
 const POOL = '*pool';
+const SIDES = fieldWords(EncounterClass, ['waves', '0', 'groups', '0', 'side']);
+const NEEDED = 'somebody must stand against the enemies, a member of the party or a group of ours';
 
 /** One wave: when it starts, whom it brings, how they appear. */
 export const WaveForm = guarded('The wave’s form', function WaveForm({ editor, wave, group, arena, heads, onSelect }: Props) {
@@ -226,6 +229,12 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
     editor.change(`${base.name} ${wave.name}: ${what}`, (encounter) =>
       how(encounter.waves.find(({ id }) => id === wave.id)!.groups.find(({ id }) => id === group.id)!),
     );
+  const needed =
+    group.side === 'ours' &&
+    !hasParty({
+      ...base,
+      waves: base.waves.map((one) => (one.id === wave.id ? { ...one, groups: one.groups.filter(({ id }) => id !== group.id) } : one)),
+    });
   const points = arena?.spawnPoints.map(({ id, name }) => ({ id, name })) ?? [];
   return (
     <div className="flex flex-wrap items-end gap-1.5" role="group" aria-label="Group">
@@ -292,6 +301,14 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
           onChange={(next) => next.length && change('spawn points', (own) => (own.at = next))}
         />
       </div>
+      <div title={needed ? NEEDED : undefined}>
+        <Choose
+          label="Side"
+          value={group.side}
+          options={needed ? SIDES.filter(({ id }) => id === 'ours') : SIDES}
+          onChoose={(side) => editor.set(`${at}/side`, side, SIDES.find(({ id }) => id === side)?.name ?? side)}
+        />
+      </div>
       <Field editor={editor} path={`${at}/rule`} width={108} />
       <FieldNumber tight editor={editor} path={`${at}/spacing`} width={64} />
       <div className="w-[104px]">
@@ -333,7 +350,8 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
       />
       <Mini
         sign="remove"
-        label="Remove the group"
+        label={needed ? `The group stays: ${NEEDED}` : 'Remove the group'}
+        disabled={needed}
         onClick={() =>
           editor.change(`${base.name} ${wave.name}: a group less`, (encounter) => {
             const own = encounter.waves.find(({ id }) => id === wave.id)!;

@@ -51,7 +51,8 @@ export function depart(fight: Fight, unit: number, why: number): void {
 function endOf(fight: Fight, unit: number): void {
   roll.leave(fight, unit);
   defeat(fight, unit);
-  if (fight.side[unit] === ENEMY) admitWaiting(fight);
+  // Those of a wave alone wait for room.
+  if (fight.side[unit] === ENEMY || fight.wave[unit] >= 0) admitWaiting(fight);
   checkWaves(fight);
 }
 

@@ -12,10 +12,7 @@ import { beginWaves } from './waves';
 export function begin(fight: Fight, seed: number): void {
   fight.reset(seed);
   const { party, allies, places, limit } = fight.compiled;
-  for (const { kind, key, x, y, fx, fy } of party) {
-    const unit = appearFreely(fight, kind, key, x, y, fx, fy);
-    join(fight, unit);
-  }
+  party.forEach(({ kind, key, x, y, fx, fy }, seat) => join(fight, appearFreely(fight, kind, key, x, y, fx, fy), seat));
   for (const { kind, key, x, y, fx, fy } of allies) appearFreely(fight, kind, key, x, y, fx, fy);
   for (const { id, kind, x, y, defended, enemies } of places) {
     const unit = kind < 0 ? NOBODY : appear(fight, kind, enemies ? ENEMY : PARTY, textKey(3, id), x, y, 1, 0, NOBODY);

@@ -34,9 +34,20 @@ export function enemiesLeft(fight: Fight): number {
 }
 
 /** One that was to come is there, or left out for good. */
-export function made(fight: Fight, wave: number, coming: number): void {
-  fight.pending--;
+export function made(fight: Fight, wave: number, coming: number, side: number): void {
   fight.waves[wave].toCome[coming]--;
+  fight.waves[wave].toComeOf[side]--;
+}
+
+/** Nobody of a side is still to come. A wave that has not started holds that up, unless the fight may go on without it. */
+export function allCame({ waves, compiled }: Fight, side: number): boolean {
+  for (let number = 0; number < waves.length; number++) {
+    const { optional, times, brings } = compiled.waves[number];
+    const { started, due, comings, toComeOf } = waves[number];
+    if (!brings[side]) continue;
+    if (toComeOf[side] > 0 || due || (comings < times && (!optional || started))) return false;
+  }
+  return true;
 }
 
 /** One less to come of a wave, or left out of it. */

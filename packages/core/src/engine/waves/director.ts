@@ -10,6 +10,7 @@ import { holds } from '../mind/conditions';
 import { count, setFlag } from '../mind/signals';
 import { NOBODY } from '../numbers';
 import type { CompiledConsequence } from '../tables';
+import { opponents } from './spawns';
 import { checkWaves, stopWave } from './waves';
 
 /** Whether a fight has anything for this phase to do. */
@@ -85,11 +86,11 @@ function carryOut(fight: Fight, act: CompiledConsequence, number: number, place:
 
 function letStrayersGo(fight: Fight): void {
   const { waves } = fight.compiled;
-  for (const unit of [...fight.living[ENEMY]]) {
+  for (const unit of [...fight.living[ENEMY], ...fight.living[PARTY]]) {
     if (fight.wave[unit] < 0) continue;
     const beyond = waves[fight.wave[unit]].groups[fight.group[unit]]?.leavesBeyond ?? Infinity;
     if (beyond === Infinity) continue;
-    const near = fight.living[PARTY].some((member) => fight.isMember[member] && inReach(fight.apart(unit, member), beyond));
+    const near = opponents(fight, fight.side[unit]).some((foe) => inReach(fight.apart(unit, foe), beyond));
     if (!near) depart(fight, unit, GONE.farAway);
   }
 }

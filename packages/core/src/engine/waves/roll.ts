@@ -50,8 +50,9 @@ export function rise(fight: Fight, unit: number): void {
 }
 
 /** It belongs to the party; with the last of them the fight is lost. */
-export function join(fight: Fight, unit: number): void {
+export function join(fight: Fight, unit: number, seat: number): void {
   fight.isMember[unit] = 1;
+  fight.seat[unit] = seat;
   fight.standing++;
 }
 

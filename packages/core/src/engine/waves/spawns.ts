@@ -23,7 +23,7 @@ import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from '../tu
 import { belongTo, comeWith, COMINGS, countDefeated, enemiesLeft, joinWave, made, waveOf } from './counts';
 import { putOff, queueOfWave } from './holding';
 import { planGroup } from './plan';
-import { enter, serve } from './roll';
+import { enter, join, serve } from './roll';
 import { endWait, waitKey } from './waiting';
 import { checkWaves } from './waves';
 
@@ -37,7 +37,7 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
   const key = unitKey(group, coming, ordinal);
   const entry = planGroup(fight, wave, coming, number)[ordinal];
   const kind = group.kinds[traitsDrawn(fight, group, key)][coming][entry];
-  if (!hasRoom(fight, kind, wave, coming, code, ordinal)) return;
+  if (!hasRoom(fight, kind, group.side, wave, coming, code, ordinal)) return;
   endWait(fight, wave, code, ordinal);
   const { radius, ground } = fight.compiled.kinds[kind];
   const point = fight.compiled.points[choosePoint(fight, group, key, ordinal)];
@@ -47,9 +47,11 @@ export function spawn(fight: Fight, code: number, ordinal: number): void {
     queueOfWave(fight, wave, PLACE_RETRY, DUE.spawn, code, ordinal);
     return;
   }
-  made(fight, wave, coming);
-  const unit = appear(fight, kind, ENEMY, key, place.x, place.y, point.fx, point.fy, NOBODY, wave);
+  made(fight, wave, coming, group.side);
+  const { side } = group;
+  const unit = appear(fight, kind, side, key, place.x, place.y, point.fx, point.fy, NOBODY, wave);
   comeWith(fight, unit, wave, coming, number);
+  if (group.seats[coming] >= 0) join(fight, unit, group.seats[coming] + ordinal);
   if (group.alerted) alert(fight, unit);
   if (group.targetType >= 0 || group.targetRole >= 0) forceTarget(fight, unit, group);
 }
@@ -59,12 +61,12 @@ function traitsDrawn({ seed }: Fight, { shares }: CompiledGroup, key: number): n
   return shares.reduce((drawn, share, i) => (draw(seed, key, PURPOSE.trait, i) < share ? drawn | (1 << i) : drawn), 0);
 }
 
-/** The caps on the living: one more waits in line, is left out, or takes the place of the one that has lived longest. */
-function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code: number, ordinal: number): boolean {
+/** The caps on the living, which are of the enemies: one more waits in line, is left out, or takes the place of the one that has lived longest. */
+function hasRoom(fight: Fight, kind: number, side: number, wave: number, coming: number, code: number, ordinal: number): boolean {
   const { aliveMost, aliveMostOfType, whenFull, kinds } = fight.compiled;
   const { type } = kinds[kind];
   const living = enemiesLeft(fight);
-  const full = living >= aliveMost || fight.aliveOfType[type] >= aliveMostOfType[type];
+  const full = side === ENEMY && (living >= aliveMost || fight.aliveOfType[type] >= aliveMostOfType[type]);
   const hard = fight.alive.length >= MOST_LIVE || fight.count >= fight.compiled.capacity;
   if (!full && !hard) return true;
   if (full && !hard && whenFull === 'replace') {
@@ -76,7 +78,7 @@ function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code:
   const skipped = whenFull === 'skip' || fight.count >= fight.compiled.capacity;
   fight.log.add(fight.now, EVENT.capped, NOBODY, NOBODY, kind, skipped ? 1 : 0);
   if (skipped) {
-    made(fight, wave, coming);
+    made(fight, wave, coming, side);
     countDefeated(fight, fight.waves[wave], coming);
     checkWaves(fight);
   } else {
@@ -90,6 +92,13 @@ function hasRoom(fight: Fight, kind: number, wave: number, coming: number, code:
   return false;
 }
 
+/** Whom a side comes against: the party's members, or the enemies but for what they have standing. */
+export function opponents(fight: Fight, side: number): number[] {
+  return side === ENEMY
+    ? fight.living[PARTY].filter((unit) => fight.isMember[unit])
+    : fight.living[ENEMY].filter((unit) => !fight.attacked[unit]);
+}
+
 /** Which of its points a group's unit uses. */
 function choosePoint(fight: Fight, group: CompiledGroup, key: number, ordinal: number): number {
   const { points, rule } = group;
@@ -100,38 +109,35 @@ function choosePoint(fight: Fight, group: CompiledGroup, key: number, ordinal: n
   if (rule === 'inTurn' || rule === 'each') return from[ordinal % from.length];
   let best = from[0];
   for (const point of from) {
-    const nearer = distanceToParty(fight, point) < distanceToParty(fight, best);
-    if (rule === 'nearest' ? nearer : distanceToParty(fight, point) > distanceToParty(fight, best)) best = point;
+    const [there, here] = [distanceToFoes(fight, group.side, point), distanceToFoes(fight, group.side, best)];
+    if (rule === 'nearest' ? there < here : there > here) best = point;
   }
   return best;
 }
 
-function distanceToParty(fight: Fight, point: number): number {
+function distanceToFoes(fight: Fight, side: number, point: number): number {
   const { x, y } = fight.compiled.points[point];
-  return fight.living[PARTY].reduce(
-    (least, member) => (fight.isMember[member] ? Math.min(least, fight.apartFrom(member, x, y)) : least),
-    Infinity,
-  );
+  return opponents(fight, side).reduce((least, foe) => Math.min(least, fight.apartFrom(foe, x, y)), Infinity);
 }
 
-/** Far enough from the party, and out of its view where asked. */
-function isOut(fight: Fight, { leastDistance, outOfView }: CompiledGroup, point: number): boolean {
-  if (!farEnough(distanceToParty(fight, point), leastDistance)) return false;
+/** Far enough from its foes, and out of their view where asked. */
+function isOut(fight: Fight, { side, leastDistance, outOfView }: CompiledGroup, point: number): boolean {
+  if (!farEnough(distanceToFoes(fight, side, point), leastDistance)) return false;
   if (!outOfView) return true;
   const { x, y } = fight.compiled.points[point];
-  return !fight.living[PARTY].some((member) => {
-    const kind = fight.kinds[member];
-    const distance = fight.apartFrom(member, x, y);
-    if (!fight.isMember[member] || !inReach(distance, kind.sight)) return false;
-    const [px, py] = [fight.xAt(member, fight.now), fight.yAt(member, fight.now)];
-    const ahead = fight.fx[member] * (x - px) + fight.fy[member] * (y - py) >= kind.sightCosine * distance;
+  return !opponents(fight, side).some((foe) => {
+    const kind = fight.kinds[foe];
+    const distance = fight.apartFrom(foe, x, y);
+    if (!inReach(distance, kind.sight)) return false;
+    const [px, py] = [fight.xAt(foe, fight.now), fight.yAt(foe, fight.now)];
+    const ahead = fight.fx[foe] * (x - px) + fight.fy[foe] * (y - py) >= kind.sightCosine * distance;
     return ahead && !fight.ground.blocked(px, py, kind.eye, x, y, 0);
   });
 }
 
-function forceTarget(fight: Fight, unit: number, { targetType, targetRole }: CompiledGroup): void {
+function forceTarget(fight: Fight, unit: number, { side, targetType, targetRole }: CompiledGroup): void {
   let best: number = NOBODY;
-  for (const foe of fight.living[PARTY]) {
+  for (const foe of fight.living[PARTY + ENEMY - side]) {
     const kind = fight.kinds[foe];
     if (kind.type !== targetType && kind.role !== targetRole) continue;
     if (best === NOBODY || fight.gap(unit, foe) < fight.gap(unit, best)) best = foe;

@@ -43,7 +43,6 @@ export function checkWaves(fight: Fight): void {
 
 function queueComing(fight: Fight, number: number, coming: number, delay: number): void {
   fight.waves[number].due = true;
-  fight.pending++; // the coming itself, until its counts are drawn
   queueOfWave(fight, number, delay, DUE.wave, coming, number);
 }
 
@@ -83,7 +82,6 @@ export function startWave(fight: Fight, number: number, coming: number): void {
   const progress = fight.waves[number];
   if (progress.stopped || putOff(fight, DUE.wave, coming, number)) return;
   progress.due = false;
-  fight.pending--;
   if (coming === 0) {
     progress.started = true;
     progress.startedAt = fight.now;
@@ -100,7 +98,7 @@ export function startWave(fight: Fight, number: number, coming: number): void {
   fight.log.add(fight.now, EVENT.wave, NOBODY, NOBODY, number, coming);
   wave.groups.forEach((group, g) => {
     const count = planGroup(fight, number, coming, g).length;
-    fight.pending += count;
+    progress.toComeOf[group.side] += count;
     progress.toCome[coming] = (progress.toCome[coming] ?? 0) + count;
     for (let i = 0; i < count; i++) queueOfWave(fight, number, i * group.spacing, DUE.spawn, spawnCode(number, coming, g), i);
   });
@@ -122,12 +120,11 @@ export function stopWave(fight: Fight, number: number): void {
     const left = coming < progress.comings ? progress.toCome[coming] : progress.plannedOf[coming];
     progress.plannedOf[coming] -= left;
     dropped += left;
-    if (coming < progress.comings) fight.pending -= left;
   }
-  if (progress.due) fight.pending--;
   progress.due = false;
   progress.planned -= dropped;
   progress.toCome.fill(0);
+  progress.toComeOf.fill(0);
   fight.log.add(fight.now, EVENT.stopped, NOBODY, NOBODY, number, dropped);
   dropWaiting(fight, number);
   if (!progress.started) {
