@@ -266,12 +266,23 @@ function Engaged({ answer: { now } }: { answer: EncounterAnswer }) {
   );
 }
 
+/** Members told one by one before those of a kind are told together. */
+const ONE_BY_ONE = 4;
+
+function byWhom(members: EncounterAnswer['now']['summary']['members']): [unit: string, mean: number][] {
+  const each = members.map(({ unit, score }): [string, number] => [unit, score?.mean ?? 0]);
+  if (each.length <= ONE_BY_ONE) return each;
+  const sums = new Map<string, number>();
+  for (const [unit, mean] of each) sums.set(unit, (sums.get(unit) ?? 0) + mean);
+  return [...sums];
+}
+
 /** What the fight is worth, and to whom; nothing where nobody is worth anything. */
 function Score({ answer: { now, before }, heads }: { answer: EncounterAnswer } & Pick<ResultsProps, 'heads'>) {
   const { score } = now.summary.encounter;
   if (!score || (score.min === 0 && score.max === 0)) return null;
   const was = before?.summary.encounter.score?.mean;
-  const members = now.summary.members.map(({ unit, score: own }) => `${heads.get(unit)?.name ?? unit} ${fixed(own?.mean ?? 0, 1)}`);
+  const members = byWhom(now.summary.members).map(([unit, mean]) => `${heads.get(unit)?.name ?? unit} ${fixed(mean, 1)}`);
   return (
     <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Score" data-measure="Score">
       <div className="flex items-baseline gap-1.5 text-table">
