@@ -162,6 +162,7 @@ function passes(patterns, more = []) {
 
 /** All of them, timed. @throws Error where they do not pass as they are */
 function timeAll() {
+  if (!sameReference()) throw new Error('the reference of the format must be fresh before faults are put in: it is not');
   if (!sameFights()) throw new Error('the kept fights must be the same before faults are put in: they are not');
   const results = join(home, 'results.json');
   if (!passes([], ['--json', '--outputFile', results])) throw new Error('the tests must pass before faults are put in: they do not');
@@ -181,15 +182,20 @@ function beside(path) {
   return has ? [`${folder}/[^/]*$`] : [];
 }
 
-/** Whether every fight that is kept is the same as ever. */
-function sameFights() {
-  const { status } = spawnSync(process.execPath, [join(home, 'scripts/golden.mjs'), '--check'], {
+function holds(script) {
+  const { status } = spawnSync(process.execPath, [join(home, 'scripts', script), '--check'], {
     cwd: home,
     stdio: 'ignore',
     timeout: PATIENCE_MS,
   });
   return status === 0;
 }
+
+/** Whether every fight that is kept is the same as ever. */
+const sameFights = () => holds('golden.mjs');
+
+/** Whether the reference of the format says what the classes say: their limits, defaults and words. */
+const sameReference = () => holds('reference.mjs');
 
 const only = values.only?.split(',').map(Number);
 const byDigests = { seen: 0 };
@@ -205,7 +211,8 @@ try {
     const near = beside(fault.path);
     const fight = relative(SOURCES, fault.path).startsWith('engine');
     const digests = fight && !sameFights();
-    const seen = digests || (near.length > 0 && !passes(near)) || !passes([]);
+    const reference = relative(SOURCES, fault.path).startsWith('model') && !sameReference();
+    const seen = digests || reference || (near.length > 0 && !passes(near)) || !passes([]);
     writeFileSync(path, text);
     if (digests) byDigests.seen++;
     if (seen) killed++;

@@ -3,6 +3,7 @@
  * themselves. With --check it only says whether that part is fresh.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { format, resolveConfig } from 'prettier';
 import { ROOT } from './system.mjs';
@@ -10,7 +11,9 @@ import { ROOT } from './system.mjs';
 const FILE = join(ROOT, 'docs/file-format.md');
 const MARK = '<!-- From here on written by `npm run reference`. -->';
 
-const core = await import('../packages/core/dist/index.js');
+const require = createRequire(import.meta.url);
+require('./jest/sources.cjs');
+const core = require('../packages/core/src/index.ts');
 const { DELIVERIES, DELIVERY_NAMES, GOAL_MEASURES, BAND_MEASURES, Project, SUBJECTS, SUBJECT_NAMES, classAbout, classFields } = core;
 
 /** Classes in the order in which the document leads to them. */

@@ -132,13 +132,18 @@ describe('what a cell shows', () => {
 
 test('ranking: the most first, survivors before all, what has not been run left out, neighbours that touch not told apart', () => {
   const project = demoProject();
-  const rows = ['clipper', 'mulcher', 'thistlejack', 'sapwright', 'sporecask'].map((id) => ({ subject: 'enemy' as const, id, name: id }));
+  const rows = ['clipper', 'mulcher', 'thistlejack', 'sapwright', 'sporecask', 'briar-hound'].map((id) => ({
+    subject: 'enemy' as const,
+    id,
+    name: id,
+  }));
   const columns = columnsOf(project, 'tiers').slice(0, 1);
   const values: Record<string, number[]> = {
     clipper: about(2),
     mulcher: about(8),
     thistlejack: about(2.005),
     sapwright: Array.from({ length: 50 }, () => Infinity),
+    sporecask: Array.from({ length: 50 }, () => Infinity),
   };
   const read: ReadCells = new Map(
     rows.flatMap((row) =>
@@ -149,7 +154,9 @@ test('ranking: the most first, survivors before all, what has not been run left 
   );
   const cells = rows.map((row) => columns.map((column) => shownAt(row, column, lens, 'timeToKill', new Map(), read)));
   expect(rankedRows(rows, cells, 0).map(({ row, apart }) => [row.id, apart])).toEqual([
+    // As much as one another: in the order of the rows.
     ['sapwright', undefined],
+    ['sporecask', false],
     ['mulcher', true],
     ['thistlejack', true],
     ['clipper', false],

@@ -192,3 +192,20 @@ describe('statistics', () => {
     ).toBeUndefined();
   });
 });
+
+test('a way that the only life took once is taken once a life', () => {
+  const clipper = unit({
+    id: 'clipper',
+    attacks: [],
+    states: [
+      { id: 'a', name: 'A', does: 'hold', leaves: [{ to: 'b', when: { subject: 'timeInState', is: 'above', value: 0.5 } }] },
+      { id: 'b', name: 'B', does: 'hold' },
+    ],
+  });
+  const { kinds } = runBatch(compiled({ party: [dummy('warden', 100)], enemies: [{ unit: clipper }], limit: 2 }), 1, 1);
+  const { states } = kinds.find(({ id }) => id === 'clipper')!;
+  expect(states.map(({ entriesPerLife, moves }) => [entriesPerLife, moves])).toEqual([
+    [1, [{ to: 1, perLife: 1 }]],
+    [1, []],
+  ]);
+});

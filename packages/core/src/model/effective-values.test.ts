@@ -25,3 +25,18 @@ test('a cap that bites is in the chain: asked 945, granted 420', () => {
   expect(health).toMatchObject({ label: 'Health', unit: 'hp', value: 420 });
   expect(health.chain!.steps[health.chain!.steps.length - 1]).toMatchObject({ asked: 945, granted: 420 });
 });
+
+test('of several factors on one number only the largest counts where a list says so; sums and set values of it all do', () => {
+  const project = demoProject();
+  const health = (value: number, op: '×' | '+' = '×') => ({ scope: 'enemies' as const, path: '/health/max', op, value });
+  const run = { ...health(2), path: '/movement/run' };
+  project.tiers = [{ id: 't', name: 'T', traits: [], tweaks: [health(1.2), health(10, '+'), health(1.5), health(1.5), run] }];
+  const of = () => {
+    const { unit, chains } = effectiveUnit(project, 'clipper', { tier: 't' });
+    return [unit.health.max, unit.movement.run, chains.get('/health/max')!.steps.map(({ index }) => index)];
+  };
+  // (22 × 1.2 + 10) × 1.5 × 1.5 = 81.9; of three factors the first of the two largest: (22 + 10) × 1.5 = 48.
+  expect(of()).toEqual([expect.closeTo(81.9, 9), 14, [0, 1, 2, 3]]);
+  project.tiers[0].largestOnly = true;
+  expect(of()).toEqual([48, 14, [1, 2]]);
+});

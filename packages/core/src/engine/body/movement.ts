@@ -39,9 +39,10 @@ function wishPlaces(fight: Fight, step: number): void {
     const unit = alive[i];
     crowd.radius[i] = radius[unit];
     if (dashing[unit]) {
+      // It makes its own way: nobody of the crowd meets it.
       crowd.radius[i] = 0;
-      crowd.x[i] = x[unit] + vx[unit] * step;
-      crowd.y[i] = y[unit] + vy[unit] * step;
+      crowd.x[i] = x[unit];
+      crowd.y[i] = y[unit];
       continue;
     }
     let what = does[unit];

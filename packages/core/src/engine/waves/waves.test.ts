@@ -300,6 +300,21 @@ describe('where they appear', () => {
     expect(new Set(xs('nearest', { leastDistance: 10 }))).toEqual(new Set([20]));
   });
 
+  test('of points as near as one another the first that the group lists', () => {
+    const first = (rule: string) => {
+      const { log } = fought(
+        stage({
+          party: [reaper({ attacks: [] })],
+          enemies: [12, -12].map((x, i) => ({ unit: seedling(`s${i}`), x })),
+          wave: { groups: [{ ...group('g', 's0', 1), at: ['p1', 'p0'], rule }] },
+          limit: 0.5,
+        }),
+      );
+      return eventsOf(log, 'spawn')[1].a;
+    };
+    expect([first('nearest'), first('farthest')]).toEqual([-12, -12]);
+  });
+
   test('drawn: every point has its turn over many seeds', () => {
     const seen = new Set<number>();
     const tables = compiled(
