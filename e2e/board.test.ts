@@ -405,6 +405,7 @@ describe('difficulty', () => {
       {
         id: 'new-tier',
         name: 'Bramble',
+        traits: [],
         tweaks: [
           { scope: 'enemies', path: '/health/max', op: '×', value: 1.25 },
           { scope: 'role', of: 'boss', path: '/health/max', op: '×', value: 1.5, max: 600 },

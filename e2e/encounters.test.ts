@@ -103,13 +103,13 @@ describe('an encounter made from nothing', () => {
           if (!begun.includes(point.toUpperCase())) await (await page.$(`[aria-label="Spawn point ${point.toUpperCase()}"]`))!.click();
         for (const point of begun)
           if (!each.at.includes(point.toLowerCase())) await (await page.$(`[aria-label="Spawn point ${point}"]`))!.click();
-        if (each.rule !== 'inTurn') await choose(page, own, 'Points', 'farthest from it');
+        if (each.rule !== 'inTurn') await choose(page, own, 'Points', 'farthest from them');
         if (each.spacing) await fill(page, own, 'Apart by', each.spacing);
         if (each.target) await choose(page, own, 'Goes for', heads.get(each.target)!);
         if (each.alerted) await tick(page, own, 'Alerted', true);
         if (each.leastDistance) {
           await press(page, own, 'more …');
-          await fill(page, '.sheet[aria-label="Group: more"]', 'Clear of the party', each.leastDistance);
+          await fill(page, '.sheet[aria-label="Group: more"]', 'Clear of foes', each.leastDistance);
           await page.keyboard.press('Escape');
         }
       }

@@ -42,6 +42,7 @@ export * from './model/unit';
 export * from './model/variant';
 export * from './model/references';
 export * from './model/new-ids';
+export { newProject } from './model/new-project';
 export * from './model/variant-edit';
 export * from './model/variants';
 export * from './model/words';

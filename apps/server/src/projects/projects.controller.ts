@@ -3,6 +3,7 @@ import { Body, Controller, Delete, Get, Headers, HttpCode, Inject, Param, Patch,
 import { ApiBody, ApiHeader, ApiOperation, ApiQuery, ApiResponse, ApiTags, getSchemaPath } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { clientOf, nameOf } from '../access/access';
+import { loadDemoAgain } from '../demo';
 import { badRequest, echo, preconditionRequired } from '../problem';
 import { ProjectsService, type Said, type Versioned } from './projects.service';
 
@@ -12,6 +13,22 @@ const MOST_LISTED = 200;
 /** What a revision's number is in the database. */
 const MOST_REVISION = 2 ** 31 - 1;
 const IF_MATCH = { name: 'If-Match', required: true, description: 'ETag of the revision that the change was made to' };
+
+@ApiTags('projects')
+@Controller('api/demo')
+export class DemoController {
+  constructor(@Inject(ProjectsService) private readonly projects: ProjectsService) {}
+
+  @Post()
+  @ApiOperation({ summary: 'Add the demo once more, under an id and a name that no project has' })
+  @ApiResponse({ status: 201, ...PROJECT })
+  async create(@Req() request: Request, @Res({ passthrough: true }) response: Response) {
+    const { author, client } = saidBy(request, undefined, '');
+    const created = await loadDemoAgain(this.projects, { author, client });
+    response.location(`/api/projects/${created.document.id}`);
+    return answer(response, created);
+  }
+}
 
 @ApiTags('projects')
 @Controller('api/projects')

@@ -1,6 +1,10 @@
 import { Module } from '@nestjs/common';
-import { DeletedProjectsController, ProjectsController } from './projects.controller';
+import { DeletedProjectsController, DemoController, ProjectsController } from './projects.controller';
 import { ProjectsService } from './projects.service';
 
-@Module({ controllers: [ProjectsController, DeletedProjectsController], providers: [ProjectsService], exports: [ProjectsService] })
+@Module({
+  controllers: [ProjectsController, DeletedProjectsController, DemoController],
+  providers: [ProjectsService],
+  exports: [ProjectsService],
+})
 export class ProjectsModule {}

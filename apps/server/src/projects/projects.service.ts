@@ -1,10 +1,11 @@
-import type { PatchOperation, Project } from '@insidia/core';
+import { type PatchOperation, type Project, idFor, nameFor } from '@insidia/core';
 import { type EntityManager, LockMode, MikroORM, UniqueConstraintViolationException } from '@mikro-orm/postgresql';
 import { Inject, Injectable } from '@nestjs/common';
 import { ProjectRecord, RevisionRecord } from '../database/entities';
 import { written } from '../database/trouble';
 import { exists, idIsFixed, notFound, staleWrite } from '../problem';
 import { Workers } from '../threads/workers';
+import { type Held, holdings } from './holdings';
 import { documentAt, keptAt, writeRevision } from './store';
 
 export interface Versioned {
@@ -50,9 +51,27 @@ export class ProjectsService {
     return this.orm.em.fork() as EntityManager;
   }
 
-  async list(): Promise<{ id: string; name: string; revision: number; updatedAt: Date }[]> {
-    const records = await this.fork().find(ProjectRecord, { deletedAt: null }, { orderBy: { name: 'asc', id: 'asc' } });
-    return records.map(({ id, name, revision, updatedAt }) => ({ id, name, revision, updatedAt }));
+  /** All that are not deleted, with what each holds and what was last done to it. */
+  async list(): Promise<(Pick<ProjectRecord, 'id' | 'name' | 'revision' | 'updatedAt'> & Held)[]> {
+    return this.fork().transactional(async (em) => {
+      const records = await em.find(ProjectRecord, { deletedAt: null }, { orderBy: { name: 'asc', id: 'asc' } });
+      const held = await holdings(em);
+      return records.map(({ id, name, revision, updatedAt }) => ({ id, name, revision, updatedAt, ...held.get(id)! }));
+    });
+  }
+
+  /** A document as a project of its own beside all there are and were: under an id and a name that nobody has. */
+  async createBeside(input: Project, said: Said): Promise<Versioned> {
+    const records = await this.fork().find(ProjectRecord, {});
+    const name = nameFor(
+      input.name,
+      records.map((one) => one.name),
+    );
+    const id = idFor(
+      input.id,
+      records.map((one) => one.id),
+    );
+    return this.create({ ...input, id, name }, said);
   }
 
   async get(id: string): Promise<Versioned> {

@@ -4,7 +4,6 @@ import { Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-r
 import { useStore } from 'react-redux';
 import { UnitsPage } from '../features/enemies/UnitsPage';
 import { Guard } from '../parts/guarded';
-import { ProjectsPage } from '../features/projects/ProjectsPage';
 import { openProject } from '../store/saving';
 import { batchesRefused, readAgain } from '../server/batches';
 import { type AppStore, useAppDispatch, useAppSelector } from '../store/store';
@@ -14,6 +13,7 @@ import { TopBar } from './TopBar';
 import { useView } from './view';
 
 // Not needed for the first view: fetched when they are opened.
+const ProjectsPage = lazy(async () => ({ default: (await import('../features/projects/ProjectsPage')).ProjectsPage }));
 const TablePage = lazy(async () => ({ default: (await import('../features/table/TablePage')).TablePage }));
 const ArenasPage = lazy(async () => ({ default: (await import('../features/arenas/ArenasPage')).ArenasPage }));
 const EncountersPage = lazy(async () => ({ default: (await import('../features/encounters/EncountersPage')).EncountersPage }));
@@ -27,7 +27,14 @@ const HistoryPage = lazy(async () => ({ default: (await import('../features/hist
 export function App() {
   return (
     <Routes>
-      <Route index element={<ProjectsPage />} />
+      <Route
+        index
+        element={
+          <Suspense fallback={null}>
+            <ProjectsPage />
+          </Suspense>
+        }
+      />
       <Route path="projects/:project" element={<ProjectShell />}>
         <Route index element={<Navigate to="enemies" replace />} />
         <Route path="enemies/:unit?" element={<UnitsPage side="enemy" />} />

@@ -55,6 +55,10 @@ export interface Listed {
   name: string;
   revision: number;
   updatedAt: string;
+  /** What was last done, and by whom where people sign in. */
+  label: string;
+  author?: string;
+  holds: { enemies: number; members: number; encounters: number; goals: number };
 }
 
 /** One acknowledged write, as the history lists it. */
@@ -178,6 +182,20 @@ export const api = {
   bringBack: async (id: string) => void (await fetch(`/api/deleted-projects/${encodeURIComponent(id)}/bring-back`, { method: 'POST' })),
   list: async () => (await (await request('')).json()) as Listed[],
   load: async (id: string) => saved(await request(`/${encodeURIComponent(id)}`)),
+  /** The demo once more, beside whatever has become of it. */
+  demo: async () => {
+    const response = await fetch('/api/demo', { method: 'POST' });
+    if (!response.ok) throw new Away(`the server answers with an error (${response.status})`);
+    return saved(response);
+  },
+  replace: async (id: string, revision: number, document: unknown, label: string) =>
+    saved(
+      await request(`/${encodeURIComponent(id)}?label=${encodeURIComponent(label)}`, {
+        method: 'PUT',
+        headers: { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` },
+        body: JSON.stringify(document),
+      }),
+    ),
   create: async (document: unknown) =>
     saved(await request('', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(document) })),
   patch: async (id: string, revision: number, operations: PatchOperation[], label: string, keepalive = false) =>

@@ -6,6 +6,7 @@ export function idFor(name: string, taken: Iterable<string>): string {
   const plain =
     name
       .normalize('NFD')
+      .replace(/\p{M}+/gu, '')
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-+|-+$/g, '')

@@ -37,6 +37,7 @@ const VERDICTS: Record<string, string> = {
   tried: 'tried',
   worked: 'it worked',
 };
+const ORDINALS = new Intl.PluralRules('en', { type: 'ordinal' });
 const ANSWER_WORDS: Record<string, string> = { ...answersAs('verb'), none: 'gives no answer' };
 const CAPS: Record<string, string> = { waits: 'waits', leftOut: 'left out', lost: 'lost' };
 const GONES: Record<string, string> = {
@@ -100,7 +101,7 @@ function tell({
     case 'end':
       return outcomeWords(what as Outcome).told;
     case 'wave':
-      return `${what} starts${values.coming ? ` for the ${n(values.coming + 1, 0)}th time` : ''}`;
+      return `${what} starts${values.coming ? ` for the ${nth(values.coming + 1)} time` : ''}`;
     case 'gone':
       return `${name} ${GONES[what] ?? what}`;
     case 'gate':
@@ -128,6 +129,12 @@ function tell({
     case 'happening':
       return what;
   }
+}
+
+/** "2nd", "3rd", "11th", "22nd" */
+function nth(count: number): string {
+  const ending = ({ one: 'st', two: 'nd', few: 'rd' } as Record<string, string>)[ORDINALS.select(count)] ?? 'th';
+  return `${n(count, 0)}${ending}`;
 }
 
 function answered(answer: string, verdict: string): string {

@@ -155,3 +155,17 @@ describe('reasons', () => {
     expect(run(tables, 1).digest).toBe(digest);
   });
 });
+
+test('the comings of a wave are told as they are counted', () => {
+  const of = (coming: number) =>
+    sentenceOf({ time: 0, event: 'wave', what: 'Second', values: { coming } }).replace('0.00 s: Second starts', '').trim();
+  expect([0, 1, 2, 3, 10, 20, 21].map(of)).toEqual([
+    '.',
+    'for the 2nd time.',
+    'for the 3rd time.',
+    'for the 4th time.',
+    'for the 11th time.',
+    'for the 21st time.',
+    'for the 22nd time.',
+  ]);
+});

@@ -19,7 +19,10 @@ describe('edits of an encounter', () => {
       encounter.party = [...encounter.party, next];
     }
     const one = nextMember(encounter, 'party', heads)!;
-    expect(one.unit).toBe(heads[0].id);
+    expect(one.unit).toBe(heads.find(({ side }) => side === 'party')!.id);
+    const enemies = heads.filter(({ side }) => side === 'enemy');
+    expect(nextMember(encounter, 'party', [...enemies, heads.find(({ id }) => id === 'warden')!])!.unit).toBe('warden');
+    expect(nextMember(encounter, 'party', enemies)!.unit).toBe(enemies[0].id);
     encounter.party = [...encounter.party, one, nextMember(encounter, 'allies', heads)!];
     expect(new Set(encounter.party.map(({ id }) => id)).size).toBe(encounter.party.length);
     expect(nextMember(encounter, 'party', [])).toBeUndefined();

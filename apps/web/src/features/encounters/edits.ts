@@ -16,10 +16,11 @@ import {
 } from '@insidia/core';
 import { bearers } from '../../fields/traits';
 
-/** Who joins next: of the party's units one who is not there yet, else anybody; undefined where there is nobody at all. */
+/** Who joins next: of the party's units one who is not there yet, else one who is, else anybody; undefined where there is nobody at all. */
 export function nextMember(encounter: Encounter, list: 'party' | 'allies', heads: readonly UnitHead[]): PartyMember | undefined {
   const there = encounter[list].map(({ unit }) => unit);
-  const next = heads.find(({ id, side }) => side === 'party' && !there.includes(id)) ?? heads[0];
+  const party = heads.filter(({ side }) => side === 'party');
+  const next = party.find(({ id }) => !there.includes(id)) ?? party[0] ?? heads[0];
   const ids = [...encounter.party, ...encounter.allies].map(({ id }) => id);
   return next && { id: idFor(list === 'party' ? 'member' : 'ally', ids), unit: next.id };
 }

@@ -1,0 +1,153 @@
+/** The page of all projects: what is begun, named, copied, opened from files, deleted and brought back there. */
+import { describe, expect, test } from '@jest/globals';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from 'puppeteer-core';
+import { seriousFindings } from './support/accessibility';
+import { choose, fill, press } from './support/bench';
+import { suite } from './support/suite';
+import { openPage } from './support/world';
+
+const own = suite('projects');
+const { address, project, stored } = own;
+const rowOf = (name: string) => `li[aria-label="${name}"]`;
+
+async function home(): Promise<Page> {
+  const page = await openPage(own.browser, own.errors);
+  await page.goto(address());
+  await page.waitForSelector('ul[aria-label=Projects] li');
+  return page;
+}
+
+/** Gives the page a file, as whoever chooses one does. */
+async function give(page: Page, document: object, name = 'fight.insidia.json'): Promise<void> {
+  const file = join(mkdtempSync(join(tmpdir(), 'insidia-file-')), name);
+  writeFileSync(file, JSON.stringify(document));
+  const [chooser] = await Promise.all([page.waitForFileChooser(), page.locator('::-p-text(Open a project file)').click()]);
+  await chooser.accept([file]);
+}
+
+const opened = (page: Page) => page.waitForSelector('nav[aria-label=Sections]').then(() => new URL(page.url()).pathname.split('/')[2]);
+
+describe('a new project', () => {
+  test('a name is enough: it has somebody to fight, and its first enemy a fight', async () => {
+    const page = await home();
+    await page.type('input[aria-label="Name of the new project"]', 'Räuber & Gendarm');
+    await page.keyboard.press('Enter');
+    const id = await opened(page);
+    expect(id).toBe('rauber-gendarm');
+    const made = await stored(id);
+    expect([made.name, made.units.length, made.arenas.length, made.skills.length]).toEqual(['Räuber & Gendarm', 1, 1, 3]);
+    await press(page, 'main', 'New enemy');
+    await fill(page, '.sheet', 'Name', 'Biter');
+    await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Biter');
+    const BEAT = 'section[aria-label=Beat]';
+    await press(page, BEAT, 'New attack');
+    await choose(page, '.sheet[aria-label="New attack"]', 'Delivery', 'melee');
+    await fill(page, '.sheet[aria-label="New attack"]', 'Name', 'Bite');
+    // Without another word of the party: the Opponent shoots it, and the readout says how soon.
+    await page.waitForFunction(() => {
+      const value = document
+        .querySelector('aside[aria-label=Readout] [data-measure="Time-to-kill"] [data-median]')
+        ?.getAttribute('data-median');
+      return value && Number(value) > 1;
+    });
+  });
+});
+
+describe('the list', () => {
+  test('says what each holds and what was last done; names, copies, deletes and undoes', async () => {
+    const id = await project((document) => {
+      document.units = document.units.filter(({ id: unit }: any) => ['warden', 'clipper', 'thistlejack'].includes(unit));
+      document.variants = [];
+      document.encounters = [document.encounters[0]];
+      document.tiers = [];
+      document.brief = { bands: [], curves: [] };
+      document.accepted = [];
+    });
+    const page = await home();
+    const text = await page.$eval(rowOf(id), (row) => row.textContent);
+    expect(text).toMatch(/2 enemies, 1 member, 1 encounter; changed .+: Created$/);
+    expect(await seriousFindings(page)).toEqual([]);
+
+    await press(page, rowOf(id), `Rename ${id}`);
+    await page.waitForSelector(`${rowOf(id)} input`);
+    await fill(page, rowOf(id), `Name of ${id}`, 'Hedge row');
+    await page.waitForSelector(rowOf('Hedge row'));
+    expect((await stored(id)).name).toBe('Hedge row');
+
+    await press(page, rowOf('Hedge row'), 'Copy Hedge row');
+    await page.waitForSelector(rowOf('Hedge row 2'));
+    const copy = await stored('hedge-row-2');
+    expect({ ...copy, id: 0, name: 0 }).toEqual({ ...(await stored(id)), id: 0, name: 0 });
+
+    await press(page, rowOf('Hedge row 2'), 'Delete Hedge row 2');
+    await page.waitForSelector('[role=status]');
+    await page.waitForFunction((row) => !document.querySelector(row), {}, rowOf('Hedge row 2'));
+    await press(page, '[role=status]', 'Undo');
+    await page.waitForSelector(rowOf('Hedge row 2'));
+    expect(await stored('hedge-row-2')).toEqual(copy);
+  });
+
+  test('has the demo once more, beside what has become of it', async () => {
+    const page = await home();
+    await press(page, 'main', 'The demo once more');
+    const id = await opened(page);
+    expect(id).not.toBe('verdance');
+    expect((await stored(id)).name).toMatch(/^Verdance Station \d+$/);
+    expect((await stored(id)).encounters).toHaveLength(5);
+  });
+});
+
+describe('a file', () => {
+  test('of a project that is here becomes a copy or its newest revision, as one likes, with what that changes', async () => {
+    const id = await project();
+    const document = await stored(id);
+    const other = structuredClone(document);
+    other.units.find((unit: any) => unit.id === 'clipper').health.max = 33;
+    const page = await home();
+    await give(page, other);
+    const part = 'section[aria-label="The file and the project"]';
+    await page.waitForSelector(part);
+    expect(await page.$$eval(`${part} li`, (all) => all.map((one) => one.textContent))).toEqual(['Clipper: Health 22 hp → 33 hp']);
+    expect(await seriousFindings(page, part)).toEqual([]);
+    await press(page, part, 'Leave it');
+    expect((await stored(id)).units[1].health.max).toBe(22);
+
+    await give(page, other);
+    await page.waitForSelector(part);
+    await press(page, part, 'Open as a copy');
+    const copy = await opened(page);
+    expect([copy === id, (await stored(copy)).units[1].health.max, (await stored(id)).units[1].health.max]).toEqual([false, 33, 22]);
+
+    await page.goto(address());
+    await page.waitForSelector('ul[aria-label=Projects] li');
+    await give(page, other);
+    await page.waitForSelector(part);
+    await press(page, part, 'Make it the newest revision');
+    expect(await opened(page)).toBe(id);
+    expect((await stored(id)).units[1].health.max).toBe(33);
+    const { revisions } = (await (await fetch(`${address()}/api/projects/${id}/revisions`)).json()) as { revisions: { label: string }[] };
+    expect(revisions.map(({ label }) => label)).toEqual(['From fight.insidia.json', 'Created']);
+  });
+
+  test('that is wrong is told with its name, the place and the rule; one that is dropped is taken like one that is chosen', async () => {
+    const page = await home();
+    await give(
+      page,
+      { ...JSON.parse(readFileSync(join(__dirname, '../docs/duels/worked-duel-1.insidia.json'), 'utf8')), units: 'none' },
+      'odd.json',
+    );
+    await page.waitForFunction(() =>
+      document.querySelector('[role=alert]')?.textContent?.startsWith('odd.json was not taken: /units must be'),
+    );
+    const text = JSON.stringify({ ...(await stored(await project())), id: 'dropped', name: 'Dropped' });
+    await page.evaluate((json) => {
+      const data = new DataTransfer();
+      data.items.add(new File([json], 'dropped.json', { type: 'application/json' }));
+      document.querySelector('main')!.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer: data }));
+    }, text);
+    expect(await opened(page)).toBe('dropped');
+  });
+});
