@@ -151,3 +151,29 @@ describe('a file', () => {
     expect(await opened(page)).toBe('dropped');
   });
 });
+
+describe('from section to section', () => {
+  test('what is chosen stays chosen, the lens goes along, and what belongs to one section clings to no other', async () => {
+    const id = await project();
+    const page = await own.open(`${id}/enemies/mulcher?copies=3&tier=bloom`);
+    const go = async (name: string, path: string) => {
+      await page.locator(`nav[aria-label=Sections] ::-p-text(${name})`).click();
+      await page.waitForFunction((wanted) => location.pathname.split('/').slice(3).join('/') === wanted, {}, path);
+      return new URLSearchParams(new URL(page.url()).search);
+    };
+    expect((await go('Encounters', 'encounters/first-bell')).toString()).toBe('tier=bloom');
+    await page.locator('aside ::-p-text(Evening Shift)').click();
+    await page.waitForFunction(() => location.pathname.endsWith('/evening-shift'));
+    expect((await go('Enemies', 'enemies/mulcher')).toString()).toBe('copies=3&tier=bloom');
+    await go('Encounters', 'encounters/evening-shift');
+    await page.goto(`${address()}/projects/${id}/replay/duel?enemy=clipper&members=warden&seed=4&tier=blight`);
+    await page.waitForSelector('main h1');
+    // A page opened anew remembers nothing: from here on it does.
+    expect((await go('Enemies', 'enemies/clipper')).toString()).toBe('tier=blight');
+    await page.locator('aside ::-p-text(Mulcher)').click();
+    await page.waitForFunction(() => location.pathname.endsWith('/mulcher'));
+    const back = await go('Replay', 'replay/duel');
+    expect([back.get('enemy'), back.get('members'), back.get('seed')]).toEqual(['clipper', 'warden', '4']);
+    expect((await go('Enemies', 'enemies/mulcher')).has('seed')).toBe(false);
+  });
+});

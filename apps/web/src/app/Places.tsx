@@ -4,6 +4,7 @@ import { useLocation, useNavigate } from 'react-router';
 import { redone, undone } from '../store/document';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Glyph } from '../visuals/Glyph';
+import { sharedSearch } from './sections';
 import { applyTheme, useTheme } from './theme';
 import { useView } from './view';
 
@@ -17,8 +18,7 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
   const theme = useTheme();
   const go = (path: string, more = '') => {
     onDone();
-    const query = new URLSearchParams(search);
-    query.delete('state');
+    const query = new URLSearchParams(sharedSearch(search));
     for (const [name, value] of new URLSearchParams(more)) query.set(name, value);
     void navigate({ pathname: `/projects/${project.id}/${path}`, search: query.toString() });
   };

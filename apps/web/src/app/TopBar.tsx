@@ -1,5 +1,5 @@
 import { type Project, unitHeads } from '@insidia/core';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { Choose } from '../fields/Choose';
 import { WarningsButton } from '../fields/WarningList';
@@ -9,6 +9,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { KeySheet } from './KeySheet';
 import { Palette } from './Palette';
 import { SaveState } from './SaveState';
+import { type Place, addressOf, sectionOf } from './sections';
 import { applyTheme, useTheme } from './theme';
 import { useView } from './view';
 
@@ -18,7 +19,13 @@ const JUDGED =
   "ml-4 before:absolute before:-left-2 before:top-[14px] before:h-4 before:w-[4px] before:border-x before:border-rule before:content-['']";
 
 export function TopBar({ project }: { project: Project }) {
-  const { search } = useLocation();
+  const { pathname, search } = useLocation();
+  const left = useRef(new Map<string, Place>());
+  const section = sectionOf(pathname);
+  // Where each section is now is where it is found again.
+  useEffect(() => {
+    if (section !== undefined) left.current.set(section, { pathname, search });
+  }, [section, pathname, search]);
   return (
     <header className="flex h-[var(--bar-h)] items-center border-b border-ink bg-paper pl-4 pr-3">
       <Link to="/" className="w-[76px] font-title text-[19px] font-medium leading-6 tracking-tight">
@@ -41,7 +48,11 @@ export function TopBar({ project }: { project: Project }) {
         ].map(([path, name]) => (
           <NavLink
             key={path}
-            to={{ pathname: `/projects/${project.id}/${path}`, search }}
+            to={
+              path === section
+                ? { pathname: `/projects/${project.id}/${path}`, search }
+                : addressOf(project, path, left.current.get(path), search)
+            }
             className={({ isActive }) =>
               `relative ${path === 'board' ? JUDGED : ''} px-[7px] leading-[44px] ${isActive ? "font-semibold text-ink after:absolute after:inset-x-2 after:-bottom-px after:h-[3px] after:bg-ink after:content-['']" : 'text-ink-2'}`
             }

@@ -141,7 +141,13 @@ export const AttackFields = guarded(
         <AddParts
           what="effects"
           parts={offered.map((id) => ({ id, name: EFFECTS[id].label }))}
-          onAdd={(effect) => editor.set(`${at}/effects/${effect}`, blankAt(Unit, ['attacks', '0', 'effects', effect]), 'added')}
+          onAdd={(effect) =>
+            editor.set(
+              `${at}/effects/${effect}`,
+              { ...blankAt(Unit, ['attacks', '0', 'effects', effect]), ...EFFECTS[effect as EffectName].begins },
+              'added',
+            )
+          }
         />
         <AddParts
           what="it may also have"

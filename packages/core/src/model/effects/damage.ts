@@ -17,6 +17,7 @@ export const damage = effect({
   type: Damage,
   label: 'Damage',
   isItself: 'hit',
+  begins: { amount: 10 },
   compile: ({ type, ...numbers }: Damage, { damageType }) => ({ ...numbers, type: damageType(type) }),
   event: { name: 'hit', values: ['damage', 'overkill', 'dealt', 'absorbed'], told: hitTold('hits') },
   sentence: ({ amount, spread, type }, each) =>

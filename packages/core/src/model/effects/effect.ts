@@ -75,6 +75,8 @@ export interface Effect<Given extends object, Compiled extends object, Event ext
   sentence(given: Given, each: boolean): string;
   /** Its turn among the effects of one hit: the lower first. It decides in which order events of one instant are told. */
   turn?: number;
+  /** What a new one has instead of its defaults, so that it does something at once. */
+  begins?: Partial<Given>;
   /** What generated fights draw its fields from. */
   typical: { [K in keyof Given]?: Typical<Given[K]> };
 }

@@ -32,5 +32,6 @@ export const overTime = effect({
   }),
   event: { name: 'tick', values: ['damage', 'overkill', 'dealt', 'absorbed'], told: hitTold('lingers on') },
   sentence: ({ amount, every, for: lasts }) => `${n(amount)} every ${n(every)} s for ${n(lasts)} s`,
+  begins: { amount: 2 },
   typical: { amount: [0, 3], every: [0.2, 0.8], for: [0, 3], stacking: { oneOf: ['refresh', 'stack', 'ignore'] } },
 });
