@@ -39,3 +39,35 @@ test('who does most of its harm to its friends is warned of, however little it i
   expect(rules(bursting(5, false))).not.toContain('friendsHurt');
   expect(rules(bursting(0, true))).not.toContain('friendsHurt');
 });
+
+/** A pen of four walls about a place, a metre thick. */
+const pen = (x: number, inner: number) =>
+  [
+    [x - inner - 1, x - inner, -inner - 1, inner + 1],
+    [x + inner, x + inner + 1, -inner - 1, inner + 1],
+    [x - inner, x + inner, inner, inner + 1],
+    [x - inner, x + inner, -inner - 1, -inner],
+  ].map(([left, right, low, high], i) => ({
+    id: `w${i}`,
+    name: `w${i}`,
+    height: 3,
+    corners: [
+      { x: left, y: low },
+      { x: right, y: low },
+      { x: right, y: high },
+      { x: left, y: high },
+    ],
+  }));
+
+test('who makes no way for ten seconds towards the first of the party is stuck, and who comes through is not', () => {
+  const clipper = unit({
+    id: 'clipper',
+    movement: { run: 4, walk: 4 },
+    senses: { sight: 40, lose: 60, needsLine: false },
+    attacks: [{ id: 'bite', range: { min: 0, max: 1 }, beat: { cooldown: 1 }, effects: { damage: { amount: 1 } } }],
+    states: [{ id: 'go', name: 'Go', does: 'approach' }],
+  });
+  const sketch = { party: [dummy('warden', 1e6)], enemies: [{ unit: clipper, x: 10 }], limit: 15, width: 40, depth: 30 };
+  expect(rules({ ...sketch, arena: { walls: pen(10, 0.6) } })).toContain('stuck');
+  expect(rules(sketch)).not.toContain('stuck');
+});

@@ -333,6 +333,14 @@ describe('refused: in arenas and encounters', () => {
   });
 });
 
+test('what is nested too deep is named by its ids where it has some, else by its places', () => {
+  const nested = (levels: number): unknown => (levels === 0 ? [] : [nested(levels - 1)]);
+  const [problem] = problemsOf((d) => (clipperOf(d).attacks[1].extra = nested(LIMITS.depth)));
+  expect(problem).toMatch(/^limit at \/units\/clipper\/attacks\/quill\/extra(\/0)+$/);
+  const [named] = problemsOf((d) => (clipperOf(d).attacks[1].extra = { id: 'deep', list: nested(LIMITS.depth) }));
+  expect(named).toMatch(/^limit at \/units\/clipper\/attacks\/quill\/extra\/list(\/0)+$/);
+});
+
 test('without a party a group of its side will do', () => {
   expect(
     problemsOf((d) =>

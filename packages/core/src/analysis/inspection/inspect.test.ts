@@ -415,6 +415,16 @@ describe('accepting a warning', () => {
     expect(sortedOut(project, inspect(project, {})).accepted.map(({ path }) => path)).toEqual([bite(project).path]);
   });
 
+  test('its cause is what it rests on, as it is written; of much a short sign that tells it from anything else', () => {
+    const project = demoProject();
+    const of = (path: string) => causeOf(project, { path });
+    expect(of('/units/clipper/attacks/bite/hits/perTarget')).toBe('"every"');
+    const whole = of('/units/head-gardener/attacks');
+    expect([whole.length < 20, /^\d+:[0-9a-f]+$/.test(whole)]).toEqual([true, true]);
+    project.units.find(({ id }) => id === 'head-gardener')!.attacks[0].aim.near = 0.123;
+    expect(of('/units/head-gardener/attacks')).not.toBe(whole);
+  });
+
   test('it reopens when its cause changes, as written or at some tier', () => {
     const project = accepted();
     const harder = editUnit(project, 'clipper', (unit) => (unit.attacks[0].effects.damage!.amount = 9));
