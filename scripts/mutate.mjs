@@ -123,6 +123,7 @@ for (const part of [
   'golden',
   'apps/web/src',
   'package.json',
+  '.prettierrc.json',
   'package-lock.json',
   'jest.config.mjs',
   'tsconfig.base.json',
