@@ -1,5 +1,5 @@
 /** What can be seen from a place in an arena. */
-import { compileWall } from '../engine/compile';
+import { compileWall } from '../engine/compile-ground';
 import { blocked } from '../engine/body/lines';
 import type { Arena } from '../model/arena';
 
