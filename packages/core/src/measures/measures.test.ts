@@ -208,4 +208,7 @@ test('a way that the only life took once is taken once a life', () => {
     [1, [{ to: 1, perLife: 1 }]],
     [1, []],
   ]);
+  // Half a second and a step of the two it lives.
+  expect(states[0].share).toBeCloseTo(0.275, 1);
+  expect(states[0].share! + states[1].share!).toBeCloseTo(1, 9);
 });
