@@ -135,6 +135,8 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
               ['Arenas', 'arenas'],
               ['Encounters', 'encounters'],
               ['Replay', 'replay'],
+              ['Tiers', 'difficulty/tiers'],
+              ['Traits', 'difficulty/traits'],
               ['Enemies as a table', 'table/enemies'],
               ['Party as a table', 'table/party'],
               ['History', 'history'],

@@ -1,6 +1,6 @@
 /** The kinds of units of one encounter, and who stands where at its start. */
 import type { Arena } from '../model/arena';
-import { effectiveUnit, type Lens, traitsAt, tweakApplies, tweakedUnit } from '../model/effective';
+import { effectiveUnit, type Lens, sideIn, traitsAt, tweakApplies, tweakedUnit } from '../model/effective';
 import type { Encounter, PartyMember } from '../model/encounter';
 import type { Project } from '../model/project';
 import { traitsBy, tweaksBy } from '../model/trait';
@@ -87,7 +87,7 @@ export class Kinds {
     const unit = this.effective(id);
     const born = tweakedUnit(unit, tweaksBy(this.project, traits));
     const kind = compileUnit(tweakedUnit(born, grown), this.context);
-    const bears = [...traitsAt(this.project, unit, this.lens), ...traitsBy(this.project, traits)].map(({ name }) => name);
+    const bears = [...traitsAt(this.project, this.asFound(unit), this.lens), ...traitsBy(this.project, traits)].map(({ name }) => name);
     this.all[number] = { ...kind, bears, ...(kind.source && { source: born, grown }) };
     return number;
   }
@@ -108,6 +108,12 @@ export class Kinds {
     return this.numbers.get(type) ?? this.all.findIndex(({ id }) => id === type);
   }
 
+  /** A unit on the side on which tweaks and traits find it. */
+  private asFound(unit: Unit): Pick<Unit, 'id' | 'side' | 'role' | 'traits'> {
+    const { id, role, traits } = unit;
+    return { id, role, traits, side: sideIn(this.encounter, unit) };
+  }
+
   worth(id: string): number {
     return this.effective(id).onDeath.worth;
   }
@@ -119,7 +125,7 @@ export class Kinds {
 
   /** Which of the encounter's units a scope speaks of, by type. */
   spokenOf(tweak: Pick<Tweak, 'scope' | 'of'>): boolean[] {
-    return this.names.types.map((type) => !type.startsWith('point:') && tweakApplies(tweak, this.effective(type)));
+    return this.names.types.map((type) => !type.startsWith('point:') && tweakApplies(tweak, this.asFound(this.effective(type))));
   }
 
   /** At a point of the arena where one is named; the others side by side across the way the party faces, an average radius between edges; rows behind one another. */

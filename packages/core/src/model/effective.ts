@@ -103,7 +103,7 @@ function ofTier({ tiers }: Project, { tier }: Lens, unit: Pick<Unit, 'id' | 'sid
 }
 
 /** The traits that a unit has of itself and at a tier, in the order in which they are laid over it. @param unit as it is written */
-export function traitsAt(project: Project, unit: Unit, lens: Lens): Trait[] {
+export function traitsAt(project: Project, unit: Pick<Unit, 'id' | 'side' | 'role' | 'traits'>, lens: Lens): Trait[] {
   return traitsBy(project, [...unit.traits, ...ofTier(project, lens, unit)]);
 }
 
@@ -123,11 +123,15 @@ export function writtenUnit(project: Project, id: string): Unit {
   return altered(project, id, new Map()).unit;
 }
 
-/** Whether a unit comes in an encounter without a party, and only on its side: then it is the party's, whatever list keeps it. */
-function standsForParty({ party, allies, waves }: Encounter, id: string): boolean {
-  if (party.length) return false;
+/**
+ * On which side tweaks and traits find a unit: on that of the list that keeps it; but one that comes in an encounter without a
+ * party, and only on its side, is the party's there.
+ */
+export function sideIn({ party, allies, waves }: Encounter, { id, side }: Pick<Unit, 'id' | 'side'>): Unit['side'] {
+  if (party.length) return side;
   const groups = waves.flatMap((wave) => wave.groups).filter(({ enemy, pool }) => enemy === id || pool.some((entry) => entry.enemy === id));
-  return groups.length > 0 && groups.every(({ side }) => side === 'ours') && !allies.some(({ unit }) => unit === id);
+  const stands = groups.length > 0 && groups.every((group) => group.side === 'ours') && !allies.some(({ unit }) => unit === id);
+  return stands ? 'party' : side;
 }
 
 /**
@@ -137,8 +141,7 @@ function standsForParty({ party, allies, waves }: Encounter, id: string): boolea
 export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
   const chains = new Map<string, Chain>();
   const { unit: written, owned } = altered(project, id, chains);
-  const { role } = written;
-  const spoken = { id, role, side: encounter && standsForParty(encounter, id) ? 'party' : written.side } as const;
+  const spoken = { id, role: written.role, side: encounter ? sideIn(encounter, written) : written.side };
   const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: NumberTweak) => boolean) =>
     applySources(Unit, unit, sources, speaksOf, chains, owned || unit !== written);
   const ofAll = () => true;

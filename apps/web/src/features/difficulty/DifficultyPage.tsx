@@ -9,6 +9,7 @@ import {
   idFor,
   nameFor,
   placesOfTweaks,
+  sameJson,
   samePlace,
   takenIds,
   without,
@@ -141,7 +142,17 @@ function Difficulty({ project, list }: { project: Project; list: SettingList }) 
                 className="btn"
                 title={`a ${one} half-way between ${setting.name} and ${settings[index + 1].name}`}
                 onClick={() =>
-                  add(undefined, between(setting, settings[index + 1], 0.5), index + 1, `${setting.name} to ${settings[index + 1].name}`)
+                  add(
+                    {
+                      id: '',
+                      name: '',
+                      tweaks: [],
+                      ...(isTier(setting) && { traits: sharedTraits(setting, settings[index + 1] as Tier) }),
+                    } as Setting,
+                    between(setting, settings[index + 1], 0.5),
+                    index + 1,
+                    `${setting.name} to ${settings[index + 1].name}`,
+                  )
                 }
               >
                 Half-way to the next
@@ -192,6 +203,9 @@ function Difficulty({ project, list }: { project: Project; list: SettingList }) 
 }
 
 const isTier = (setting: Setting): setting is Tier => 'traits' in setting;
+
+/** What two tiers both give: so does one between them. */
+const sharedTraits = (first: Tier, second: Tier) => first.traits.filter((given) => second.traits.some((one) => sameJson(one, given)));
 
 /** Chooses whose number a new row is of. */
 function AddRow({ project, partyOnly, onAdd }: { project: Project; partyOnly: boolean; onAdd: (place: TweakPlace) => void }) {

@@ -25,18 +25,22 @@ export function inspectUnit(project: Project, id: string, lens: Lens): Warning[]
 
 /** Warnings of a whole project through one lens: units, then encounters, then traits and lists of tweaks. */
 export function inspect(project: Project, lens: Lens): Warning[] {
-  return distinct([
-    ...unitHeads(project).flatMap(({ id }) => inspectUnit(project, id, lens)),
-    ...project.encounters.flatMap((encounter) => waves(project, encounter)),
-    ...traits(project),
-    ...tweaks(project),
-  ]);
+  return distinct([...units(project, lens), ...besides(project)]);
 }
+
+const units = (project: Project, lens: Lens): Warning[] => unitHeads(project).flatMap(({ id }) => inspectUnit(project, id, lens));
+
+/** What is the same through every lens. */
+const besides = (project: Project): Warning[] => [
+  ...project.encounters.flatMap((encounter) => waves(project, encounter)),
+  ...traits(project),
+  ...tweaks(project),
+];
 
 /** The same as written and at every tier; what several tiers share is said once, as the first of them has it. */
 export function inspectAll(project: Project): Warning[] {
-  const lenses: Lens[] = [{}, ...project.tiers.map(({ id }) => ({ tier: id }))];
-  return distinct(lenses.flatMap((lens) => inspect(project, lens)));
+  const [written, ...tiers]: Lens[] = [{}, ...project.tiers.map(({ id }) => ({ tier: id }))];
+  return distinct([...units(project, written), ...besides(project), ...tiers.flatMap((lens) => units(project, lens))]);
 }
 
 /** Warnings that lie at a place or below it. */

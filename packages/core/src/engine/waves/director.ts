@@ -86,11 +86,12 @@ function carryOut(fight: Fight, act: CompiledConsequence, number: number, place:
 
 function letStrayersGo(fight: Fight): void {
   const { waves } = fight.compiled;
+  const against = [PARTY, ENEMY].map((side) => opponents(fight, side));
   for (const unit of [...fight.living[ENEMY], ...fight.living[PARTY]]) {
     if (fight.wave[unit] < 0) continue;
     const beyond = waves[fight.wave[unit]].groups[fight.group[unit]]?.leavesBeyond ?? Infinity;
     if (beyond === Infinity) continue;
-    const near = opponents(fight, fight.side[unit]).some((foe) => inReach(fight.apart(unit, foe), beyond));
+    const near = against[fight.side[unit]].some((foe) => fight.isAlive[foe] && inReach(fight.apart(unit, foe), beyond));
     if (!near) depart(fight, unit, GONE.farAway);
   }
 }

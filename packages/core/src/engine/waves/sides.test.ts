@@ -223,6 +223,18 @@ describe('groups in the place of a party', () => {
     const tables = compile(document, { encounter: 'fight', tier: 'hard' });
     expect([most(tables, 'mite'), most(tables, 'gun')]).toEqual([5, 50]);
     const events = [{ id: 'e', name: 'e', when: { subject: 'partyAlive', is: 'below', value: 3 }, then: [{ does: 'end', as: 'ended' }] }];
+    const double = { id: 'double', name: 'Double', tweaks: [{ path: '/health/max', op: '×', value: 2 }] };
+    const then = (act: Loose) => [{ id: 'e', name: 'e', when: { subject: 'clock', is: 'above', value: 0.2 }, then: [act] }];
+    const ends = (act: Loose) => {
+      const found: number[] = [];
+      run(compiled({ ...struck(), traits: [double], encounter: { events: then(act) }, limit: 0.5 }), 1, (fight) => {
+        for (let one = 0; one < fight.count; one++) found[one] = fight.kinds[one].maxHealth;
+      });
+      return found;
+    };
+    expect(ends({ does: 'trait', of: 'double', to: 'party' })).toEqual([20, 20, 20, 50]);
+    expect(ends({ does: 'trait', of: 'double', to: 'enemies' })).toEqual([10, 10, 10, 100]);
+    expect(ends({ does: 'tweak', tweaks: [{ scope: 'party', path: '/health/max', op: '+', value: 1 }] })).toEqual([11, 11, 11, 50]);
     const { log } = fought({ ...struck(), encounter: { events } });
     expect(eventsOf(log, 'death')).toHaveLength(1);
   });
