@@ -98,8 +98,8 @@ export const GOAL_BLOCK = 2;
 /** µs for which a way point is kept. Longer: detours after a target that moves; shorter: slower. */
 export const WAY_LASTS = 400_000;
 
-/** Bytes of distance fields kept between runs; beyond it all are dropped and made again. Changes no result. */
-export const FIELD_BYTES = 64e6;
+/** Bytes of clearances and distance fields kept by a thread for all its runs; beyond it what was used longest ago goes. Changes no result. */
+export const WAYS_BYTES = 64e6;
 
 /** s of running that a unit looks ahead for walls when it backs away. */
 export const RETREAT_SECONDS = 0.5;

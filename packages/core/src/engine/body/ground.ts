@@ -1,18 +1,10 @@
 /** The ground of one arena: its walls, how much room there is, and the ways around. Empty ground costs nothing. */
 import type { Compiled, CompiledShape, CompiledWall } from '../tables';
-import {
-  FIELD_BYTES,
-  GOAL_BLOCK,
-  GRAZE_SHARE,
-  LOOK_AHEAD_CELLS,
-  MOST_TRACES,
-  PUSH_ITERATIONS,
-  SQUEEZE_CELLS,
-  TOUCH_SHARE,
-} from '../tuning';
+import { GOAL_BLOCK, GRAZE_SHARE, LOOK_AHEAD_CELLS, MOST_TRACES, PUSH_ITERATIONS, SQUEEZE_CELLS, TOUCH_SHARE } from '../tuning';
 import { Clearance, distanceTo } from './clearance';
 import { blocked } from './lines';
-import { distanceField, downhill, Passages, STRAIGHT as STRAIGHT_COST } from './ways';
+import { KEPT_WAYS, type KeptWays, groundKey } from './kept-ways';
+import { type DistanceField, STRAIGHT as STRAIGHT_COST, downhill } from './ways';
 
 export class Ground {
   readonly walls: readonly CompiledWall[];
@@ -23,14 +15,18 @@ export class Ground {
   /** Whether a class meets anything but the arena's edge. */
   private readonly bounded: boolean[];
   private readonly clearances: (Clearance | undefined)[];
-  private readonly fields = new Map<number, Uint16Array>();
-  private fieldBytes = 0;
+  /** What each class is kept as. */
+  private readonly keys: (string | undefined)[];
   private readonly cell: number;
   /** Where the last question ended: a place out of walls, or a way point. */
   x = 0;
   y = 0;
 
-  constructor({ walls, closed, halfWidth, halfDepth, grid }: Compiled) {
+  /** @param kept what is known of grounds */
+  constructor(
+    { walls, closed, halfWidth, halfDepth, grid }: Compiled,
+    private readonly kept: KeptWays = KEPT_WAYS,
+  ) {
     this.walls = walls;
     this.halfWidth = halfWidth;
     this.halfDepth = halfDepth;
@@ -38,6 +34,7 @@ export class Ground {
     this.shapes = closed.map((shapes) => [...walls, ...shapes].map(boxed));
     this.bounded = this.shapes.map(({ length }) => length > 0);
     this.clearances = this.shapes.map(() => undefined);
+    this.keys = this.shapes.map(() => undefined);
   }
 
   /** Whether a class of units has walls or closed ground to go around. */
@@ -51,7 +48,14 @@ export class Ground {
   }
 
   private clearance(ground: number): Clearance {
-    return (this.clearances[ground] ??= new Clearance(this.halfWidth, this.halfDepth, this.cell, this.shapes[ground]));
+    return (this.clearances[ground] ??= this.ways(ground).clearance);
+  }
+
+  private ways(ground: number) {
+    const { halfWidth, halfDepth, cell } = this;
+    const shapes = this.shapes[ground];
+    const key = (this.keys[ground] ??= groundKey(halfWidth, halfDepth, cell, shapes));
+    return this.kept.of(key, () => this.clearances[ground] ?? new Clearance(halfWidth, halfDepth, cell, shapes));
   }
 
   /** Whether a body may stand somewhere: inside the arena, clear of walls and closed ground. */
@@ -217,9 +221,9 @@ export class Ground {
     const column = goal % clearance.columns;
     const block = goal - (column % GOAL_BLOCK) - (((goal - column) / clearance.columns) % GOAL_BLOCK) * clearance.columns;
     const from = clearance.cellAt(fromX, fromY);
-    const shared = this.field(ground, clearance, least, block, GOAL_BLOCK);
+    const shared = this.field(ground, least, block, GOAL_BLOCK).from(from);
     if (shared[from] > GOAL_BLOCK * STRAIGHT_COST) return this.follow(clearance, shared, from, fromX, fromY, least);
-    return this.follow(clearance, this.field(ground, clearance, least, goal, 1), from, fromX, fromY, least);
+    return this.follow(clearance, this.field(ground, least, goal, 1).from(from), from, fromX, fromY, least);
   }
 
   private follow(clearance: Clearance, cost: Uint16Array, from: number, fromX: number, fromY: number, least: number): boolean {
@@ -244,23 +248,9 @@ export class Ground {
     return true;
   }
 
-  private field(ground: number, clearance: Clearance, least: number, goal: number, size: number): Uint16Array {
-    const width = Math.floor(least / clearance.cell / 0.5 + 0.5) * this.shapes.length + ground;
-    const key = (width * clearance.cells + goal) * 2 + (size > 1 ? 1 : 0);
-    const known = this.fields.get(key);
-    if (known) return known;
-    if (this.fieldBytes > FIELD_BYTES) {
-      this.fields.clear();
-      this.fieldBytes = 0;
-    }
-    const made = distanceField((this.passages[width] ??= new Passages(clearance, least)), goal, size);
-    this.fields.set(key, made);
-    this.fieldBytes += made.byteLength;
-    return made;
+  private field(ground: number, least: number, goal: number, size: number): DistanceField {
+    return this.kept.field(this.ways(ground), Math.floor(least / this.cell / 0.5 + 0.5), least, goal, size);
   }
-
-  /** By width and class of ground. */
-  private readonly passages: Passages[] = [];
 }
 
 /** A shape with the box about it. */

@@ -1,6 +1,6 @@
 /**
- * Ways around walls: a distance field from every cell to a goal, shared by all of one width who go there. A field depends
- * on nothing but the arena, the goal and the width, so keeping it for later runs changes no result.
+ * Ways around walls: a distance field from cells to a goal, shared by all of one width who go there. A field depends on nothing
+ * but the arena, the goal and the width, so keeping it for later runs changes no result.
  */
 import type { Clearance } from './clearance';
 
@@ -64,21 +64,60 @@ let waiting: Int32Array[] = [];
 const counts = new Int32Array(BUCKETS);
 
 /**
- * Costs from every cell to the goal (Dial's buckets: every cost is below BUCKETS). A goal that is too tight for the body
- * is widened to the nearest cells that are not. Costs beyond UNREACHED are not kept: some thirteen thousand cells away.
- *
- * @param goal a cell
- * @param size cells to a side of the block, from the goal on, that counts as the goal
+ * Costs from cells to a goal, worked out only as far as they are asked for: those of a cell, and of all that are nearer to the goal,
+ * are the same however far the field has been worked out beyond it.
  */
-export function distanceField({ clearance, least, open, tight, steps }: Passages, goal: number, size: number): Uint16Array {
+export class DistanceField {
+  private cost: Uint16Array | undefined;
+  /** Costs below this are final; beyond it lie cells that have not been reached yet. */
+  private upTo = 0;
+
+  /**
+   * @param goal a cell
+   * @param size cells to a side of the block, from the goal on, that counts as the goal
+   */
+  constructor(
+    private readonly passages: Passages,
+    private readonly goal: number,
+    private readonly size: number,
+  ) {}
+
+  /** Costs, final for a cell and for all on any way from it to the goal; UNREACHED where there is no way. */
+  from(cell: number): Uint16Array {
+    const { cost } = this;
+    if (cost && (cost[cell] < this.upTo || this.upTo === Infinity)) return cost;
+    // Worked out anew, at least twice as far: what is done over and over comes to as much again.
+    const field = distances(this.passages, this.goal, this.size, cell, 2 * this.upTo);
+    this.cost = field.cost;
+    this.upTo = field.upTo;
+    return field.cost;
+  }
+}
+
+/**
+ * Dial's buckets: every cost of a step is below BUCKETS. A goal that is too tight for the body is widened to the nearest cells that
+ * are not. Costs beyond UNREACHED are not kept: some thirteen thousand cells away.
+ *
+ * @param until a cell whose cost is to be final
+ * @param least costs below this are to be final
+ */
+function distances(
+  { clearance, least: room, open, tight, steps }: Passages,
+  goal: number,
+  size: number,
+  until: number,
+  least: number,
+): { cost: Uint16Array; upTo: number } {
   const cells = open.length;
   // A cell waits once for each neighbour that bettered it, at most; of one cost far fewer do.
   if (waiting.length === 0 || waiting[0].length < cells) waiting = Array.from({ length: BUCKETS }, () => new Int32Array(8 * cells));
   const cost = new Uint16Array(cells).fill(UNREACHED);
   counts.fill(0);
-  let left = seed(clearance, least, goal, size, cost, waiting[0]);
+  let left = seed(clearance, room, goal, size, cost, waiting[0]);
   counts[0] = left;
   for (let now = 0; left > 0 && now < UNREACHED - BUCKETS; now++) {
+    // All below this cost have been gone on from, so every way that leads down from the cell is there.
+    if (now >= least && cost[until] < now) return { cost, upTo: now };
     const slot = now & (BUCKETS - 1);
     const bucket = waiting[slot];
     const count = counts[slot];
@@ -100,7 +139,7 @@ export function distanceField({ clearance, least, open, tight, steps }: Passages
       }
     }
   }
-  return cost;
+  return { cost, upTo: Infinity };
 }
 
 function seed({ columns, rows, room }: Clearance, least: number, goal: number, size: number, cost: Uint16Array, into: Int32Array): number {
