@@ -34,8 +34,8 @@ export class Range {
 
 @About('Between two durations; each use draws uniformly.')
 export class Delay {
-  @seconds('At least', 'shortest wait') min = 0;
-  @seconds('At most', 'longest wait') max = 0;
+  @seconds('Shortest', 'shortest wait') min = 0;
+  @seconds('Longest', 'longest wait') max = 0;
 }
 
 @About('When an attack does what, from the start of its wind-up.')
@@ -57,7 +57,9 @@ export class Beat {
     { label: 'Aim', about: 'turns with its target until the wind-up ends, or keeps the direction it had at its start' },
   )
   tracking: 'turns' | 'fixed' = 'turns';
-  @Optional() @seconds('Cue', 'how long after the start of the wind-up it can be read; absent: at once', 60) cue?: number;
+  @Optional()
+  @seconds('Readable after', 'the cue: how long after the start of the wind-up it can be read; absent: at once', 60)
+  cue?: number;
 }
 
 @About('Whom a hit strikes, and how often.')
@@ -94,8 +96,16 @@ export class Projectile {
   @Optional()
   @Quantity({ label: 'Lifetime', unit: 's', min: 0.01, max: 60, about: 'how long a shot flies; absent: as far as its range' })
   lifetime?: number;
-  @Quantity({ label: 'Volley', unit: '', min: 1, max: 32, whole: true, about: 'shots launched together at each hit instant' }) count = 1;
-  @Quantity({ label: 'Spread', unit: '°', min: 0, max: 180, about: 'each shot leaves within half of this to either side of the aim' })
+  @Quantity({
+    label: 'Shots at once',
+    unit: '',
+    min: 1,
+    max: 32,
+    whole: true,
+    about: 'the volley: shots launched together at each hit instant',
+  })
+  count = 1;
+  @Quantity({ label: 'Spread angle', unit: '°', min: 0, max: 180, about: 'each shot leaves within half of this to either side of the aim' })
   spread = 0;
   @share('Lead', 'share of the target’s motion that the aim allows for') lead = 0;
   @ListOf(() => Muzzle, LIMITS.muzzles, { label: 'Muzzles', about: 'none: from its centre' }) muzzles: Muzzle[] = [];
@@ -125,7 +135,7 @@ export class Area {
 export class Summoning {
   @Refers({ to: ['unit'], gone: 'blocks' }, { label: 'Unit', about: 'the unit that appears' }) unit: string;
   @Quantity({ label: 'Summons', unit: '', min: 1, max: 50, whole: true, about: 'how many appear at each hit' }) count = 1;
-  @Quantity({ label: 'At most', unit: '', min: 1, max: 100, whole: true, about: 'how many of its summoned may live at one time' })
+  @Quantity({ label: 'Alive at most', unit: '', min: 1, max: 100, whole: true, about: 'how many of its summoned may live at one time' })
   cap: number;
   @metres('Around', 'they appear within this distance of its edge', 50) around = 2;
 }
@@ -134,7 +144,7 @@ export class Summoning {
 export class Aim {
   @share('Accuracy near', 'chance to hit when the bodies touch') near = 1;
   @share('Accuracy far', 'chance to hit at full range; linear between') far = 1;
-  @share('Weak points', 'share of hits that meet a weak point that is exposed') weakPointShare = 0;
+  @share('Finds weak points', 'share of its hits that meet a weak point that is exposed') weakPointShare = 0;
 }
 
 @About(

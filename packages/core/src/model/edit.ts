@@ -24,6 +24,30 @@ export function setAt(root: object, path: string, value: unknown): void {
   }
 }
 
+/** Numbers side by side of which the first may not be above the second. The edges of a band are; accuracies near and far are not. */
+const ORDERED: readonly { low: string; high: string; of?: string }[] = [
+  { low: 'min', high: 'max' },
+  { low: 'near', high: 'far', of: 'does' },
+  { low: 'eyeHeight', high: 'height' },
+];
+
+/** The same of a number; where it passes the one beside it that it may not pass, that one goes with it. */
+export function setInOrder(root: object, path: string, value: number | undefined): void {
+  setAt(root, path, value);
+  if (value === undefined) return;
+  const steps = pointerSteps(path);
+  const parent = steps.slice(0, -1).reduce<unknown>(stepInto, root);
+  if (!isDictionary(parent)) return;
+  const last = steps[steps.length - 1];
+  for (const { low, high, of } of ORDERED) {
+    const [a, b] = [parent[low], parent[high]];
+    if (of !== undefined && !(of in parent)) continue;
+    if (typeof a !== 'number' || typeof b !== 'number' || a <= b) continue;
+    if (last === low) parent[high] = value;
+    else if (last === high) parent[low] = value;
+  }
+}
+
 /**
  * A project with one of its units, or variants, changed. What a variant should come to is written as what differs from its
  * base; a base's change reaches its variants, and what of theirs no longer fits it is left out.

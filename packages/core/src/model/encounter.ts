@@ -35,8 +35,8 @@ const units = (label: string, about: string, min = 0) => Quantity({ label, unit:
 
 @About('How many.')
 export class Count {
-  @units('At least', 'fewest units') min = 1;
-  @units('At most', 'most units; drawn uniformly') max = 1;
+  @units('Fewest', 'fewest units') min = 1;
+  @units('Most', 'most units; drawn uniformly') max = 1;
 }
 
 @About('One enemy of a pool.')
@@ -150,7 +150,7 @@ export class Wave {
   @YesNo({ label: 'Counts the summoned', about: 'units that its units summon belong to it and must be defeated too' })
   countsSummoned = false;
   @YesNo({ label: 'Counts the revived again', about: 'a defeated unit that is revived must be defeated again' }) countsRevived = false;
-  @YesNo({ label: 'May be left out', about: 'the fight may be won without it having come' }) optional = false;
+  @YesNo({ label: 'Not needed to win', about: 'the fight may be won without it having come' }) optional = false;
 }
 
 @About('Somebody who stands in the fight from the start.')
@@ -179,12 +179,12 @@ export class SlotPool {
 @About('How many of one unit may live at one time.')
 export class TypeCap {
   @Refers(UNIT, { label: 'Unit' }) unit: string;
-  @units('At most', 'of it alive at one time', 1) most = 1;
+  @units('Alive of it', 'of it alive at one time, at most', 1) most = 1;
 }
 
 @About('How many enemies may live at one time, and what becomes of one more.')
 export class AliveCap {
-  @units('At most', 'enemies alive at one time', 1) most = 20;
+  @units('Alive at most', 'enemies alive at one time', 1) most = 20;
   @ListOf(() => TypeCap, LIMITS.units, { label: 'By type' }) perType: TypeCap[] = [];
   @OneOf(
     { wait: 'waits in line', skip: 'is left out', replace: 'replaces the oldest' },

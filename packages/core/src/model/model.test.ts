@@ -101,6 +101,11 @@ describe('validity', () => {
       (d) => (d.units[2].attacks[0].range = { min: 5, max: 2 }),
       ['/units/thistlejack/attacks/quill/range/min', 'order', 5],
     ],
+    [
+      'a pause the wrong way round',
+      (d) => (d.units[2].choice.pause = { min: 2, max: 1 }),
+      ['/units/thistlejack/choice/pause/min', 'order', 2],
+    ],
     ['eyes above the head', (d) => (d.units[1].body.eyeHeight = 9), ['/units/clipper/body/eyeHeight', 'atMostHeight', 9]],
     [
       'a projectile without one',
@@ -192,6 +197,13 @@ describe('pointers and patches', () => {
     expect(pointerOf('a/b', '~')).toBe('/a~1b/~0');
     expect(pointerSteps('/a~1b/~0')).toEqual(['a/b', '~']);
     expect(placesAt(demo().units[2], ['attacks', '*', 'range', 'max'])).toHaveLength(3);
+    // What has no id is named by its place; so is what is no object.
+    expect(placesAt({ list: [{ a: 1 }, { id: 'b', a: 2 }, { id: 3, a: 4 }] }, ['list', '*', 'a'])).toEqual([
+      ['list', '0', 'a'],
+      ['list', 'b', 'a'],
+      ['list', '2', 'a'],
+    ]);
+    expect(placesAt({ list: [7] }, ['list', '*'])).toEqual([['list', '0']]);
   });
 
   test('adding in a list keeps the place; what is there already is not added twice', () => {

@@ -1,43 +1,20 @@
 /** What a new project begins with: somebody to fight, a ground to fight on, and how well may be played. All of it is plain and can be changed. */
+import { beginningOf } from './beginnings/beginning';
+import { UNIT_BEGINNINGS, beginUnit } from './beginnings/units';
 import type { Project } from './project';
 import { FORMAT, FORMAT_VERSION } from './project';
+import type { Unit } from './unit';
 import { parseProject } from './validate';
 
-/** Somebody of ordinary reflexes with an ordinary weapon: hits 5 × 0.9 twice a second within 15 m, takes a hundred, steps aside and dodges. */
-const OPPONENT = {
-  id: 'opponent',
-  name: 'Opponent',
-  side: 'party',
-  role: 'opponent',
-  glyph: 'diamond',
-  colour: 'ink',
-  notes: 'Somebody of ordinary reflexes, to have a fight from the start. Change it, or put your own party in its place.',
-  health: { max: 100 },
-  movement: { walk: 2, run: 5, turnRate: 540 },
-  senses: { sight: 40, lose: 60, reaction: { mean: 0.3, spread: 0.08 } },
-  attacks: [
-    {
-      id: 'shot',
-      name: 'Shot',
-      delivery: 'hitscan',
-      range: { min: 0, max: 15 },
-      facing: 15,
-      beat: { windup: 0.1, recovery: 0.15, cooldown: 0.5, moving: 'slow' },
-      effects: { damage: { amount: 5, spread: 1 } },
-      hits: { limit: 1 },
-      aim: { near: 0.9, far: 0.7 },
-    },
-  ],
-  choice: { priorities: [{ entries: [{ attack: 'shot' }] }] },
-  states: [{ id: 'keep-away', name: 'Keep away', does: 'band', pace: 'walk', near: 4, far: 10 }],
-  player: {
-    attention: { angle: 240, follows: 3, mean: 0.3, spread: 0.08, mistakes: 0.08 },
-    answers: [
-      { id: 'dodge', kind: 'dodge', window: 0.35, distance: 2, cooldown: 1.5 },
-      { id: 'step', kind: 'stepOut' },
-    ],
-  },
-};
+/** Whom a new project has to fight; whom a beginning is measured against where there is nobody on the other side. */
+export function ordinaryOpponent(): Unit {
+  return beginUnit(beginningOf(UNIT_BEGINNINGS, 'ordinary'), {
+    id: 'opponent',
+    name: 'Opponent',
+    role: 'opponent',
+    notes: 'Somebody of ordinary reflexes, to have a fight from the start. Change it, or put your own party in its place.',
+  });
+}
 
 const party = (path: string, op: '×' | '+' | '=', value: number) => ({ scope: 'party', path, op, value });
 
@@ -87,7 +64,7 @@ export function newProject(id: string, name: string): Project {
     version: FORMAT_VERSION,
     id,
     name,
-    units: structuredClone([OPPONENT]),
+    units: [ordinaryOpponent()],
     arenas: structuredClone([GROUND]),
     skills: structuredClone(SKILLS),
   });

@@ -27,7 +27,7 @@ const DOES = {
   flee: 'flee',
   strafe: 'circle in a band',
   wander: 'wander',
-  patrol: 'walk a beat',
+  patrol: 'walk a round',
   home: 'go home',
   search: 'search',
   goTo: 'go to a point',
@@ -79,7 +79,7 @@ export class Deciding {
   @Quantity({ label: 'Decides to', unit: 's', min: 0.05, max: 600, about: 'at the latest' }) max = 0.5;
 }
 
-@About('A stop of a beat, relative to the unit’s home.')
+@About('A stop of a round, relative to the unit’s home.')
 export class PatrolPoint {
   @Identifier() id: string;
   @metres('East', 'from its home', -200) x = 0;
@@ -90,7 +90,7 @@ export class PatrolPoint {
   facing?: number;
 }
 
-@About('The beat it walks.')
+@About('The round it walks.')
 export class Patrol {
   @ListOf(() => PatrolPoint, LIMITS.patrolPoints, { label: 'Stops', needed: true }) points: PatrolPoint[] = [];
   @OneOf({ loop: 'round and round', backAndForth: 'back and forth' }, { label: 'Order', about: 'in which it visits them' })
@@ -165,7 +165,7 @@ export class State {
   @Optional()
   @Group(() => Roaming, { label: 'Directions', about: 'absent: from place to place, with a rest at each', when: { does: ['wander'] } })
   roams?: Roaming;
-  @Optional() @Group(() => Patrol, { label: 'Beat', when: { does: ['patrol'] }, needed: true }) patrol?: Patrol;
+  @Optional() @Group(() => Patrol, { label: 'Round', when: { does: ['patrol'] }, needed: true }) patrol?: Patrol;
   @Optional()
   @Refers(
     { to: { by: 'does', kinds: { goTo: 'point', follow: 'unit' } }, loose: true, gone: 'blocks' },

@@ -116,7 +116,8 @@ export class Stagger {
 
 @About('How firmly it stands.')
 export class Steadiness {
-  @Quantity({ label: 'Steadiness', unit: '', min: 0, max: 1, about: 'share of every knockback that is taken off' }) resist = 0;
+  @Quantity({ label: 'Knockback resisted', unit: '', min: 0, max: 1, about: 'its steadiness: share of every knockback that is taken off' })
+  resist = 0;
 }
 
 @About('What makes it fight.')

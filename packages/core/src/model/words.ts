@@ -27,6 +27,16 @@ export function fieldLabel(root: Constructor, steps: readonly string[]): string 
   return (type && classFields(type)?.said.get(field)?.label) || field;
 }
 
+/** "Cooldown of all attacks". */
+export function placeName(path: string, root: Constructor = Unit): string {
+  const steps = pointerSteps(path);
+  const label = fieldLabel(root, steps);
+  const group = steps.filter((step, i) => i < steps.length - 1 && step !== '*' && steps[i + 1] !== '*' && !/^\d/.test(step));
+  const within = group.length && group[group.length - 1] !== label.toLowerCase() ? ` (${group.join(' ')})` : '';
+  const list = steps.lastIndexOf('*') > 0 ? ` of all ${steps[steps.lastIndexOf('*') - 1]}` : '';
+  return `${label}${list}${within}`;
+}
+
 /** What the words of a field are called, in the order of the model. */
 export function fieldWords(root: Constructor, steps: readonly string[]): { id: string; name: string }[] {
   const field = steps[steps.length - 1];

@@ -5,7 +5,7 @@ import { DAMAGE_TYPE, effect, hitTold, points, share } from './parts';
 @About('What it takes from whoever is struck.')
 export class Damage {
   @points('Damage', 'of one hit, before armour') amount = 0;
-  @points('Spread', 'each hit is drawn uniformly from amount ± spread, at least 0') spread = 0;
+  @points('Damage ±', 'each hit is drawn uniformly from amount ± spread, at least 0') spread = 0;
   @Optional()
   @RefersByName(DAMAGE_TYPE, 40, { label: 'Kind', about: 'what resistances speak of; absent: none of them counts' })
   type?: string;
