@@ -32,7 +32,14 @@ describe('leaving out', () => {
 
   test('what there is not is refused by name', () => {
     expect(() => leaveOut(evening(), 'wave:ninth')).toThrow('there is no wave "ninth" in Evening Shift');
-    expect(() => leaveOut(evening(), 'attack:bite')).toThrow('what is left out must be wave:ID or unit:ID: it is attack:bite');
+    expect(() => leaveOut(evening(), 'attack:bite')).toThrow(
+      'what is left out must be wave:ID, wave:ID+SECONDS or unit:ID: it is attack:bite',
+    );
+    for (const wrong of ['', '-1', '3601', 'soon', 'NaN'])
+      expect(() => leaveOut(evening(), `wave:${evening().waves[0].id}+${wrong}`)).toThrow(
+        `the seconds that pass for ${evening().waves[0].id} must be from 0 to 3600: they are ${wrong}`,
+      );
+    expect(() => leaveOut(evening(), 'unit:clipper+3')).toThrow('what is left out must be');
   });
 
   test('the cell of it has a key of its own, and the waves after it still come', () => {
@@ -44,6 +51,53 @@ describe('leaving out', () => {
     batch.advance(6);
     // What waits for the empty wave's end does not wait in vain.
     expect(batch.summary().waves.map(({ came }) => came)).toEqual([6, 6, 6, 6, 6]);
+  });
+});
+
+describe('the time of a wave that is left out', () => {
+  test('passes all the same for those that wait for its defeat, and for nobody else', () => {
+    const whole = evening();
+    const [first] = whole.waves;
+    const waits = whole.waves.filter(({ start, after }, i) => start === 'defeated' && (after ?? whole.waves[i - 1].id) === first.id);
+    expect(waits.length).toBeGreaterThan(0);
+    const passed = leaveOut(whole, `wave:${first.id}+12.5`);
+    whole.waves.forEach((wave, i) => expect(passed.waves[i].delay).toBe(wave.delay + (waits.includes(wave) ? 12.5 : 0)));
+    const came = (without?: string) => {
+      const batch = new Batch(
+        compileScenario(demoProject(), { kind: 'encounter', id: 'evening-shift', ...(without && { without }) }),
+        1,
+        10,
+      );
+      batch.advance(10);
+      return batch.summary().waves[1].started!.median;
+    };
+    expect(came(`wave:${first.id}+12.5`)).toBeCloseTo(came(`wave:${first.id}`) + 12.5, 6);
+    expect(came(`wave:${first.id}`)).toBeLessThan(came());
+  });
+
+  test('the likeliest stand first: the wave that came last before the window, then the others; kinds by the wave that brings them', () => {
+    const whole = evening();
+    const ids = whole.waves.map(({ id }) => id);
+    const came = (wave: string) => [0, 15, 30, 42, undefined][ids.indexOf(wave)];
+    const names = (from: number, to: number, passes = false) =>
+      suspectsOf(demoProject(), whole, { from, to }, came, passes).map(({ without }) => without);
+    expect(names(30, 38).slice(0, 5)).toEqual([ids[2], ids[1], ids[0], ids[3], ids[4]].map((id) => `wave:${id}`));
+    expect(
+      names(30, 38)
+        .filter((one) => one.startsWith('unit'))
+        .sort(),
+    ).toEqual(
+      partsOf(whole)
+        .units.map((id) => `unit:${id}`)
+        .sort(),
+    );
+    const kinds = names(30, 38).filter((one) => one.startsWith('unit'));
+    expect(partsOf({ waves: [whole.waves[2]] }).units.map((id) => `unit:${id}`)).toContain(kinds[0]);
+    // The second waits for the first and came 15 s after it, 4 of which it waits besides.
+    expect(whole.waves[1].delay).toBe(4);
+    expect(names(30, 38, true)).toContain(`wave:${ids[0]}+11`);
+    // Nothing waits for the last.
+    expect(names(30, 38, true)).toContain(`wave:${ids[4]}`);
   });
 });
 
@@ -76,7 +130,7 @@ describe('causes', () => {
 
   test('of Evening Shift’s first half minute the Mulchers are a cause, the wave that comes later is not', () => {
     const project = demoProject();
-    const suspects = suspectsOf(project, evening());
+    const suspects = suspectsOf(project, evening(), { from: 0, to: 30 }, () => 0);
     expect(suspects.filter(({ without }) => without.startsWith('wave:'))).toHaveLength(evening().waves.length);
     const cell: Scenario = { kind: 'encounter', id: 'evening-shift', tier: 'bloom', skill: 'regular' };
     const { times, rows } = rowsOf(cell, 12);

@@ -73,7 +73,7 @@ describe('pacing', () => {
       ['above', 4, 7, 'b'],
       ['noLull', 4, 4, 'b'],
     ]);
-    expect(found[0].sentence).toBe('the peak of 4 % a second comes at 0:06, in Second, 2 × the intended');
+    expect(found[0].sentence).toBe('the median of all runs peaks with 4 % a second at 0:06, in Second, 2 × the intended');
     expect(found[1].sentence).toBe('from 0:04 to 0:07 it is above what is intended, by up to 2 % a second');
     expect(found[2].sentence).toBe('there is no lull between First and Second');
   });

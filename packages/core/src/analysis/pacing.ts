@@ -139,7 +139,7 @@ export function findingsOf(curve: Curve, waves: readonly PacedWave[], intended?:
       kind: 'peak',
       at: times[peak],
       window: { from: times[peak] - PRESSURE_WINDOW_SECONDS, to: times[peak] + PRESSURE_WINDOW_SECONDS },
-      sentence: `the peak of ${percent(highest)} a second comes at ${clock(times[peak])}${wave ? `, in ${wave.name}` : ''}${against}`,
+      sentence: `the median of all runs peaks with ${percent(highest)} a second at ${clock(times[peak])}${wave ? `, in ${wave.name}` : ''}${against}`,
       ...(wave && { wave: wave.id }),
     });
   }

@@ -45,6 +45,7 @@ export const INSPECTION_RULES = [
 export type InspectionRule = (typeof INSPECTION_RULES)[number];
 
 export const SIMULATED_RULES = [
+  'nobodyHurt',
   'attackNeverUsed',
   'attackHardlyUsed',
   'stateNeverEntered',
@@ -63,3 +64,65 @@ export const SIMULATED_RULES = [
 export type SimulatedRule = (typeof SIMULATED_RULES)[number];
 
 export type WarningRule = InspectionRule | SimulatedRule;
+
+/** All of them in the order of what they cost a fight: first what keeps it from being one, last what is a matter of taste. */
+export const BY_COST: readonly WarningRule[] = [
+  // there is no fight, or no end of it
+  'runsAway',
+  'nobodyHurt',
+  'timesOut',
+  'stuck',
+  'neverStruck',
+  'nobodyToTarget',
+  'nothingToStrike',
+  'waveNeverStarts',
+  'emptyWave',
+  'outheals',
+  'reviveLoop',
+  // an attack that cannot strike, or does nothing where it does
+  'rangeInsideBody',
+  'stopsOutOfReach',
+  'shotFallsShort',
+  'unaffordable',
+  'movementCutShort',
+  'neverTicks',
+  'neverReached',
+  'neverChosen',
+  'attackNeverUsed',
+  'areaShorterThanRange',
+  // conduct that never comes, or never ends
+  'gateNeverOpens',
+  'gateSkipped',
+  'stateUnreachable',
+  'stateWithoutEnd',
+  'stateNeverEntered',
+  'neverLeaves',
+  'losesWhatItSees',
+  'leashInsideSight',
+  'flickers',
+  'flicker',
+  'eventNever',
+  // figures that are not what they seem
+  'manyHitsNoWindow',
+  'tooQuickToAnswer',
+  'noAnswer',
+  'friendsHurt',
+  'healthWithoutWeight',
+  'tierOutOfOrder',
+  'tiersAlike',
+  'tweakUndone',
+  'tweakOutOfOrder',
+  'shieldNotScaled',
+  'tweakOfNothing',
+  'tweakVoid',
+  'traitIdle',
+  'noPlace',
+  'wavesAllAtOnce',
+  // worth a look
+  'repeatBeyondActive',
+  'cueAfterWindup',
+  'reachBeyondSight',
+  'attackHardlyUsed',
+  'cooldownInsideSwing',
+  'eyesAboveFoes',
+];

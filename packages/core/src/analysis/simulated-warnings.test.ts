@@ -71,3 +71,32 @@ test('who makes no way for ten seconds towards the first of the party is stuck, 
   expect(rules({ ...sketch, arena: { walls: pen(10, 0.6) } })).toContain('stuck');
   expect(rules(sketch)).not.toContain('stuck');
 });
+
+test('a fight in which nobody was hurt is a problem before any other, and says why', () => {
+  const stands = (more: object, beat: object = {}) =>
+    unit({
+      id: 'stander',
+      senses: { sight: 10 },
+      attacks: [{ id: 'bite', range: { min: 0, max: 1 }, beat: { cooldown: 1, ...beat }, effects: { damage: { amount: 2 } }, ...more }],
+      states: [{ id: 'stand', name: 'Stand', does: 'hold' }],
+    });
+  const told = (enemy: ReturnType<typeof unit>, x: number, alerted = true) => {
+    const [first, ...others] = simulatedWarnings(
+      examine(
+        'fight',
+        compiled({ party: [dummy('warden', 1000)], enemies: [{ unit: enemy, x, group: { alerted } }], limit: 5, width: 60 }),
+        1,
+        3,
+      ),
+    );
+    expect(others.map(({ rule }) => rule)).not.toContain('nobodyHurt');
+    return first?.rule === 'nobodyHurt' ? first.message : undefined;
+  };
+  const said = (why: string) => `the party was not hurt in any of 3 runs: ${why}`;
+  expect(told(stands({}), 25, false)).toBe(said('no enemy ever noticed anybody'));
+  expect(told(stands({}), 6)).toBe(said('no attack was begun; most of the time goes to: out of range'));
+  expect(told(stands({ effects: { damage: { amount: 0 } } }), 1)).toBe(said('18 attacks were begun, and none of them took anything'));
+  expect(told(stands({}), 1)).toBeUndefined();
+  // Once is not nobody: half of all hits count, in three runs some do.
+  expect(told(stands({ aim: { near: 0.5, far: 0.5 } }), 1)).toBeUndefined();
+});

@@ -1,12 +1,13 @@
 /** Design problems that only fighting shows: each with where it lies, one sentence, and what to do. */
 import type { SimulatedRule } from './rules';
 import type { Fight } from '../engine/fight';
+import { IDLE_REASONS, type TimeUse, timeUseWords } from '../record/doing';
 import { SECOND } from '../record/time';
 import type { Compiled } from '../engine/tables';
 import { Batch, type BatchSummary, summariseRows } from './batch';
 import type { Row } from '../measures/row';
 import { pointerOf } from '../model/pointer';
-import type { Warning } from './warning';
+import { type Warning, byCost } from './warning';
 
 export interface SimulatedWarning extends Warning {
   rule: SimulatedRule;
@@ -96,6 +97,9 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
     found.push({ rule, severity, path, message, mend });
   const at = pointerOf('encounters', encounter);
   const { runs } = summary;
+  const unhurt = whyNobodyIsHurt(compiled, summary);
+  if (unhurt)
+    warn('nobodyHurt', 'problem', at, `the party was not hurt in any of ${runs} runs: ${unhurt}`, 'look at what its enemies do instead');
   if (summary.outcomes.timeOut / runs >= THRESHOLDS.timesOut)
     warn(
       'timesOut',
@@ -188,7 +192,7 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
         'stuck',
         'problem',
         here('movement'),
-        `a ${kind.name} made no way for ten seconds in ${percent(stuck[type] / runs)} of runs`,
+        `a ${kind.name} got no nearer to its target for ten seconds in ${percent(stuck[type] / runs)} of runs`,
         'look at the arena where it stood, and at the width of its body',
       );
     if (kind.attacks.length && kind.damagePerSecondAlive !== undefined) {
@@ -206,7 +210,26 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
         );
     }
   });
-  return found;
+  return byCost(found);
+}
+
+/** In a few words why a party that has foes was never hurt; undefined where it was, or where none is there to hurt it. */
+export function whyNobodyIsHurt(
+  compiled: Compiled,
+  { encounter, kinds, outcomes, runs }: Pick<BatchSummary, 'encounter' | 'kinds' | 'outcomes' | 'runs'>,
+): string | undefined {
+  if ((encounter.dose?.max ?? 0) > 0 || outcomes.runaway === runs) return undefined;
+  const ours = new Set([...compiled.seats, ...compiled.allies].map(({ kind }) => compiled.kinds[kind].type));
+  const foes = kinds.filter(({ attacks }, type) => !ours.has(type) && attacks.length > 0);
+  const came = foes.filter(({ spawned }) => spawned > 0);
+  if (!came.length) return foes.length ? 'nobody came' : undefined;
+  const alerted = came.filter(({ timeUse }) => timeUse);
+  if (!alerted.length) return 'no enemy ever noticed anybody';
+  const begun = came.reduce((sum, { attacks }) => sum + attacks.reduce((all, { starts }) => all + starts, 0), 0);
+  if (begun > 0) return `${begun === 1 ? 'one attack was' : `${begun} attacks were`} begun, and none of them took anything`;
+  const idle = (use: TimeUse) => alerted.reduce((sum, { timeUse }) => sum + (timeUse?.[use].value ?? 0), 0) / alerted.length;
+  const most = [...IDLE_REASONS].sort((a, b) => idle(b) - idle(a))[0];
+  return `no attack was begun; most of the time goes to: ${timeUseWords(most)}`;
 }
 
 /**

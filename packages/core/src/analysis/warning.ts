@@ -1,11 +1,11 @@
-/** A design problem by name: where it lies, one sentence, what to do, and, where there is an obvious one, the mend itself. */
+/** A design problem by name: where it lies, one sentence, what to do, and, where they can be made at once, the mends themselves. */
 import { setAt, withEffective } from '../model/edit';
 import { type Lens, effectiveUnit } from '../model/effective';
 import { sameJson } from '../model/patch';
 import { pointerSteps, valueAt } from '../model/pointer';
 import type { Acceptance, Project } from '../model/project';
 import { hasUnit } from '../model/variants';
-import type { WarningRule } from './rules';
+import { BY_COST, type WarningRule } from './rules';
 
 export type Severity = 'problem' | 'notice';
 
@@ -36,7 +36,8 @@ export interface Warning {
   path: string;
   message: string;
   mend: string;
-  fix?: Fix;
+  /** Mends that make sense, the likeliest first. */
+  fixes?: Fix[];
   /** Pointers to what brought it about; absent: the place itself. */
   causes?: string[];
 }
@@ -78,6 +79,12 @@ export function sortedOut(project: Project, warnings: readonly Warning[]): { ope
   const accepted: Warning[] = [];
   for (const warning of warnings) (acceptanceOf(project, warning) ? accepted : open).push(warning);
   return { open, accepted };
+}
+
+/** Warnings by what they cost: problems before notices, each in the order of `BY_COST`; of one rule in the order they came in. */
+export function byCost<W extends Pick<Warning, 'rule' | 'severity'>>(warnings: readonly W[]): W[] {
+  const cost = ({ rule, severity }: W) => BY_COST.indexOf(rule) + (severity === 'notice' ? BY_COST.length : 0);
+  return [...warnings].sort((a, b) => cost(a) - cost(b));
 }
 
 /** Several lists as one: the same warning seen through several lenses counts once. */

@@ -17,16 +17,25 @@ export function beats(one: Inspected): void {
   choices(one);
 }
 
-function durations({ warn }: Inspected, { id, name, beat, effects }: Attack): void {
+function durations({ unit, warn }: Inspected, { id, name, beat, effects }: Attack): void {
   const swing = beat.windup + beat.active + beat.recovery;
-  if (beat.cooldownFrom === 'start' && beat.cooldown > 0 && beat.cooldown < swing)
+  // Of an attack that only follows another no cooldown is asked.
+  const chosen = unit.choice.priorities.some(({ entries }) => entries.some(({ attack }) => attack === id));
+  if (chosen && beat.cooldownFrom === 'start' && beat.cooldown > 0 && beat.cooldown < swing)
     warn('cooldownInsideSwing', {
       at: ['attacks', id, 'beat', 'cooldown'],
       severity: 'notice',
-      message: `${name} takes ${amount(swing)} s, its cooldown of ${amount(beat.cooldown)} s from the start is over before: it never waits`,
+      message: `${name} takes ${amount(swing)} s, its cooldown of ${amount(beat.cooldown)} s from the start is over before: it holds nothing up`,
       mend: 'count the cooldown from the end, or make it longer than the swing',
       causes: [['attacks', id, 'beat']],
-      fix: { name: 'count from the end', set: [{ path: `/attacks/${id}/beat/cooldownFrom`, value: 'end' }] },
+      fixes: [
+        { name: 'count from the end', set: [{ path: `/attacks/${id}/beat/cooldownFrom`, value: 'end' }] },
+        {
+          name: `cooldown of ${amount(swing + beat.cooldown)} s`,
+          set: [{ path: `/attacks/${id}/beat/cooldown`, value: round(swing + beat.cooldown) }],
+        },
+        { name: 'no cooldown', set: [{ path: `/attacks/${id}/beat/cooldown`, value: 0 }] },
+      ],
     });
   if (beat.every !== undefined && beat.every > beat.active)
     warn('repeatBeyondActive', {
@@ -35,7 +44,13 @@ function durations({ warn }: Inspected, { id, name, beat, effects }: Attack): vo
       message: `${name} should hit every ${amount(beat.every)} s but is active for ${amount(beat.active)} s: it hits once`,
       mend: 'lengthen the active part or take the repeat away',
       causes: [['attacks', id, 'beat']],
-      fix: { name: 'hit once', set: [{ path: `/attacks/${id}/beat/every`, value: undefined }] },
+      fixes: [
+        { name: 'hit once', set: [{ path: `/attacks/${id}/beat/every`, value: undefined }] },
+        {
+          name: `active for ${amount(2 * beat.every)} s: three hits`,
+          set: [{ path: `/attacks/${id}/beat/active`, value: round(2 * beat.every) }],
+        },
+      ],
     });
   if (beat.cue !== undefined && beat.cue > beat.windup)
     warn('cueAfterWindup', {
@@ -43,7 +58,7 @@ function durations({ warn }: Inspected, { id, name, beat, effects }: Attack): vo
       message: `${name} can be read after ${amount(beat.cue)} s, when its wind-up of ${amount(beat.windup)} s is over`,
       mend: 'let the cue come within the wind-up',
       causes: [['attacks', id, 'beat']],
-      fix: { name: 'readable at once', set: [{ path: `/attacks/${id}/beat/cue`, value: undefined }] },
+      fixes: [{ name: 'readable at once', set: [{ path: `/attacks/${id}/beat/cue`, value: undefined }] }],
     });
   const { overTime } = effects;
   if (overTime && overTime.for < overTime.every)
@@ -52,7 +67,7 @@ function durations({ warn }: Inspected, { id, name, beat, effects }: Attack): vo
       message: `damage over time of ${name} lasts ${amount(overTime.for)} s but ticks first after ${amount(overTime.every)} s: it never does`,
       mend: 'let it last as long as a tick at least',
       causes: [['attacks', id, 'effects', 'overTime']],
-      fix: { name: `lasts ${amount(overTime.every)} s`, set: [{ path: `/attacks/${id}/effects/overTime/for`, value: overTime.every }] },
+      fixes: [{ name: `lasts ${amount(overTime.every)} s`, set: [{ path: `/attacks/${id}/effects/overTime/for`, value: overTime.every }] }],
     });
 }
 
@@ -73,7 +88,7 @@ function movement({ warn }: Inspected, attack: Attack): void {
       ['attacks', id, 'beat'],
     ],
     ...(could >= 0.05 && {
-      fix: { name: `goes ${amount(could)} m`, set: [{ path: `/attacks/${id}/dash/distance`, value: Math.floor(could * 1000) / 1000 }] },
+      fixes: [{ name: `goes ${amount(could)} m`, set: [{ path: `/attacks/${id}/dash/distance`, value: Math.floor(could * 1000) / 1000 }] }],
     }),
   });
 }
@@ -89,9 +104,18 @@ function prices({ unit, warn }: Inspected, { id, name, energy }: Attack): void {
         : `${name} costs ${amount(energy)} energy and it has none`,
       mend: 'lower the price or give it more energy',
       causes: [['attacks', id, 'energy'], ['energy']],
-      fix: unit.energy
-        ? { name: `costs ${amount(most)}`, set: [{ path: `/attacks/${id}/energy`, value: most }] }
-        : { name: 'costs nothing', set: [{ path: `/attacks/${id}/energy`, value: undefined }] },
+      fixes: unit.energy
+        ? [
+            { name: `costs ${amount(most)}`, set: [{ path: `/attacks/${id}/energy`, value: most }] },
+            { name: `holds ${amount(energy)}`, set: [{ path: '/energy/max', value: energy }] },
+          ]
+        : [
+            { name: 'costs nothing', set: [{ path: `/attacks/${id}/energy`, value: undefined }] },
+            {
+              name: `give it ${amount(energy)} energy`,
+              set: [{ path: '/energy', value: { max: energy, start: energy, regen: round(energy / 10) } }],
+            },
+          ],
     });
   else if (unit.energy && unit.energy.regen === 0 && unit.energy.start < energy)
     warn('unaffordable', {
@@ -99,7 +123,7 @@ function prices({ unit, warn }: Inspected, { id, name, energy }: Attack): void {
       message: `it appears with ${amount(unit.energy.start)} energy, regains none, and ${name} costs ${amount(energy)}`,
       mend: 'let it start with more, or regain some',
       causes: [['attacks', id, 'energy'], ['energy']],
-      fix: { name: `starts with ${amount(most)}`, set: [{ path: '/energy/start', value: most }] },
+      fixes: [{ name: `starts with ${amount(most)}`, set: [{ path: '/energy/start', value: most }] }],
     });
 }
 
@@ -121,7 +145,18 @@ function manyHits({ unit, foes, warn }: Inspected, attack: Attack): void {
       ['attacks', id, 'beat'],
       ['attacks', id, 'effects', 'damage'],
     ],
-    fix: { name: 'hit once a use', set: [{ path: `/attacks/${id}/hits/perTarget`, value: 'once' }] },
+    fixes: [
+      { name: 'hit once a use', set: [{ path: `/attacks/${id}/hits/perTarget`, value: 'once' }] },
+      ...(bare.length === 1
+        ? [
+            {
+              name: `shield ${bare[0].name} for ${amount(beat.active)} s`,
+              unit: bare[0].id,
+              set: [{ path: '/invulnerability/duration', value: beat.active }],
+            },
+          ]
+        : []),
+    ],
   });
 }
 
@@ -155,21 +190,28 @@ function answerable({ unit, foes, warn }: Inspected, { id, name, delivery, beat,
           ['attacks', id, 'beat'],
           ['attacks', id, 'effects', 'damage'],
         ],
-        fix: {
-          name: `wind up ${amount(beat.windup + foe.player.attention.mean - time + 0.1)} s`,
-          set: [
-            {
-              path: `/attacks/${id}/beat/windup`,
-              value: Math.round((beat.windup + foe.player.attention.mean - time + 0.1) * SECOND) / SECOND,
-            },
-          ],
-        },
+        fixes: [
+          {
+            name: `wind up ${amount(beat.windup + foe.player.attention.mean - time + 0.1)} s`,
+            set: [
+              {
+                path: `/attacks/${id}/beat/windup`,
+                value: Math.round((beat.windup + foe.player.attention.mean - time + 0.1) * SECOND) / SECOND,
+              },
+            ],
+          },
+          {
+            name: `take ${amount(0.1 * foe.health.max)} hp`,
+            set: [{ path: `/attacks/${id}/effects/damage/amount`, value: round(0.1 * foe.health.max) }],
+          },
+        ],
       });
   }
 }
 
 /** Share of full health from which one hit counts as heavy. */
 const HEAVY = 0.12;
+const round = (value: number) => Number(value.toFixed(2));
 const share = (value: number) => `${Math.round(100 * value)} %`;
 
 function choices({ unit, attacks, warn }: Inspected): void {
@@ -183,17 +225,19 @@ function choices({ unit, attacks, warn }: Inspected): void {
       message: `${name} is in no priority of the choice and follows no attack: it is never begun`,
       mend: 'put it into the choice',
       causes: [['choice'], ['attacks', id]],
-      fix: {
-        name: 'add to the last priority',
-        set: [
-          {
-            path: '/choice/priorities',
-            value: unit.choice.priorities.map((priority, i, all) =>
-              i < all.length - 1 ? priority : { ...priority, entries: [...priority.entries, { attack: id, weight: 1 }] },
-            ),
-          },
-        ],
-      },
+      fixes: [
+        {
+          name: 'add to the last priority',
+          set: [
+            {
+              path: '/choice/priorities',
+              value: unit.choice.priorities.map((priority, i, all) =>
+                i < all.length - 1 ? priority : { ...priority, entries: [...priority.entries, { attack: id, weight: 1 }] },
+              ),
+            },
+          ],
+        },
+      ],
     });
   }
   const settled = new Set<string>();
@@ -213,7 +257,7 @@ function choices({ unit, attacks, warn }: Inspected): void {
           at: [...here, 'weight'],
           message: `${name} has no weight in priority ${p + 1}: it is never drawn`,
           mend: 'give it a weight',
-          fix: { name: 'weight 1', set: [{ path: `/choice/priorities/${p}/entries/${e}/weight`, value: 1 }] },
+          fixes: [{ name: 'weight 1', set: [{ path: `/choice/priorities/${p}/entries/${e}/weight`, value: 1 }] }],
         });
       if (entry.condition && impossible(entry.condition))
         warn('neverReached', {

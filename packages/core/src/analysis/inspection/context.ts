@@ -19,7 +19,8 @@ export interface Finding {
   severity?: Severity;
   /** Steps within the unit, to what brought it about; absent: the place itself. */
   causes?: (string | number)[][];
-  fix?: { name: string; set: { path: string; value: unknown }[] };
+  /** Mends, the likeliest first; of another unit where one is named. */
+  fixes?: { name: string; unit?: string; set: { path: string; value: unknown }[] }[];
 }
 
 export interface Inspected {
@@ -38,7 +39,7 @@ export function inspected(project: Project, id: string, lens: Lens): Inspected &
     .filter(({ side }) => side !== unit.side)
     .map((head) => effectiveUnit(project, head.id, lens).unit);
   const found: Warning[] = [];
-  const warn: Inspected['warn'] = (rule, { at, message, mend, severity = 'problem', causes, fix }) => {
+  const warn: Inspected['warn'] = (rule, { at, message, mend, severity = 'problem', causes, fixes }) => {
     const here = (steps: (string | number)[]) => pointerOf('units', id, ...steps);
     found.push({
       rule,
@@ -47,7 +48,7 @@ export function inspected(project: Project, id: string, lens: Lens): Inspected &
       message,
       mend,
       ...(causes && { causes: causes.map(here) }),
-      ...(fix && { fix: { name: fix.name, unit: id, set: fix.set } satisfies Fix }),
+      ...(fixes && { fixes: fixes.map((fix): Fix => ({ unit: id, ...fix })) }),
     });
   };
   return { project, unit, foes, attacks: usedAttacks(unit), warn, found };
@@ -70,11 +71,15 @@ export function usedAttacks(unit: Unit): Attack[] {
 
 /** The farthest at which a unit can strike a foe from a state; undefined where it strikes nobody from it. */
 export function reachFrom(unit: Unit, state: State | undefined): number | undefined {
+  return strikesFrom(unit, state)[0]?.range.max;
+}
+
+/** Attacks with which a unit can strike a foe from a state, the farthest reaching first. */
+export function strikesFrom(unit: Unit, state: State | undefined): Attack[] {
   const may = (id: string) => !state || state.attacks === 'all' || (state.attacks === 'some' && state.only?.includes(id));
-  const ranges = usedAttacks(unit)
+  return usedAttacks(unit)
     .filter(({ id, targets, delivery }) => targets === 'foes' && traitsOf(delivery).needsTarget && may(id))
-    .map(({ range }) => range.max);
-  return ranges.length ? Math.max(...ranges) : undefined;
+    .sort((a, b) => b.range.max - a.range.max);
 }
 
 /** A condition that can hold at no instant: a share above 1, a distance below 0. */

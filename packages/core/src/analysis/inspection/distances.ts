@@ -1,6 +1,8 @@
 /** Distances that do not go together: where it stops and what it reaches, sight and loss, leash and sight. */
 import { APPROACH_SHARE } from '../../engine/tuning';
-import { type Inspected, amount, reachFrom } from './context';
+import type { State } from '../../model/state';
+import type { Unit } from '../../model/unit';
+import { type Inspected, amount, reachFrom, strikesFrom } from './context';
 
 export function distances(one: Inspected): void {
   stops(one);
@@ -21,7 +23,10 @@ function stops({ unit, warn }: Inspected): void {
         message: `${state.name} stops at ${amount(state.stopAt)} m, but nothing reaches farther than ${amount(reach)} m`,
         mend: `stop at ${to} m, or give an attack a longer range`,
         causes: [['states', state.id, 'stopAt'], ['attacks']],
-        fix: { name: `stop at ${to} m`, set: [{ path: `/states/${state.id}/stopAt`, value: nearest }] },
+        fixes: [
+          { name: `stop at ${to} m`, set: [{ path: `/states/${state.id}/stopAt`, value: nearest }] },
+          ...reachFarther(unit, state, state.stopAt),
+        ],
       });
     const { near = 0, far = 0 } = state;
     if ((state.does === 'band' || state.does === 'strafe') && near > reach)
@@ -30,12 +35,22 @@ function stops({ unit, warn }: Inspected): void {
         message: `${state.name} keeps ${amount(near)} to ${amount(far)} m, but nothing reaches farther than ${amount(reach)} m`,
         mend: 'bring the band within reach, or give an attack a longer range',
         causes: [['states', state.id, 'near'], ['attacks']],
-        fix: { name: `keep from ${to} m`, set: [{ path: `/states/${state.id}/near`, value: nearest }] },
+        fixes: [
+          { name: `keep from ${to} m`, set: [{ path: `/states/${state.id}/near`, value: nearest }] },
+          ...reachFarther(unit, state, far),
+        ],
       });
   }
 }
 
-function senses({ unit, attacks, foes, warn }: Inspected): void {
+/** The attack that reaches farthest from a state, made to reach so far. */
+function reachFarther(unit: Unit, state: State, metres: number) {
+  const [farthest] = strikesFrom(unit, state);
+  if (!farthest) return [];
+  return [{ name: `${farthest.name} reaches ${amount(metres)} m`, set: [{ path: `/attacks/${farthest.id}/range/max`, value: metres }] }];
+}
+
+function senses({ project, unit, attacks, foes, warn }: Inspected): void {
   const { sight, lose } = unit.senses;
   if (lose < sight)
     warn('losesWhatItSees', {
@@ -46,7 +61,10 @@ function senses({ unit, attacks, foes, warn }: Inspected): void {
         ['senses', 'sight'],
         ['senses', 'lose'],
       ],
-      fix: { name: `lose beyond ${amount(sight * 1.25)} m`, set: [{ path: '/senses/lose', value: Number((sight * 1.25).toFixed(2)) }] },
+      fixes: [
+        { name: `lose beyond ${amount(sight * 1.25)} m`, set: [{ path: '/senses/lose', value: Number((sight * 1.25).toFixed(2)) }] },
+        { name: `sight of ${amount(lose)} m`, set: [{ path: '/senses/sight', value: lose }] },
+      ],
     });
   if (unit.leash && unit.leash.radius < sight)
     warn('leashInsideSight', {
@@ -57,10 +75,10 @@ function senses({ unit, attacks, foes, warn }: Inspected): void {
         ['leash', 'radius'],
         ['senses', 'sight'],
       ],
-      fix: {
-        name: `leash of ${amount(sight * 1.25)} m`,
-        set: [{ path: '/leash/radius', value: Number((sight * 1.25).toFixed(2)) }],
-      },
+      fixes: [
+        { name: `leash of ${amount(sight * 1.25)} m`, set: [{ path: '/leash/radius', value: Number((sight * 1.25).toFixed(2)) }] },
+        { name: `sight of ${amount(unit.leash.radius)} m`, set: [{ path: '/senses/sight', value: unit.leash.radius }] },
+      ],
     });
   for (const { id, name, range, targets } of attacks)
     if (targets === 'foes' && range.max > sight + 1e-9 && unit.senses.hearing < range.max)
@@ -73,10 +91,14 @@ function senses({ unit, attacks, foes, warn }: Inspected): void {
           ['attacks', id, 'range', 'max'],
           ['senses', 'sight'],
         ],
-        fix: { name: `sight of ${amount(range.max)} m`, set: [{ path: '/senses/sight', value: range.max }] },
+        fixes: [
+          { name: `sight of ${amount(range.max)} m`, set: [{ path: '/senses/sight', value: range.max }] },
+          { name: `reach ${amount(sight)} m`, set: [{ path: `/attacks/${id}/range/max`, value: sight }] },
+        ],
       });
   const tallest = foes.reduce((most, { body }) => Math.max(most, body.height), 0);
-  if (tallest > 0 && unit.body.eyeHeight > 2 * tallest)
+  const low = project.arenas.some(({ walls }) => walls.some(({ height }) => height < unit.body.eyeHeight));
+  if (low && tallest > 0 && unit.body.eyeHeight > 2 * tallest)
     warn('eyesAboveFoes', {
       at: ['body', 'eyeHeight'],
       severity: 'notice',
@@ -98,10 +120,12 @@ function areas({ unit, attacks, warn }: Inspected): void {
           ['attacks', id, 'area', 'radius'],
           ['body', 'radius'],
         ],
-        fix: {
-          name: `radius of ${amount(unit.body.radius + Math.max(range.max, 1))} m`,
-          set: [{ path: `/attacks/${id}/area/radius`, value: Number((unit.body.radius + Math.max(range.max, 1)).toFixed(2)) }],
-        },
+        fixes: [
+          {
+            name: `radius of ${amount(unit.body.radius + Math.max(range.max, 1))} m`,
+            set: [{ path: `/attacks/${id}/area/radius`, value: Number((unit.body.radius + Math.max(range.max, 1)).toFixed(2)) }],
+          },
+        ],
       });
     else if (range.max > reaches + 1e-9)
       warn('areaShorterThanRange', {
@@ -114,7 +138,13 @@ function areas({ unit, attacks, warn }: Inspected): void {
           ['attacks', id, 'area', 'radius'],
           ['body', 'radius'],
         ],
-        fix: { name: `begin within ${amount(reaches)} m`, set: [{ path: `/attacks/${id}/range/max`, value: Number(reaches.toFixed(2)) }] },
+        fixes: [
+          { name: `begin within ${amount(reaches)} m`, set: [{ path: `/attacks/${id}/range/max`, value: Number(reaches.toFixed(2)) }] },
+          {
+            name: `an area of ${amount(range.max + unit.body.radius)} m`,
+            set: [{ path: `/attacks/${id}/area/radius`, value: Number((range.max + unit.body.radius).toFixed(2)) }],
+          },
+        ],
       });
   }
 }
@@ -132,10 +162,17 @@ function shots({ attacks, warn }: Inspected): void {
           ['attacks', id, 'projectile'],
           ['attacks', id, 'range', 'max'],
         ],
-        fix: {
-          name: `flies ${amount(range.max / projectile.speed)} s`,
-          set: [{ path: `/attacks/${id}/projectile/lifetime`, value: Math.ceil((range.max / projectile.speed) * 1000) / 1000 }],
-        },
+        fixes: [
+          {
+            name: `flies ${amount(range.max / projectile.speed)} s`,
+            set: [{ path: `/attacks/${id}/projectile/lifetime`, value: Math.ceil((range.max / projectile.speed) * 1000) / 1000 }],
+          },
+          {
+            name: `flies at ${amount(range.max / projectile.lifetime)} m/s`,
+            set: [{ path: `/attacks/${id}/projectile/speed`, value: Math.ceil((range.max / projectile.lifetime) * 1000) / 1000 }],
+          },
+          { name: `begin within ${amount(flies)} m`, set: [{ path: `/attacks/${id}/range/max`, value: Number(flies.toFixed(2)) }] },
+        ],
       });
   }
 }

@@ -3,7 +3,7 @@ import type { Lens } from '../../model/effective';
 import { pointerOf } from '../../model/pointer';
 import type { Project } from '../../model/project';
 import { unitHeads } from '../../model/variants';
-import { type Warning, distinct } from '../warning';
+import { type Warning, byCost, distinct } from '../warning';
 import { beats } from './beats';
 import { inspected } from './context';
 import { distances } from './distances';
@@ -13,19 +13,19 @@ import { traits } from './traits';
 import { tweaks } from './tweaks';
 import { waves } from './waves';
 
-/** Warnings of one unit or variant, problems first. */
+/** Warnings of one unit or variant, what costs most first. */
 export function inspectUnit(project: Project, id: string, lens: Lens): Warning[] {
   const one = inspected(project, id, lens);
   distances(one);
   beats(one);
   minds(one);
   lasting(one);
-  return [...one.found.filter(({ severity }) => severity === 'problem'), ...one.found.filter(({ severity }) => severity === 'notice')];
+  return byCost(one.found);
 }
 
-/** Warnings of a whole project through one lens: units, then encounters, then traits and lists of tweaks. */
+/** Warnings of a whole project through one lens, what costs most first. */
 export function inspect(project: Project, lens: Lens): Warning[] {
-  return distinct([...units(project, lens), ...besides(project)]);
+  return byCost(distinct([...units(project, lens), ...besides(project)]));
 }
 
 const units = (project: Project, lens: Lens): Warning[] => unitHeads(project).flatMap(({ id }) => inspectUnit(project, id, lens));
@@ -40,7 +40,7 @@ const besides = (project: Project): Warning[] => [
 /** The same as written and at every tier; what several tiers share is said once, as the first of them has it. */
 export function inspectAll(project: Project): Warning[] {
   const [written, ...tiers]: Lens[] = [{}, ...project.tiers.map(({ id }) => ({ tier: id }))];
-  return distinct([...units(project, written), ...besides(project), ...tiers.flatMap((lens) => units(project, lens))]);
+  return byCost(distinct([...units(project, written), ...besides(project), ...tiers.flatMap((lens) => units(project, lens))]));
 }
 
 /** Warnings that lie at a place or below it. */

@@ -16,7 +16,7 @@ export function lasting(one: Inspected): void {
         ['health', 'regen'],
         ['health', 'regenDelay'],
       ],
-      fix: { name: 'regain after 3 s without damage', set: [{ path: '/health/regenDelay', value: 3 }] },
+      fixes: [{ name: 'regain after 3 s without damage', set: [{ path: '/health/regenDelay', value: 3 }] }],
     });
   const mends = healedPerSecond(unit);
   if (against > 0 && mends >= against)
@@ -32,7 +32,7 @@ export function lasting(one: Inspected): void {
       message: 'one hit on its weak point kills it at any time: its health counts only for those who miss',
       mend: 'expose the weak point at times only, or multiply instead',
       causes: [['weakPoint']],
-      fix: { name: 'multiply instead', set: [{ path: '/weakPoint/lethal', value: false }] },
+      fixes: [{ name: 'multiply instead', set: [{ path: '/weakPoint/lethal', value: false }] }],
     });
 }
 

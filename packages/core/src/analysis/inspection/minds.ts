@@ -25,7 +25,7 @@ function assaults({ project, unit, warn }: Inspected): void {
         at: ['states', id, 'strikes'],
         message: `${name} is to strike what stands at ${to}, and in no encounter does a thing of its foes stand there`,
         mend: 'give the point health and let an encounter say whose it is, or pass it by',
-        fix: { name: 'passes it by', set: [{ path: `/states/${id}/strikes`, value: 'no' }] },
+        fixes: [{ name: 'passes it by', set: [{ path: `/states/${id}/strikes`, value: 'no' }] }],
       });
   }
 }
@@ -100,7 +100,7 @@ function ways({ unit, warn }: Inspected): void {
           at: ['states', state.id, 'leaves', i],
           message: `${state.name} leads to itself: it can begin anew at every step`,
           mend: 'let it decide at intervals, or give that way a least time',
-          fix: { name: `stay at least 0.5 s in ${state.name}`, set: [{ path: `/states/${state.id}/leaves/${i}/after`, value: 0.5 }] },
+          fixes: [{ name: `stay at least 0.5 s in ${state.name}`, set: [{ path: `/states/${state.id}/leaves/${i}/after`, value: 0.5 }] }],
         });
       if (when && impossible(when))
         warn('neverLeaves', {
@@ -122,10 +122,12 @@ function ways({ unit, warn }: Inspected): void {
             ['states', state.id, 'leaves'],
             ['states', target.id, 'leaves'],
           ],
-          fix: {
-            name: `stay at least 0.5 s in ${target.name}`,
-            set: [{ path: `/states/${target.id}/leaves/${j}/after`, value: 0.5 }],
-          },
+          fixes: [
+            {
+              name: `stay at least 0.5 s in ${target.name}`,
+              set: [{ path: `/states/${target.id}/leaves/${j}/after`, value: 0.5 }],
+            },
+          ],
         });
       });
     });
@@ -153,13 +155,13 @@ function targets({ unit, foes, warn }: Inspected): void {
       at: ['targeting', 'only'],
       message: 'it goes only for units and roles that nobody on the other side has',
       mend: 'widen what it may go for',
-      fix: { name: 'go for anybody', set: [{ path: '/targeting/only', value: undefined }] },
+      fixes: [{ name: 'go for anybody', set: [{ path: '/targeting/only', value: undefined }] }],
     });
   if (foes.length && never && foes.every((foe) => fits(never, foe)))
     warn('nobodyToTarget', {
       at: ['targeting', 'never'],
       message: 'it never goes for any of the units on the other side',
       mend: 'narrow what it leaves alone',
-      fix: { name: 'leave nobody alone', set: [{ path: '/targeting/never', value: undefined }] },
+      fixes: [{ name: 'leave nobody alone', set: [{ path: '/targeting/never', value: undefined }] }],
     });
 }

@@ -4,6 +4,7 @@ import type { Project } from '../../model/project';
 import type { Trait } from '../../model/trait';
 import { unitHeads } from '../../model/variants';
 import { bearersOf, traitOn } from '../bearers';
+import { placeName } from '../../model/words';
 import type { Warning } from '../warning';
 import { amount } from './context';
 
@@ -30,7 +31,7 @@ function ofTrait(project: Project, trait: Trait): Warning[] {
   const heads = new Map(unitHeads(project).map((head) => [head.id, head.name]));
   const touches = bearers.map((id) => ({ id, name: heads.get(id)!, ...traitOn(project, trait, id, {}) }));
   const found: Warning[] = trait.tweaks.flatMap((tweak, index): Warning[] => {
-    const what = `${tweak.path} ${tweak.op} ${amount(tweak.value)}`;
+    const what = `${placeName(tweak.path)} ${tweak.op} ${amount(tweak.value)}`;
     const fix = { name: 'take it out', list: 'traits', id: trait.id, index } as const;
     const nobody = touches.every(({ missing }) => missing.includes(index));
     if (nobody)
@@ -42,7 +43,7 @@ function ofTrait(project: Project, trait: Trait): Warning[] {
           message: `${what} of ${trait.name} changes nobody: none of those who are given it has that number`,
           mend: 'change what it speaks of',
           causes,
-          fix,
+          fixes: [fix],
         },
       ];
     if ((tweak.op !== '×' || tweak.value !== 1) && (tweak.op !== '+' || tweak.value !== 0)) return [];
@@ -54,7 +55,7 @@ function ofTrait(project: Project, trait: Trait): Warning[] {
         message: `${what} changes nothing`,
         mend: 'give it another value',
         causes,
-        fix,
+        fixes: [fix],
       },
     ];
   });

@@ -6,7 +6,10 @@ import type { Project } from '../../model/project';
 import { placesOfTweaks, samePlace } from '../../model/tiers';
 import type { Setting, Tweak } from '../../model/tweak';
 import type { Tier } from '../../model/tier';
+import { Encounter } from '../../model/encounter';
+import { Unit } from '../../model/unit';
 import { unitHeads } from '../../model/variants';
+import { placeName } from '../../model/words';
 import type { Warning } from '../warning';
 import { amount } from './context';
 
@@ -78,12 +81,19 @@ function outOfOrder(project: Project): Warning[] {
         rule: 'tweakOutOfOrder',
         severity: 'notice' as const,
         path: index < 0 ? pointerOf('tiers', tier.id) : pointerOf('tiers', tier.id, 'tweaks', index),
-        message: `${place.path} of ${place.of ?? place.scope} is × ${amount(factors[turn])} at ${tier.name}, × ${amount(factors[turn - 1])} below it and × ${amount(factors[turn + 1])} at ${next.name} above it`,
+        message: `${placeName(place.path, place.scope === 'encounter' ? Encounter : Unit)} of ${whoIs(project, place)} is × ${amount(factors[turn])} at ${tier.name}, × ${amount(factors[turn - 1])} below it and × ${amount(factors[turn + 1])} at ${next.name} above it`,
         mend: 'let it rise or fall from tier to tier',
         causes: project.tiers.map(({ id }) => pointerOf('tiers', id, 'tweaks')),
       },
     ];
   });
+}
+
+/** "all enemies", "Briar Hound", "role swarm". */
+function whoIs(project: Project, { scope, of }: Pick<Tweak, 'scope' | 'of'>): string {
+  const called = { enemies: 'all enemies', party: 'the party', encounter: 'the encounter' };
+  if (scope === 'role') return `role ${of}`;
+  return scope === 'unit' ? (unitHeads(project).find(({ id }) => id === of)?.name ?? of ?? '') : called[scope];
 }
 
 function inList(project: Project, list: keyof typeof LISTS, tier: Setting): Warning[] {
@@ -110,10 +120,10 @@ function inList(project: Project, list: keyof typeof LISTS, tier: Setting): Warn
         message,
         mend,
         causes: [pointerOf(list, tier.id, 'tweaks')],
-        fix: { name: 'take it out', list, id: tier.id, index },
+        fixes: [{ name: 'take it out', list, id: tier.id, index }],
       });
-    const what = `${tweak.path} ${tweak.op} ${amount(tweak.value)}`;
     if (tweak.scope === 'encounter') return;
+    const what = `${placeName(tweak.path)} ${tweak.op} ${amount(tweak.value)}`;
     if (!speaksOfAnything(project, tweak))
       return warn('tweakOfNothing', `${what} speaks of nobody who has that number`, 'change whom or what it speaks of');
     const places = met[index];

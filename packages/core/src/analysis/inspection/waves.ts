@@ -11,7 +11,7 @@ export function waves(project: Project, encounter: Encounter): Warning[] {
   const found: Warning[] = [];
   const here = (...steps: (string | number)[]) => pointerOf('encounters', encounter.id, ...steps);
   const warn = (rule: InspectionRule, path: string, message: string, mend: string, fix?: Fix, severity: Severity = 'problem') =>
-    found.push({ rule, severity, path, message, mend, causes: [here('waves'), here('events')], ...(fix && { fix }) });
+    found.push({ rule, severity, path, message, mend, causes: [here('waves'), here('events')], ...(fix && { fixes: [fix] }) });
   const parents = encounter.waves.filter(({ start }) => start !== 'with' && start !== 'called');
   const second = parents[1];
   if (second && parents.every((wave) => startsAtOnce(wave)))
