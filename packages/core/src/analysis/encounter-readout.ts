@@ -107,7 +107,7 @@ export type EncounterMeasureName = keyof EncounterReadout['values'];
 export class EncounterWork implements ReadoutWork<EncounterPart, EncounterReadout> {
   readonly compiled: Compiled;
   private readonly runner: Runner;
-  private readonly rows: Row[] = [];
+  readonly rows: Row[] = [];
   private readonly clock: ClockRow[] = [];
   private readonly stuckWatch = new StuckWatch();
 
@@ -169,20 +169,30 @@ export function encounterReadout(
   const stuck = compiled.names.types.map((_, type) => clock.filter((row) => row.stuck.includes(type)).length);
   const lengths = rows.map(({ length }) => length);
   const times = binTimes(compiled);
-  const going = times.map((_, bin) => rows.flatMap((row, i) => (row.length > (bin === 0 ? 0 : times[bin - 1]) ? [i] : [])));
-  const enough = (bin: number) => going[bin].length * 2 >= rows.length && going[bin].length > 0;
-  const total = (run: number, bin: number) => clock[run].pressure.reduce((sum, curve) => sum + curve[bin], 0);
-  const quantiles = (q: number) =>
-    times.map((_, bin) =>
-      enough(bin)
-        ? quantileOf(
-            going[bin].map((run) => total(run, bin)).sort((a, b) => a - b),
-            q,
-          )
-        : undefined,
-    );
+  // Runs end and never begin again: by length, those that still go at the end of a bin are the last ones.
+  const byLength = rows.map((_, i) => i).sort((a, b) => lengths[a] - lengths[b] || a - b);
+  const going: number[][] = [];
+  for (let bin = 0, ended = 0; bin < times.length; bin++) {
+    while (ended < rows.length && lengths[byLength[ended]] <= (bin === 0 ? 0 : times[bin - 1])) ended++;
+    if ((rows.length - ended) * 2 < rows.length || ended === rows.length) break;
+    going.push(byLength.slice(ended).sort((a, b) => a - b));
+  }
+  const enough = (bin: number) => bin < going.length;
+  const totals = going.map((runs, bin) =>
+    Float64Array.from(runs, (run) => {
+      let sum = 0;
+      for (const curve of clock[run].pressure) sum += curve[bin];
+      return sum;
+    }).sort(),
+  );
+  const quantiles = (q: number) => times.map((_, bin) => (enough(bin) ? quantileOf(totals[bin], q) : undefined));
   const mean = (of: (run: number, bin: number) => number) =>
-    times.map((_, bin) => (enough(bin) ? going[bin].reduce((sum, run) => sum + of(run, bin), 0) / going[bin].length : undefined));
+    times.map((_, bin) => {
+      if (!enough(bin)) return undefined;
+      let sum = 0;
+      for (const run of going[bin]) sum += of(run, bin);
+      return sum / going[bin].length;
+    });
   const median = quantiles(0.5);
   return {
     summary,

@@ -1,9 +1,15 @@
 /** What readouts of duels and of encounters have in common: runs that are gathered in the order of their seeds. */
 
+import type { Compiled } from '../engine/tables';
+import type { Row } from '../measures/row';
+
 /** A readout in the making: runs in portions, here or elsewhere, so that a newer edit can take its place. */
 export interface ReadoutWork<Part, Result> {
   /** Tells one readout from another: same key, same runs. */
   readonly key: string;
+  readonly compiled: Compiled;
+  /** Of the runs taken in, in the order of their seeds. */
+  readonly rows: readonly Row[];
   /** Runs taken in. */
   readonly count: number;
   /** Runs seeds in a row without taking them in, for whoever gathers them. */

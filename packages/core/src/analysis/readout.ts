@@ -19,6 +19,7 @@ import { type ChoiceLooks, ChoiceWatch } from './choice-watch';
 import { type ReadoutWork, nextSeed } from './readout-work';
 import { type Scenario, compileScenario } from './scenario';
 import { type PaperDuel, paperDuel } from './paper';
+import { whyNobodyIsHurt } from './simulated-warnings';
 
 /** m: width of a bin of time spent by distance */
 export const GAP_BIN = 0.25;
@@ -42,6 +43,8 @@ export interface Readout {
   partyKind: number;
   /** The duel's three measures in short; time-to-down of several members is that of the first to go down. */
   timeToDown?: Summary;
+  /** Why the party was never hurt; absent: it was. */
+  unhurt?: string;
   /** What ruled out each entry of each type's choice. */
   choice: ChoiceLooks;
   /** s of alerted time by distance between edges, in bins of GAP_BIN metres */
@@ -63,7 +66,7 @@ export interface ReadoutPart {
 export class DuelWork implements ReadoutWork<ReadoutPart, Readout> {
   readonly compiled: Compiled;
   private readonly runner: Runner;
-  private readonly rows: Row[] = [];
+  readonly rows: Row[] = [];
   private readonly choice: ChoiceWatch;
   private readonly timeAtGap = new Array<number>(GAP_BINS).fill(0);
 
@@ -125,9 +128,12 @@ export class DuelWork implements ReadoutWork<ReadoutPart, Readout> {
       timeToDown: rows.map((row) => firstDown(row.timesToDown)),
       peakPressure: rows.map((row) => row.peakPressureShare),
     };
+    const summary = summariseRows(compiled, rows, this.firstSeed);
+    const unhurt = whyNobodyIsHurt(compiled, summary);
     return {
-      summary: summariseRows(compiled, rows, this.firstSeed),
+      summary,
       values,
+      ...(unhurt !== undefined && { unhurt }),
       timeToDown: summarise(values.timeToDown),
       choice: this.choice.looks,
       enemyKind,

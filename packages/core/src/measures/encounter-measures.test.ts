@@ -4,7 +4,7 @@ import { compiled, dummy, unit } from '../testing/builders';
 import { run } from '../engine/run';
 import { attackUse } from './attack-use';
 import { Batch } from '../analysis/batch';
-import { ENCOUNTER_MEASURES } from './list';
+import { ENCOUNTER_MEASURES, GOAL_MEASURES } from './list';
 import { Curves } from './curves';
 import { holm, nextLook, rangeAcross, verdictOf } from './enough';
 import { look } from './look';
@@ -188,6 +188,23 @@ test('clashing threats: announced attacks that met every answer on cooldown, of 
   expect(ENCOUNTER_MEASURES.clashes.of({ kinds: [] } as never)).toBeNaN();
 });
 
+test('measures that are shares are told in percent, and no others', () => {
+  const told = Object.entries(GOAL_MEASURES).flatMap(([name, { percent }]) => (percent ? [name] : []));
+  expect(told.sort()).toEqual(['clashes', 'partyLeft', 'peakPressureShare', 'timeOverLevel', 'unanswerable', 'wavePeak', 'won']);
+});
+
+test('what is left of a party is a share of its full health, however little that is', () => {
+  const peck = unit({
+    id: 'peck',
+    health: { max: 50 },
+    attacks: [
+      { id: 'peck', range: { min: 0, max: 9 }, beat: { windup: 0.5, recovery: 0.5, cooldown: 60 }, effects: { damage: { amount: 0.1 } } },
+    ],
+  });
+  const { partyLeft } = run(compiled({ party: [dummy('warden', 0.4)], enemies: [{ unit: peck, x: 3 }], limit: 3 }), 1);
+  expect(partyLeft).toBeCloseTo(0.75, 9);
+});
+
 describe('batches', () => {
   test('a curve has the quantiles of the runs that still go, and nothing below half of them', () => {
     const tables = compiled({ party: [dummy('warden', 55)], enemies: [{ unit: biter, x: 3 }], limit: 40 });
@@ -207,6 +224,22 @@ describe('batches', () => {
     expect(curves.curve('quiet').median[30]).toBe(0);
     expect(curves.curve('engaged').median.slice(0, 40)).toContain(1);
     expect(curves.curve('tempo').median[30]).toBe(0);
+  });
+
+  test('a party that loses less than the lull level is at rest all the while, whatever it has', () => {
+    const pecker = unit({
+      id: 'pecker',
+      health: { max: 900 },
+      attacks: [
+        { id: 'peck', range: { min: 0, max: 9 }, beat: { windup: 0.5, recovery: 0.1, cooldown: 1 }, effects: { damage: { amount: 0.5 } } },
+      ],
+    });
+    const tables = compiled({ party: [dummy('warden', 55)], enemies: [{ unit: pecker, x: 3 }], limit: 12 });
+    const curves = new Curves(tables, 12);
+    new Batch(tables, 1, 3, curves.watch, (one) => curves.add(one)).advance(3);
+    // 0.5 a second is 0.9 % of 55; a lull is up to 2 % a second.
+    expect(curves.curve('pressure').median[99]).toBeCloseTo(0.5 / 55, 6);
+    expect(curves.curve('quiet').median[99]).toBe(1);
   });
 
   test('looks come after 100, 200, 400 … runs; a batch stops when it is narrow, clear of the edge, or at its cap', () => {

@@ -1,8 +1,8 @@
 /** How many runs are enough, and how verdicts over many bands are read together. */
 
-/** Runs after which a batch looks at what it has: 100, 200, 400 … */
-export function nextLook(runs: number): number {
-  let look = 100;
+/** Runs after which somebody looks at what there is: 100, 200, 400 … @param first where the looks begin */
+export function nextLook(runs: number, first = 100): number {
+  let look = first;
   while (look <= runs) look *= 2;
   return look;
 }

@@ -38,7 +38,8 @@ export function look(values: ArrayLike<number>, { statistic = 'median', toleranc
   const known = found.n > 0 && !Number.isNaN(found.value);
   const verdict = band && (known ? verdictOf(found, band) : 'undecided');
   const most = Math.max(tolerance ?? -1, narrower === undefined || !known ? -1 : narrower * Math.abs(found.value));
-  const narrow = known && found.high - found.low <= most;
+  // Survivors from end to end are as sure as can be: ∞ − ∞ is no width.
+  const narrow = known && (found.high === found.low ? most >= 0 : found.high - found.low <= most);
   const clear = verdict !== undefined && verdict !== 'undecided';
   const capped = values.length >= cap;
   return {

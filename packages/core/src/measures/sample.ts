@@ -23,6 +23,12 @@ export interface Sample {
   columns: Record<string, Float64Array>;
 }
 
+/** The name by which the digests of a sample are read as a column: of each run a number that is another where the fight was. */
+export const DIGEST_COLUMN = 'digest';
+
+/** The first 52 bits of a digest: what a number can hold. */
+export const digestNumber = (digest: string): number => parseInt(digest.slice(0, 13), 16);
+
 /** @param rows of seeds in a row, at least one */
 export function sampleOf(compiled: Compiled, rows: readonly Row[]): Sample {
   const columns: Record<string, Float64Array> = {};

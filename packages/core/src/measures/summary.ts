@@ -29,11 +29,15 @@ const BINS = 24;
 
 /** @param values one a run, in run order; NaN: the run has none. Undefined when no run has one. */
 export function summarise(values: ArrayLike<number>): Summary | undefined {
-  const all = Array.from(values);
-  const sorted = all.filter((value) => value === value).sort((a, b) => a - b);
-  const n = sorted.length;
+  const all = Float64Array.from(values).sort();
+  // NaN comes last, and +∞ before it.
+  let n = all.length;
+  while (n > 0 && all[n - 1] !== all[n - 1]) n--;
   if (!n) return undefined;
-  const finite = sorted.filter((value) => value < Infinity);
+  const sorted = all.subarray(0, n);
+  let end = n;
+  while (end > 0 && sorted[end - 1] === Infinity) end--;
+  const finite = Array.from(sorted.subarray(0, end));
   const summary: Summary = {
     n,
     missing: all.length - n,

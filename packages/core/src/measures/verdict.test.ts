@@ -81,6 +81,12 @@ describe('a judgement', () => {
       ).verdict,
     ).toBe('missedHigh');
   });
+  test('a share by hand: 60 of 100 against at least 0.7 lie 2.18 standard errors below it', () => {
+    const sixty = Array.from({ length: 100 }, (_, i) => Number(i < 60));
+    // (0.6 − 0.7) ÷ √(0.7 × 0.3 ÷ 100) = −2.182; twice Φ(−2.182) = 0.0291
+    expect(judge(sixty, 'share', { low: 0.7 }).p).toBeCloseTo(0.0291, 4);
+    expect(judge(sixty, 'share', { high: 0.5 }).p).toBeCloseTo(0.0455, 4);
+  });
   test('whatever the numbers: p is at most 0.05 just where the interval decides', () => {
     const edge = fc.double({ min: -1.5, max: 1.5, noNaN: true });
     fc.assert(
