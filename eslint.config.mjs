@@ -28,6 +28,7 @@ const LAYERS = {
   engine: ['record', 'model'],
   trace: ['record', 'measures', 'model', 'engine'],
   analysis: ['record', 'measures', 'model', 'engine'],
+  tuning: ['record', 'measures', 'model', 'engine', 'analysis'],
   telling: ['record', 'measures', 'model', 'analysis'],
   exchange: ['record', 'measures', 'model', 'engine', 'analysis', 'telling'],
 };

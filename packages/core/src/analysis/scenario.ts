@@ -4,6 +4,7 @@ import type { Compiled } from '../engine/tables';
 import type { Project } from '../model/project';
 import { type Company, DUEL_DEFAULTS, type DuelOptions, duelOptions } from './duel';
 import type { DuelFrom } from './duel-ground';
+import { type Turn, turnedProject, turnsKey, turnsOf } from '../model/turn';
 
 /** An enemy in a duel, or an encounter, looked at through a tier, a skill, a style and a number of players. */
 export interface Scenario {
@@ -18,6 +19,8 @@ export interface Scenario {
   without?: string;
   /** How a duel is set up, as far as it is not the usual one: the first party member, one enemy, twelve metres of open ground. */
   duel?: DuelSetup;
+  /** Numbers of the document turned to other values, as if they were written there. */
+  turned?: readonly Turn[];
 }
 
 /** All of a duel but who is looked at, and how long it may last; absent: as usual. */
@@ -62,9 +65,11 @@ export function setupOf({ against, copies, with: company, distance, from, wall, 
 }
 
 /** Tells one of a project from another, whatever its numbers are. */
-export function scenarioKey({ kind, id, tier, skill, style, players, without, duel }: Scenario): string {
+export function scenarioKey({ kind, id, tier, skill, style, players, without, duel, turned }: Scenario): string {
   const more = without ?? (duel && setupKey(duel));
-  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? '', ...(more ? [more] : [])].join('|');
+  const turns = turned?.length ? turnsKey(turned) : undefined;
+  const last = turns ? [more ?? '', turns] : more ? [more] : [];
+  return [kind, id, tier ?? '', skill ?? '', style ?? '', players ?? '', ...last].join('|');
 }
 
 /** "against=warden,tender;copies=3". */
@@ -100,7 +105,7 @@ export function duelScenario(project: Project, lens: Pick<Scenario, 'tier' | 'sk
 
 /** Back from the key. */
 export function scenarioOf(key: string): Scenario {
-  const [kind, id, tier, skill, style, players, more] = key.split('|');
+  const [kind, id, tier, skill, style, players, more, turns] = key.split('|');
   const duels = kind === 'duel';
   return {
     kind: duels ? 'duel' : 'encounter',
@@ -110,6 +115,7 @@ export function scenarioOf(key: string): Scenario {
     ...(style && { style }),
     ...(players && { players: Number(players) }),
     ...(more && (duels ? { duel: setupOfKey(more) } : { without: more })),
+    ...(turns && { turned: turnsOf(turns) }),
   };
 }
 
@@ -124,5 +130,6 @@ export function scenarioOptions(project: Project, { kind, id, tier, skill, style
 
 /** @throws Error for what is not there */
 export function compileScenario(project: Project, scenario: Scenario, stepSeconds?: number): Compiled {
-  return compile(project, { ...scenarioOptions(project, scenario), stepSeconds });
+  const now = scenario.turned?.length ? turnedProject(project, scenario.turned) : project;
+  return compile(now, { ...scenarioOptions(now, scenario), stepSeconds });
 }

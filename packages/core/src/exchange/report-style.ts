@@ -19,15 +19,28 @@ export const REPORT_TOKENS: Readonly<Record<string, string>> = {
   'band-edge': 'var(--ink-2)',
 };
 
+/** The two typefaces of the page, as files of the packages that hold them: embedded, so that a report reads the same anywhere. */
+export const REPORT_FONTS = [
+  { family: 'Newsreader Variable', file: '@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2' },
+  { family: 'Source Sans 3 Variable', file: '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2' },
+] as const;
+
+/** @param base64 the bytes of such a file */
+export const reportFonts = (base64: (file: string) => string): string =>
+  REPORT_FONTS.map(
+    ({ family, file }) =>
+      `@font-face{font-family:'${family}';font-weight:200 900;src:url(data:font/woff2;base64,${base64(file)}) format('woff2')}`,
+  ).join('');
+
 export const REPORT_STYLE = `
 :root{${Object.entries(REPORT_TOKENS)
   .map(([name, value]) => `--${name}:${value}`)
   .join(';')}}
 *{box-sizing:border-box}
-body{margin:0 auto;padding:24px;max-width:1088px;background:var(--paper);color:var(--ink);font:13px/1.4 'Source Sans 3',system-ui,sans-serif;font-variant-numeric:tabular-nums}
-h1{font:500 26px/1.1 Newsreader,Georgia,serif;margin:0}
-h2{font:600 15px/1.3 Newsreader,Georgia,serif;margin:0 0 6px;border-top:1px solid var(--rule);padding-top:8px}
-small{font:400 11px/1.3 'Source Sans 3',system-ui,sans-serif;color:var(--ink-3)}
+body{margin:0 auto;padding:24px;max-width:1088px;background:var(--paper);color:var(--ink);font:13px/1.4 'Source Sans 3 Variable',system-ui,sans-serif;font-variant-numeric:tabular-nums}
+h1{font:500 26px/1.1 'Newsreader Variable',Georgia,serif;margin:0}
+h2{font:600 15px/1.3 'Newsreader Variable',Georgia,serif;margin:0 0 6px;border-top:1px solid var(--rule);padding-top:8px}
+small{font:400 11px/1.3 'Source Sans 3 Variable',system-ui,sans-serif;color:var(--ink-3)}
 header p,footer{color:var(--ink-3);margin:2px 0 12px}
 section{margin-top:16px;break-inside:avoid-page}
 svg{display:block;width:100%;height:auto}

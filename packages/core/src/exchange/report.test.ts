@@ -8,6 +8,7 @@ import { Curves } from '../measures/curves';
 import { sampleOf } from '../measures/sample';
 import type { Project } from '../model/project';
 import { demoProject } from '../testing/demo';
+import { REPORT_FONTS } from './report-style';
 import { type ReportCurves, report, reportCells, reportCurves, usualSkill } from './report';
 import { REPORT_TOKENS } from './report-style';
 
@@ -84,12 +85,25 @@ describe('the report', () => {
     expect(html).toContain('20 runs a cell');
     expect(html).toContain('Pacing of First Bell');
     expect(html.match(/% of the time within what is intended/g)).toHaveLength(2);
-    expect(html).toContain('the peak of');
+    expect(html).toContain('the median of all runs peaks with');
     expect(html).toMatch(/engine \d/);
   });
 
   test('needs no network: it names no address, no script and no file', () => {
     expect(html).not.toMatch(/<script|<link|<img|@import|url\(|https?:/);
+  });
+
+  test('brings its typefaces with it, where their files are handed to it', () => {
+    const asked: string[] = [];
+    const font = (file: string) => (asked.push(file), `${asked.length}AB=`);
+    const own = report({ project: small(), lens: {}, read: new Map(), curves: new Map(), at: '2026-01-02', font });
+    expect(asked).toEqual(REPORT_FONTS.map(({ file }) => file));
+    REPORT_FONTS.forEach(({ family }, i) => {
+      expect(own).toContain(`font-family:'${family}'`);
+      expect(own).toContain(`url(data:font/woff2;base64,${i + 1}AB=)`);
+    });
+    expect(own).not.toMatch(/url\((?!data:)|https?:/);
+    expect(html).not.toContain('@font-face');
   });
 
   test('every element that is opened is closed', () => {

@@ -31,7 +31,7 @@ import { pacingPicture } from '../telling/pacing-picture';
 import { roundUp } from '../telling/scale';
 import { escaped, svgOf } from '../telling/shape';
 import { VERDICT_SHAPES, VERDICT_SIZE } from '../telling/verdict-mark';
-import { REPORT_STYLE } from './report-style';
+import { REPORT_STYLE, reportFonts } from './report-style';
 
 /** What of an encounter at a tier lies over its clock. */
 export interface ReportCurves {
@@ -47,6 +47,8 @@ export interface ReportOptions {
   curves: ReadonlyMap<string, ReportCurves>;
   /** When it was made, as it is to be read. */
   at: string;
+  /** The bytes of a file of `REPORT_FONTS`, in base64; absent: a reader's own typefaces serve. */
+  font?: (file: string) => string;
   /** Boards to show; absent: what the brief speaks of, most goals first, four at most. */
   measures?: readonly BandMeasure[];
 }
@@ -80,7 +82,7 @@ export function reportCurves(project: Project, lens: ReportOptions['lens']): str
   return project.encounters.flatMap((encounter) => stripsOf(project, encounter, lens).map(({ key }) => key));
 }
 
-export function report({ project, lens, read, curves, at, measures }: ReportOptions): string {
+export function report({ project, lens, read, curves, at, measures, font }: ReportOptions): string {
   const judged = judgedOf(project, 'tiers', lens, read);
   const skill = project.skills.find(({ id }) => id === lens.skill)?.name ?? 'players as written';
   const through = [
@@ -97,7 +99,7 @@ export function report({ project, lens, read, curves, at, measures }: ReportOpti
     warnings(project),
     `<footer>Seeds 1 and up; engine ${ENGINE_VERSION}. Intervals are 95 %; verdicts of all goals are read together. A survivor counts as never.</footer>`,
   ];
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(project.name)}: report</title><style>${REPORT_STYLE}</style></head><body>${body.join('')}</body></html>\n`;
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${escaped(project.name)}: report</title><style>${font ? reportFonts(font) : ''}${REPORT_STYLE}</style></head><body>${body.join('')}</body></html>\n`;
 }
 
 function boardsOf(project: Project, measures?: readonly BandMeasure[]): BandMeasure[] {

@@ -1,0 +1,159 @@
+/**
+ * Which of many numbers move a measure most, from far fewer runs than turning them one at a time: all are turned at once, each a
+ * tenth up or down by its own coin, and the measure is regressed on the coins. Points come in folded pairs (all coins turned
+ * over) on the same seeds, so that what bends in both directions alike cancels. The sizes found are biased where numbers act
+ * together: it ranks, and what it keeps is then measured by paired runs.
+ *
+ * Supersaturated and two-level designs: Box & Meyer 1986, Technometrics 28; folding over: Box & Wilson 1951.
+ */
+import { draw } from '../engine/time/chance';
+import { Runner } from '../engine/run';
+import type { Project } from '../model/project';
+import { rowOf } from '../measures/row';
+import { type Sample, sampleOf } from '../measures/sample';
+import type { Statistic } from '../measures/measure';
+import { quantileOf } from '../measures/quantile';
+import { type Scenario, compileScenario } from '../analysis/scenario';
+import { type Dial, standsAt, stepped, tenthOf, turnTo } from './dial';
+import type { Objective } from './goal';
+import { least } from './regression';
+import type { Turn } from '../model/turn';
+
+/** Points for each number, and pairs at least: fewer tell noise from numbers no more. */
+export const POINTS_PER_DIAL = 4;
+const LEAST_PAIRS = 16;
+/** Runs of what is written, to know where its quantiles lie. */
+export const BASE_RUNS = 100;
+
+export interface Design {
+  dials: readonly Dial[];
+  /** Pairs of points. */
+  pairs: number;
+  /** Runs of each point. */
+  runs: number;
+}
+
+/** A design for so many runs in all, two points a pair: as many points as there is need of, then more runs of each, four at most. */
+export function designFor(dials: readonly Dial[], runs: number): Design {
+  const needed = Math.max(LEAST_PAIRS, Math.ceil((POINTS_PER_DIAL * dials.length) / 2));
+  const each = Math.max(1, Math.min(4, Math.floor(runs / (2 * needed))));
+  return { dials, runs: each, pairs: Math.max(needed, Math.floor(runs / (2 * each))) };
+}
+
+/** ±1 for each dial in a pair of points; counter-based, so any pair can be made by anybody. */
+export function coins({ dials }: Pick<Design, 'dials'>, pair: number): Int8Array {
+  return Int8Array.from(dials, (_, dial) => (draw(pair, dial, 0, 0) < 0.5 ? -1 : 1));
+}
+
+/** What the two points of a pair came to: sums over their runs of what each aim counts, for each aim. */
+export interface PairRan {
+  pair: number;
+  up: number[];
+  down: number[];
+}
+
+/** One number as a screening found it. */
+export interface Screened {
+  dial: Dial;
+  /** What turning it by a tenth up adds to what the aim counts: of a quantile the share of runs above today's. */
+  size: number;
+  /** Its size in standard errors: what it is ranked by. */
+  clarity: number;
+}
+
+/** A screening in the making: pairs may be run anywhere, in any order. */
+export class Screening {
+  private readonly edges: number[];
+  /** Of each dial: where it stands, and what is a tenth of it. */
+  private readonly stands: ({ now: number; by: number } | undefined)[];
+  private readonly done = new Map<number, PairRan>();
+
+  /**
+   * @param aims of one cell
+   * @param base runs of what is written, of the cell
+   * @throws Error for what is not there
+   */
+  constructor(
+    private readonly project: Project,
+    private readonly scenario: Scenario,
+    private readonly aims: readonly Objective[],
+    readonly design: Design,
+    base: Sample,
+    private readonly firstSeed: number,
+  ) {
+    this.stands = design.dials.map((dial) => {
+      const now = standsAt(project, dial);
+      return now === undefined ? undefined : { now, by: Math.max(dial.step ?? 0, tenthOf(dial, now)) };
+    });
+    this.edges = aims.map(({ column, statistic }) => edgeOf(base.columns[column], statistic));
+  }
+
+  get left(): number {
+    return this.design.pairs - this.done.size;
+  }
+
+  /** Runs one pair. */
+  run(pair: number): PairRan {
+    const { design, project, scenario, firstSeed } = this;
+    const sides = ([1, -1] as const).map((side) => {
+      const compiled = compileScenario(project, { ...scenario, turned: this.turnsAt(pair, side) });
+      const runner = new Runner(compiled);
+      const rows = Array.from({ length: design.runs }, (_, i) => rowOf({ compiled, run: runner.run(firstSeed + pair * design.runs + i) }));
+      const sample = sampleOf(compiled, rows);
+      return this.aims.map(({ column, statistic }, a) => {
+        let sum = 0;
+        for (const value of sample.columns[column]) sum += counted(value, statistic, this.edges[a]);
+        return sum / design.runs;
+      });
+    });
+    return { pair, up: sides[0], down: sides[1] };
+  }
+
+  /** The turns of one side of a pair. */
+  private turnsAt(pair: number, side: 1 | -1): Turn[] {
+    const signs = coins(this.design, pair);
+    return this.design.dials.flatMap((dial, i) => {
+      const at = this.stands[i];
+      if (!at) return [];
+      const to = stepped(dial, at.now + side * signs[i] * at.by);
+      return to === at.now ? [] : [turnTo(dial, to)];
+    });
+  }
+
+  /** Takes in a pair that was run here or elsewhere. */
+  add(ran: PairRan): void {
+    this.done.set(ran.pair, ran);
+  }
+
+  /** What moves an objective, the clearest first; of as many pairs as have been run. */
+  result(objective: number): Screened[] {
+    return byClarity(this.design, [...this.done.values()], objective);
+  }
+}
+
+/** Dials by how clearly they move an objective, of pairs in any order. */
+export function byClarity(design: Pick<Design, 'dials'>, pairs: readonly PairRan[], objective: number): Screened[] {
+  const ordered = [...pairs].sort((a, b) => a.pair - b.pair);
+  const rows = ordered.map(({ pair }) => coins(design, pair));
+  const values = ordered.map(({ up, down }) => (up[objective] - down[objective]) / 2);
+  const { coefficients, errors } = least(rows, values);
+  return design.dials
+    .map((dial, i) => ({ dial, size: coefficients[i], clarity: errors[i] > 0 ? Math.abs(coefficients[i]) / errors[i] : 0 }))
+    .sort((a, b) => b.clarity - a.clarity);
+}
+
+/** Where a quantile lies today: runs above it are counted, so that survivors count like any other and nothing jumps. */
+function edgeOf(values: ArrayLike<number>, statistic: Statistic): number {
+  if (statistic === 'share' || statistic === 'mean') return NaN;
+  const own = Array.from(values)
+    .filter((value) => value === value)
+    .sort((a, b) => a - b);
+  return own.length ? quantileOf(own, { median: 0.5, p10: 0.1, p90: 0.9 }[statistic]) : NaN;
+}
+
+function counted(value: number, statistic: Statistic, edge: number): number {
+  if (value !== value) return 0;
+  if (statistic === 'share') return value > 0 ? 1 : 0;
+  if (statistic === 'mean') return Number.isFinite(value) ? value : 0;
+  return value > edge ? 1 : value === edge ? 0.5 : 0;
+}
