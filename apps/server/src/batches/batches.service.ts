@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import {
   type BandMeasure,
   type Cause,
@@ -49,6 +50,8 @@ interface Identity {
 
 /** Identities kept by revision; compiling a board anew for every look would be slow. */
 const KEPT_IDENTITIES = 20_000;
+
+const font = (file: string) => readFileSync(require.resolve(file)).toString('base64');
 
 /** Batches of a project's cells. What is known is never run again: a batch goes by what it is of, not by who asked. */
 @Injectable()
@@ -219,7 +222,7 @@ export class BatchesService {
       const [pressure, quiet] = [await this.curve(project, cell, 'pressure', client), await this.curve(project, cell, 'quiet', client)];
       if (pressure.curve && quiet.curve) curves.set(cell, { pressure: pressure.curve, quiet: quiet.curve });
     }
-    return report({ project: document, lens, read, curves, at: new Date().toISOString().slice(0, 10), measures });
+    return report({ project: document, lens, read, curves, at: new Date().toISOString().slice(0, 10), measures, font });
   }
 
   progress(project: string) {

@@ -7,6 +7,7 @@ import {
   causesOf,
   scenarioKey,
   columnOf,
+  digestNumber,
   compileScenario,
   duelScenario,
   look,
@@ -353,6 +354,34 @@ describe('whatever happens', () => {
     expect(bell.values.peakPressureShare).toEqual(bellAlone.columns.peakPressureShare);
     const digests = await sql<{ digests: string[] }>('select digests from shard where batch = ? order by number', [batch]);
     expect(digests.flatMap(({ digests: own }) => own)).toEqual(bellAlone.digests);
+  });
+
+  test('numbers are turned in a cell as if they were written; digests tell whether a fight went otherwise', async () => {
+    const document = await project();
+    const plain: Scenario = { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'regular', duel: { copies: 3 } };
+    const turned = (path: string, value: number) => ({ ...plain, turned: [{ path, op: '=' as const, value }] });
+    const [health, hearing] = [turned('/units/clipper/health/max', 31), turned('/units/clipper/senses/hearing', 2)];
+    const cells = [plain, health, hearing].map(scenarioKey);
+    await call('POST', `${document.id}/batches`, { cells: cells.map((cell) => ({ cell, runs: 50 })) });
+    await finished(document.id);
+    const found = await read(
+      document.id,
+      cells.map((cell) => ({ cell, columns: ['won', 'digest'] })),
+    );
+    const alone = undisturbed(document, health, 50);
+    expect(found[1].values.won).toEqual(alone.columns.won);
+    expect(found[1].values.digest).toEqual(alone.digests.map(digestNumber));
+    expect(found[2].values.digest).toEqual(found[0].values.digest);
+    expect(found[1].values.digest).not.toEqual(found[0].values.digest);
+    const nowhere = scenarioKey({ ...plain, turned: [{ path: '/units/nobody/health/max', op: '=', value: 3 }] });
+    // What leads nowhere changes nothing: it is the same batch.
+    const asked = await call('POST', `${document.id}/batches`, { cells: [{ cell: nowhere, runs: 50 }] });
+    expect(asked.status).toBe(202);
+    expect((await read(document.id, [{ cell: nowhere, columns: ['won'] }]))[0].values.won).toEqual(found[0].values.won);
+    const long = await call('POST', `${document.id}/batches`, { cells: [{ cell: `${cells[0]}|${'x'.repeat(2100)}`, runs: 50 }] });
+    expect(long.status).toBe(400);
+    const odd = await call('POST', `${document.id}/batches`, { cells: [{ cell: `duel|clipper||||||%5B`, runs: 50 }] });
+    expect(odd.status).toBe(400);
   });
 
   test('another process takes shards of the same queue; the sum is the same', async () => {

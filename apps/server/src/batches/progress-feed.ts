@@ -28,14 +28,14 @@ export class ProgressFeed {
 
   constructor(@Inject(Shards) private readonly shards: Shards) {}
 
-  /** Now, and again whenever it has changed. */
+  /** Now, and again whenever it has changed; also when something began and ended between two looks. */
   of(project: string): Observable<Found> {
     let feed = this.feeds.get(project);
     if (!feed) {
       feed = timer(0, LOOK_MS).pipe(
         // A look that takes long is not overtaken by the next.
         exhaustMap(() =>
-          from(this.shards.progress(project)).pipe(
+          from(this.look(project)).pipe(
             catchError((error: unknown) => {
               this.log.error(error);
               return of(undefined);
@@ -43,7 +43,7 @@ export class ProgressFeed {
           ),
         ),
         filter((found) => found !== undefined),
-        map((found) => ({ found, text: JSON.stringify(found) })),
+        map((look) => ({ found: look.found, text: JSON.stringify(look) })),
         distinctUntilChanged((a, b) => a.text === b.text),
         map(({ found }) => found),
         finalize(() => this.feeds.delete(project)),
@@ -52,5 +52,10 @@ export class ProgressFeed {
       this.feeds.set(project, feed);
     }
     return feed;
+  }
+
+  private async look(project: string): Promise<{ found: Found; finished: number }> {
+    const [found, finished] = await Promise.all([this.shards.progress(project), this.shards.finished(project)]);
+    return { found, finished };
   }
 }

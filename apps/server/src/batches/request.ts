@@ -16,6 +16,9 @@ import {
   ValidateNested,
 } from 'class-validator';
 
+/** Characters of a cell's key: its turned numbers stand in it, and it is part of an index. */
+const LONGEST_CELL = 2000;
+
 /** Cells that one request may name. */
 export const MOST_CELLS = 2000;
 export const MOST_BATCH_RUNS = 100_000;
@@ -36,8 +39,8 @@ export class Until {
 }
 
 class CellRuns {
-  /** Key of a cell: kind, id, tier, skill, style, players, with bars between. */
-  @IsString() @MaxLength(300) cell: string;
+  /** Key of a cell: kind, id, tier, skill, style, players, how it is set up, what is turned, with bars between. */
+  @IsString() @MaxLength(LONGEST_CELL) cell: string;
   @IsInt() @Min(1) @Max(MOST_BATCH_RUNS) runs: number;
   @IsOptional() @IsObject() @ValidateNested() @Type(() => Until) until?: Until;
 }
@@ -54,7 +57,7 @@ export class BatchRequest {
 }
 
 class CellColumns {
-  @IsString() @MaxLength(300) cell: string;
+  @IsString() @MaxLength(LONGEST_CELL) cell: string;
   /** Names of measures' columns whose values are wanted. */
   @IsArray() @ArrayMaxSize(64) @IsString({ each: true }) columns: string[];
 }
@@ -71,7 +74,7 @@ export class ReadRequest {
 
 /** A stretch of an encounter's clock, and what is left out in turn. */
 export class CausesRequest {
-  @IsString() @MaxLength(300) cell: string;
+  @IsString() @MaxLength(LONGEST_CELL) cell: string;
   /** s */
   @IsNumber() from: number;
   @IsNumber() to: number;

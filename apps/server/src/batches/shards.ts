@@ -1,5 +1,5 @@
 /** Shards of batches in the database: who runs which, and what came of it. Every step is one statement, so any number of machines may take part. */
-import { CURVES, CURVE_BINS, type CurveName, look, nextLook } from '@insidia/core';
+import { CURVES, CURVE_BINS, type CurveName, DIGEST_COLUMN, digestNumber, look, nextLook } from '@insidia/core';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
@@ -199,6 +199,15 @@ export class Shards {
     );
   }
 
+  /** Shards of a project's batches that are done, in all: it grows whatever else is told. */
+  async finished(project: string): Promise<number> {
+    const [{ done }] = await this.query<{ done: number }>(
+      `select count(*)::int as done from shard where done_at is not null and batch in (select batch from cell_batch where project = ?)`,
+      [project],
+    );
+    return done;
+  }
+
   /** Why batches were given up, of those that were. */
   async troubles(batches: readonly string[]): Promise<Map<string, string>> {
     const rows = await this.query<{ id: string; trouble: string }>(
@@ -223,7 +232,12 @@ export class Shards {
     const [own, values] = cell === undefined ? ['project = ?', [project]] : ['project = ? and cell = ?', [project, cell]];
     const batches = `select batch from cell_batch where ${own}`;
     await this.query(`update batch set until = null where id in (${batches})`, values);
-    await this.query(`delete from shard where done_at is null and batch in (${batches})`, values);
+    // Runs count from the first on without a gap: what is being run before something that is done is waited for, or that were lost.
+    await this.query(
+      `delete from shard s where s.done_at is null and s.batch in (${batches}) and not (
+         s.lease >= now() and exists (select 1 from shard d where d.batch = s.batch and d.done_at is not null and d.number > s.number))`,
+      values,
+    );
   }
 
   /**
@@ -267,7 +281,27 @@ export class Shards {
       own.columns[name] = list.flatMap((values) => Array.from(values));
       own.runs = Math.min(own.runs, list.length * SHARD_RUNS);
     }
+    await this.addDigests(
+      [...asked].flatMap(([batch, names]) => (names.includes(DIGEST_COLUMN) ? [batch] : [])),
+      found,
+    );
     return found;
+  }
+
+  /** Digests stand beside the columns and are read like one. */
+  private async addDigests(batches: readonly string[], found: ReadonlyMap<string, ColumnsRead>): Promise<void> {
+    if (!batches.length) return;
+    const rows = await this.query<{ batch: string; digests: string[] }>(
+      `select batch, digests from shard
+       where done_at is not null and batch in (select json_array_elements_text(?::json)) order by batch, number`,
+      [JSON.stringify(batches)],
+    );
+    for (const { batch, digests } of rows) {
+      const own = found.get(batch);
+      if (!own) continue;
+      const list = (own.columns[DIGEST_COLUMN] ??= []);
+      if (list.length < own.runs) list.push(...digests.map(digestNumber));
+    }
   }
 
   /** The newest batch of each of these cells of which something has been run. */
