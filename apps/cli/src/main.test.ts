@@ -1,45 +1,15 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { parse } from 'papaparse';
 import { create } from 'xmlbuilder2';
-import type { runCommand as runCommandOf } from './main';
-
-const insidia = join(__dirname, '../bin/insidia.js');
-const demo = join(__dirname, '../../../demo/verdance.insidia.json');
-
-interface Called {
-  status: number | null;
-  stdout: string;
-  stderr: string;
-}
-
-/** The built command line as a pipeline would call it. */
-function spawned(args: string[], input?: string): Called {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [insidia, ...args], { input, encoding: 'utf8' });
-  return { status, stdout, stderr };
-}
+import { called, demo, insidia, spawned } from './testing';
 
 const folder = mkdtempSync(join(tmpdir(), 'insidia-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-/** The same without a process for each call; what would come on standard input comes from a file. */
-async function call(args: string[], input?: string): Promise<Called> {
-  const { runCommand } = (await import(join(__dirname, '../dist/main.js'))) as { runCommand: typeof runCommandOf };
-  const file = join(folder, 'input.json');
-  if (input !== undefined) writeFileSync(file, input);
-  let stdout = '';
-  let stderr = '';
-  const status = await runCommand(
-    ['node', 'insidia', ...args.map((arg) => (arg === '-' ? file : arg))],
-    (text) => (stdout += text),
-    (text) => (stderr += text),
-    () => undefined,
-  );
-  return { status, stdout, stderr };
-}
+const call = (args: string[], input?: string) => called(folder, args, input);
 
 describe('insidia', () => {
   test('simulate prints the same measures for a file and for standard input', async () => {
@@ -125,7 +95,7 @@ describe('insidia', () => {
 
   test('check lists what inspection finds, as text and as JSON, and fails on open problems only when asked to', async () => {
     expect((await call(['check', demo])).stdout).toContain(
-      'problem: /tiers/blight/tweaks/1 /health/max × 1.5 meets its cap of 420: Head Gardener has 420, as written; raise the cap (tweakUndone)',
+      'problem: /tiers/blight/tweaks/1 Health × 1.5 meets its cap of 420: Head Gardener has 420, as written; raise the cap (tweakUndone)',
     );
     expect(await call(['check', demo, '--strict'])).toMatchObject({ status: 1, stderr: '4 problems\n' });
     const { warnings } = JSON.parse((await call(['check', demo, '--format', 'json'])).stdout) as {
@@ -207,6 +177,7 @@ describe('insidia', () => {
     };
     const input = JSON.stringify(document);
     const { status, stdout } = await call(['report', '-', '--runs', '50'], input);
+    expect(stdout.match(/@font-face\{[^}]*url\(data:font\/woff2;base64,d09GMg/g)).toHaveLength(2);
     expect(status).toBe(0);
     expect(stdout.startsWith('<!doctype html>')).toBe(true);
     expect(stdout).toContain('2 goals met, 1 missed');

@@ -4,11 +4,13 @@
  */
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
 import type { CheckOptions } from './check';
+import type { CompareOptions } from './compare';
 import type { EffectiveOptions } from './effective';
 import { EXIT, Exit } from './exit';
 import type { ReportRunOptions } from './report';
 import type { SimulateOptions } from './simulate';
 import type { TraceOptions } from './trace';
+import type { TuneOptions } from './tune';
 
 function number(text: string): number {
   const value = Number(text);
@@ -64,6 +66,46 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     .action(async (file: string, options: TraceOptions) => {
       const [{ readProject }, { traceRun }] = await Promise.all([import('./input.js'), import('./trace.js')]);
       write(traceRun(readProject(file), options));
+    });
+  subject(insidia.command('tune'))
+    .description('what moves a fight: a tenth of each number, on the same seeds; or how it goes along one')
+    .option('-g, --goal <measure...>', 'measures, or measure:statistic (default: what the brief wants of this fight, or what is usual)')
+    .option(
+      '-d, --dial <path...>',
+      'numbers to turn, as pointers into the document, with =LOW..HIGH or not (default: the strongest of all)',
+    )
+    .option('--strongest <n>', 'without --dial: how many to name', number, 10)
+    .option('--screen <n>', 'without --dial: runs in which all numbers are turned at once to find them', number, 2000)
+    .option('--along <path>', 'values of one number instead, with =LOW..HIGH or not')
+    .option('-n, --runs <n>', 'how many runs of each value', number, 400)
+    .option('--seed <n>', 'first seed', number, 1)
+    .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json', 'csv']).default('text'))
+    .action(async (file: string, options: TuneOptions) => {
+      const [{ readProject }, { tune }] = await Promise.all([import('./input.js'), import('./tune.js')]);
+      write(tune(readProject(file), options, report));
+    });
+  insidia
+    .command('compare')
+    .description('two versions of a project on the same seeds: verdicts that flip, what moves, and which edit did it')
+    .argument('<before>', 'project document, or - for standard input')
+    .argument('<after>', 'the other version')
+    .option('-n, --runs <n>', 'how many runs a cell', number, 200)
+    .option('--by-edit', 'put every edit in alone, and take it out alone')
+    .option('-t, --tier <id...>', 'at these tiers only (default: all)')
+    .option('-s, --skill <id...>', 'at these skills only (default: all)')
+    .addOption(
+      new Option('--fail-on <what>', 'exit 1 when the second version misses a goal, or one that the first did not').choices([
+        'missed',
+        'flipped',
+      ]),
+    )
+    .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json', 'csv', 'junit']).default('text'))
+    .action(async (before: string, after: string, options: CompareOptions & { failOn?: 'missed' | 'flipped' }) => {
+      const [{ readProject }, { compare }] = await Promise.all([import('./input.js'), import('./compare.js')]);
+      const { text, missed, newlyMissed } = compare(readProject(before), readProject(after), options, report);
+      write(text);
+      const found = options.failOn === 'missed' ? missed : options.failOn === 'flipped' ? newlyMissed : 0;
+      if (found > 0) throw new Exit(EXIT.findings, `${found} ${found === 1 ? 'goal' : 'goals'} missed`);
     });
   insidia
     .command('check')

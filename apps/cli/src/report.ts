@@ -13,6 +13,7 @@ import {
   sampleOf,
   usualSkill,
 } from '@insidia/core';
+import { readFileSync } from 'node:fs';
 import { asUsage } from './simulate';
 
 export interface ReportRunOptions {
@@ -23,6 +24,8 @@ export interface ReportRunOptions {
 }
 
 const PORTION = 50;
+
+const font = (file: string) => readFileSync(require.resolve(file)).toString('base64');
 
 /** @param say is told how far it is @throws Exit for a skill or style that is not there */
 export function reportOf(
@@ -49,5 +52,5 @@ export function reportOf(
     read.set(cell, { runs: sample.runs, values });
     if (own) curves.set(cell, { pressure: own.curve('pressure'), quiet: own.curve('quiet') });
   });
-  return report({ project, lens, read, curves, at });
+  return report({ project, lens, read, curves, at, font });
 }

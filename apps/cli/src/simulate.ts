@@ -25,6 +25,7 @@ import {
 } from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
 import { EXIT, Exit } from './exit';
+import { textTable } from './text-table';
 
 /** What is run, and through what it is looked at. */
 export interface SubjectOptions {
@@ -74,10 +75,11 @@ export function simulate(project: Project, options: SimulateOptions, report: (te
 
 /** @throws Exit when it is not said what to run, or it can't be */
 export function whatToRun(project: Project, options: SubjectOptions): Compiled {
-  return asUsage(() => compileScenario(project, scenarioOf(project, options), options.step));
+  return asUsage(() => compileScenario(project, subjectOf(project, options), options.step));
 }
 
-function scenarioOf(project: Project, options: SubjectOptions): Scenario {
+/** @throws Exit when it is not said what to run */
+export function subjectOf(project: Project, options: SubjectOptions): Scenario {
   const { encounter, duel, against, tier, skill, style, players } = options;
   const lens = { tier, skill, style, players };
   if (encounter && duel) throw new Exit(EXIT.usage, 'give either --encounter or --duel, not both');
@@ -210,20 +212,12 @@ function table(rows: MeasureRow[], summary: BatchSummary): string {
     shown(r.p90),
     shown(r.mean),
   ]);
-  const widths = head.map((title, i) => Math.max(title.length, ...lines.map((line) => line[i].length)));
-  const write = (line: string[]) =>
-    line
-      .map((cell, i) => (i < 3 ? cell.padEnd(widths[i]) : cell.padStart(widths[i])))
-      .join('  ')
-      .trimEnd();
   const { cleared, runs, firstSeed, digest, outcomes } = summary;
   const share = (value: number) => `${(100 * value).toFixed(1)} %`;
   return [
     `${runs} runs, seeds ${firstSeed} to ${firstSeed + runs - 1}, digest ${digest}`,
     `won ${share(cleared.value)} (${share(cleared.low)} to ${share(cleared.high)}); ends: ${ends(outcomes)}`,
     '',
-    write(head),
-    ...lines.map(write),
-    '',
+    textTable(head, lines, 3),
   ].join('\n');
 }

@@ -1,0 +1,222 @@
+/** insidia compare: two versions of a project on the same seeds, goal by goal; and which edit did it. */
+import {
+  type ComparedGoal,
+  type EditRow,
+  type Goal,
+  type PairedEffect,
+  type Project,
+  VersionRuns,
+  VERDICT_WORDS,
+  blameOverall,
+  byBlame,
+  byBlameOverall,
+  changesInWords,
+  compared,
+  csvRow,
+  editsBetween,
+  flips,
+  goalName,
+  goalsOfBoth,
+  goalsToAsk,
+  inOrder,
+  isSeen,
+  matched,
+  numberOf,
+  scenarioKey,
+  unitOf,
+  whichEdit,
+  wordingSentence,
+} from '@insidia/core';
+import { stringify } from 'csv-stringify/sync';
+import { create } from 'xmlbuilder2';
+import { effectText, json } from './effect-text';
+import { EXIT, Exit } from './exit';
+import { textTable } from './text-table';
+
+export interface CompareOptions {
+  runs: number;
+  byEdit?: boolean;
+  tier?: string[];
+  skill?: string[];
+  format: 'text' | 'json' | 'csv' | 'junit';
+}
+
+export interface ComparedVersions {
+  text: string;
+  /** Goals that the second version misses, and those that it alone misses. */
+  missed: number;
+  newlyMissed: number;
+}
+
+interface Found {
+  before: Project;
+  after: Project;
+  all: ComparedGoal[];
+  byName: { from: string; to: string }[];
+  asked: Goal[];
+  rows?: EditRow[];
+}
+
+/** @throws Exit where neither has a goal */
+export function compare(before: Project, other: Project, options: CompareOptions, report: (text: string) => void): ComparedVersions {
+  const { project: after, byName } = matched(before, other);
+  const goals = goalsOfBoth(before, after, {
+    ...(options.tier && { tiers: options.tier }),
+    ...(options.skill && { skills: options.skill }),
+  });
+  if (!goals.length) throw new Exit(EXIT.usage, 'neither version has a goal at these tiers and skills: there is nothing to compare by');
+  const runs = new VersionRuns(options.runs, (cells) => report(`${cells} × ${options.runs} runs`));
+  const ran = (project: Project, goal: Goal) => runs.ran(project, goal);
+  const all = inOrder(compared(goals, (version, goal) => ran(version === 'before' ? before : after, goal)));
+  const asked = goalsToAsk(all);
+  const rows = options.byEdit ? whichEdit({ before, after }, editsBetween(before, after), asked, ran) : undefined;
+  const found: Found = { before, after, all, byName, asked, ...(rows && { rows }) };
+  const isMissed = (verdict: string | undefined) => verdict !== undefined && verdict.startsWith('missed');
+  return {
+    text: { text: asText, json: asJson, csv: asCsv, junit: asJunit }[options.format](found, options),
+    missed: all.filter(({ after: now }) => isMissed(now?.verdict)).length,
+    newlyMissed: all.filter(({ before: was, after: now }) => isMissed(now?.verdict) && !isMissed(was?.verdict)).length,
+  };
+}
+
+const verdictWords = (one: ComparedGoal['before']) => (one ? VERDICT_WORDS[one.verdict] : '–');
+
+const nameOf = (project: Project, goal: Goal) => goalName(project, { ...goal, runs: 0, verdict: 'undecided' });
+
+function asText({ before, after, all, byName, asked, rows }: Found, { runs }: CompareOptions): string {
+  const changes = changesInWords(before, after).map(wordingSentence);
+  const flipped = all.filter(flips);
+  const moved = all.filter((one) => !flips(one) && isSeen(one.effect));
+  const line = (one: ComparedGoal) => {
+    const { measure } = one.goal.band;
+    const value = (of: ComparedGoal['before']) => (of ? numberOf(measure, of.judgement.estimate.value) : '–');
+    return [
+      nameOf(after, one.goal),
+      unitOf(measure),
+      value(one.before),
+      value(one.after),
+      one.effect ? effectText(measure, one.effect) : '',
+      verdictWords(one.before),
+      verdictWords(one.after),
+    ];
+  };
+  const head = ['goal', 'unit', 'before', 'after', 'moved by (95 %)', 'was', 'is'];
+  const part = (title: string, list: readonly ComparedGoal[]) =>
+    list.length ? [`${title}\n`, textTable(head, list.map(line), 1)] : [`${title}: none\n`];
+  return [
+    `${before.name} → ${after.name}, ${runs} runs a cell on the same seeds, ${all.length} goals\n`,
+    ...byName.map(({ from, to }) => `found by name: "${from}" is "${to}"\n`),
+    changes.length ? `What changed\n${changes.map((one) => `  ${one}\n`).join('')}` : 'Nothing changed\n',
+    ...part('Verdicts that flipped', flipped),
+    ...part('What else moved', moved),
+    ...(rows ? [byEditText(after, asked, rows)] : []),
+  ].join('\n');
+}
+
+function byEditText(project: Project, asked: readonly Goal[], rows: readonly EditRow[]): string {
+  if (!asked.length) return 'Which edit did it: no goal moved\n';
+  const overall = byBlameOverall(rows).map((row) => [
+    row.edit.words.join('; ') || 'no words',
+    blameOverall(row.effects).toFixed(1),
+    `${movedBy(row)} of ${asked.length}`,
+  ]);
+  const each = asked
+    .map((goal, g) => {
+      const lines = byBlame(rows, g).map(({ edit, effects }) => {
+        const { putIn, takenOut, together } = effects[g];
+        const words = (effect: PairedEffect | undefined) => (effect ? effectText(goal.band.measure, effect) : '–');
+        return [edit.words.join('; ') || 'no words', words(putIn), words(takenOut), together ? 'only with others' : ''];
+      });
+      return `Which edit moved ${nameOf(project, goal)}\n${textTable(['edit', 'put in alone', 'lost without it', ''], lines, 1)}`;
+    })
+    .join('\n');
+  return `Which edit did it, over all of them\n${textTable(['edit', 'blame', 'goals moved'], overall, 1)}\n${each}`;
+}
+
+/** Goals that an edit moves for all to see, alone or among the others. */
+const movedBy = ({ effects }: EditRow) => effects.filter(({ putIn, takenOut }) => isSeen(putIn) || isSeen(takenOut)).length;
+
+function asJson({ before, after, all, byName, asked, rows }: Found, { runs }: CompareOptions): string {
+  const side = (one: ComparedGoal['before']) =>
+    one && {
+      value: one.judgement.estimate.value,
+      low: one.judgement.estimate.low,
+      high: one.judgement.estimate.high,
+      verdict: one.verdict,
+    };
+  return json({
+    before: before.id,
+    after: after.id,
+    runs,
+    byName,
+    changes: changesInWords(before, after).map(wordingSentence),
+    goals: all.map((one) => ({
+      band: one.goal.band.id,
+      cell: scenarioKey(one.goal.cell),
+      measure: one.goal.band.measure,
+      of: one.goal.of,
+      before: side(one.before),
+      after: side(one.after),
+      effect: one.effect,
+      flipped: flips(one),
+    })),
+    ...(rows && {
+      edits: rows.map(({ edit, effects }) => ({
+        words: edit.words,
+        blame: blameOverall(effects),
+        operations: edit.operations,
+        effects: effects.map((effect, g) => ({ band: asked[g].band.id, cell: scenarioKey(asked[g].cell), ...effect })),
+      })),
+    }),
+  });
+}
+
+function asCsv({ after, all, asked, rows }: Found): string {
+  const effects = (effect: PairedEffect | undefined) => ({
+    difference: effect?.difference ?? '',
+    low: effect?.low ?? '',
+    high: effect?.high ?? '',
+    says: effect?.says ?? '',
+  });
+  const lines = rows
+    ? rows.flatMap(({ edit, effects: own }) =>
+        own.flatMap(({ putIn, takenOut }, g) =>
+          (['putIn', 'takenOut'] as const).map((how) => ({
+            edit: edit.words.join('; '),
+            how,
+            goal: nameOf(after, asked[g]),
+            ...effects(how === 'putIn' ? putIn : takenOut),
+          })),
+        ),
+      )
+    : all.map((one) => ({
+        goal: nameOf(after, one.goal),
+        before: one.before?.judgement.estimate.value ?? '',
+        after: one.after?.judgement.estimate.value ?? '',
+        was: one.before?.verdict ?? '',
+        is: one.after?.verdict ?? '',
+        ...effects(one.effect),
+      }));
+  return stringify(lines.map(csvRow), { header: true });
+}
+
+/** A case a goal: failed where the second version misses it, skipped where that is undecided. */
+function asJunit({ before, after, all }: Found): string {
+  const missed = all.filter((one) => one.after?.verdict.startsWith('missed'));
+  const undecided = all.filter((one) => one.after?.verdict === 'undecided');
+  const root = create({ version: '1.0', encoding: 'UTF-8', invalidCharReplacement: '\uFFFD' }).ele('testsuites', {
+    name: `${before.name} → ${after.name}`,
+    tests: all.length,
+    failures: missed.length,
+  });
+  const suite = root.ele('testsuite', { name: 'compare', tests: all.length, failures: missed.length, skipped: undecided.length });
+  for (const one of all) {
+    const { measure } = one.goal.band;
+    const words = `${verdictWords(one.before)} → ${verdictWords(one.after)}${one.effect ? `, moved by ${effectText(measure, one.effect)} ${unitOf(measure)}` : ''}`;
+    const each = suite.ele('testcase', { classname: measure, name: nameOf(after, one.goal) });
+    if (missed.includes(one)) each.ele('failure', { message: words, type: one.after!.verdict });
+    else if (undecided.includes(one)) each.ele('skipped', { message: words });
+    else each.ele('system-out').txt(words);
+  }
+  return root.end({ prettyPrint: true }) + '\n';
+}

@@ -1,0 +1,129 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { parse } from 'papaparse';
+import { create } from 'xmlbuilder2';
+import { called, demo } from './testing';
+
+const folder = mkdtempSync(join(tmpdir(), 'insidia-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const call = (args: string[], input?: string) => called(folder, args, input);
+
+describe('tune', () => {
+  const clippers = ['--duel', 'clipper', '--copies', '4', '--skill', 'regular'];
+
+  test('turns numbers a tenth on the same seeds: what no fight shows is told apart from what can’t be seen', async () => {
+    const dials = ['--dial', '/units/clipper/movement/run', '/units/clipper/senses/memory', '/units/clipper/health/max=20..24'];
+    const { status, stdout } = await call([
+      'tune',
+      demo,
+      ...clippers,
+      ...dials,
+      '--goal',
+      'won',
+      'timeToKill:p90',
+      '--runs',
+      '60',
+      '-f',
+      'json',
+    ]);
+    expect(status).toBe(0);
+    const told = JSON.parse(stdout) as {
+      objectives: { statistic: string }[];
+      dials: { path: string; to: number; effects: { says: string; runs: number }[] }[];
+    };
+    expect(told.objectives.map(({ statistic }) => statistic)).toEqual(['share', 'p90']);
+    expect(told.dials.map(({ path, to }) => [path, to])).toEqual([
+      ['/units/clipper/movement/run', 7.7],
+      ['/units/clipper/senses/memory', 4.4],
+      ['/units/clipper/health/max', 24],
+    ]);
+    expect(told.dials[1].effects.map(({ says }) => says)).toEqual(['never', 'never']);
+    expect(told.dials[0].effects[0].runs).toBe(60);
+  });
+
+  test('names the strongest of all numbers; as text, and as CSV with a line a number and goal', async () => {
+    const args = ['tune', demo, ...clippers, '--goal', 'won', '--strongest', '3', '--screen', '300', '--runs', '40'];
+    const text = (await call(args)).stdout;
+    expect(text).toMatch(/^40 paired runs a number; the 3 that move win share most, of 5 that a screening kept/);
+    const rows = parse<Record<string, string>>((await call([...args, '-f', 'csv'])).stdout, { header: true, skipEmptyLines: true }).data;
+    expect(rows).toHaveLength(3);
+    expect(Object.keys(rows[0])).toEqual(expect.arrayContaining(['path', 'measure', 'difference', 'low', 'high', 'says']));
+  });
+
+  test('goes along one number, and says where it enters what is wanted', async () => {
+    const { status, stdout } = await call([
+      'tune',
+      demo,
+      '--duel',
+      'clipper',
+      '--tier',
+      'bloom',
+      '--skill',
+      'regular',
+      '--along',
+      '/units/clipper/health/max=10..40',
+      '--runs',
+      '40',
+    ]);
+    expect(status).toBe(0);
+    expect(stdout).toContain('22 hp (as written)');
+    expect(stdout).toMatch(/10 hp .*\n15 hp/);
+  });
+
+  test('refuses what is not there, by name', async () => {
+    const refused = async (...args: string[]) => {
+      const { status, stderr } = await call(['tune', demo, ...clippers, ...args]);
+      return [status, stderr.trim()];
+    };
+    expect(await refused('--dial', '/units/nobody/health/max')).toEqual([
+      2,
+      '"/units/nobody/health/max" leads to no number of the document',
+    ]);
+    expect(await refused('--dial', '/units/clipper/health/max=30..20')).toEqual([2, '"30..20" must be LOW..HIGH, such as 16..28']);
+    expect((await refused('--goal', 'fun'))[1]).toMatch(/^there is no measure "fun": /);
+    expect((await refused('--goal', 'won:mode'))[1]).toMatch(/^there is no statistic "mode": /);
+  });
+});
+
+describe('compare', () => {
+  // Of the brief the goals of one kind: what is not asked is not run.
+  const few = JSON.parse(readFileSync(demo, 'utf8')) as { brief: { bands: { measure: string; scope: string }[] } };
+  few.brief.bands = few.brief.bands.filter(({ measure, scope }) => measure === 'timeToKill' && scope !== 'encounters');
+  const base = join(folder, 'few.json');
+  writeFileSync(base, JSON.stringify(few));
+  const changed = structuredClone(few) as unknown as {
+    units: { id: string; health: { max: number }; movement: { turnRate: number } }[];
+  };
+  const clipper = changed.units.find(({ id }) => id === 'clipper')!;
+  clipper.health.max = 60;
+  clipper.movement.turnRate = 500;
+  const at = ['--tier', 'bloom', '--skill', 'regular', '--runs', '40'];
+
+  test('tells what changed, which verdicts flip, and the edit that did it', async () => {
+    const { status, stdout } = await call(['compare', base, '-', ...at, '--by-edit'], JSON.stringify(changed));
+    expect(status).toBe(0);
+    expect(stdout).toContain('Clipper: Health 22 hp → 60 hp');
+    const part = stdout.split('Which edit moved time-to-kill of Clipper, Bloom, regular')[1].split('\n').slice(2, 4);
+    expect(part[0]).toMatch(/^Clipper: Health 22 hp → 60 hp/);
+    expect(part[1]).toMatch(/^Clipper: Turn 480 °\/s → 500 °\/s/);
+  });
+
+  test('fails for a pipeline where a goal is missed that was not; JSON and JUnit say the same', async () => {
+    const { status, stdout, stderr } = await call(
+      ['compare', base, '-', ...at, '--fail-on', 'flipped', '-f', 'json'],
+      JSON.stringify(changed),
+    );
+    expect([status, stderr]).toEqual([1, expect.stringMatching(/goals? missed/)]);
+    const { goals } = JSON.parse(stdout) as { goals: { before?: { verdict: string }; after?: { verdict: string } }[] };
+    const missed = goals.filter(({ after }) => after?.verdict.startsWith('missed')).length;
+    const xml = (await call(['compare', base, '-', ...at, '-f', 'junit'], JSON.stringify(changed))).stdout;
+    const root = create(xml).root().toObject() as { testsuites: { '@failures': string; '@tests': string } };
+    expect([root.testsuites['@failures'], root.testsuites['@tests']]).toEqual([String(missed), String(goals.length)]);
+    const same = await call(['compare', base, base, ...at, '--fail-on', 'flipped']);
+    expect(same.status).toBe(0);
+    expect(same.stdout).toContain('Nothing changed');
+    expect(same.stdout).toContain('Verdicts that flipped: none');
+  });
+});
