@@ -19,7 +19,8 @@ startSaving(store);
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <Provider store={store}>
-      <BrowserRouter>
+      {/* Page and address never part: what is clicked next goes by what the address says, not by a page that is yet to follow it. */}
+      <BrowserRouter useTransitions={false}>
         <Guard name="Insidia">
           <App />
         </Guard>

@@ -2,7 +2,7 @@
 import { DuelWork, EncounterWork, type Project, type ReadoutWork, type Scenario } from '@insidia/core';
 
 export interface Policy {
-  /** Runs: so many if there is time, and never fewer. */
+  /** Runs of the first figures: so many if there is time, and never fewer. */
   most: number;
   least: number;
   /** ms of running after which the least will do. */

@@ -20,11 +20,25 @@ export interface ReadoutRequest {
   firstSeed: number;
 }
 
+/** How the page is: what a worker does by itself goes by it. */
+export interface PageState {
+  /** It can be seen. */
+  visible: boolean;
+  /** Readouts go on by themselves until they have told enough. */
+  goOn: boolean;
+  /** Whose fights a worker may train with; none: not yet. */
+  project: Project | null;
+}
+
+export type ToWorker = { request: ReadoutRequest } | { page: PageState };
+
 interface Told {
   id: number;
   scenario: Scenario;
-  /** No more runs come. */
+  /** The runs of the first second and a half are in. */
   done: boolean;
+  /** What more runs would add is little: every measure is told well enough, or it is at its cap. Absent: nobody has looked. */
+  enough?: boolean;
   /** ms of computing */
   took: number;
 }
@@ -48,15 +62,16 @@ export interface StylesAnswer {
 export type ReadoutMessage =
   { answer: ReadoutAnswer } | { styles: StylesAnswer } | { failure: { id: number; kind: Scenario['kind']; message: string } };
 
-/** What the worker asks of its helper: every second stripe of seeds, until told otherwise. */
-export interface StripesRequest {
+/** What a worker says to a helper: what to run from now on, which stripe of it; or to train. A newer ticket ends what was before. */
+export interface HelperRequest {
   ticket: number;
-  /** None: nothing is wanted any more. */
-  work?: { project: Project; scenario: Scenario; firstSeed: number; stripes: number; stripe: number };
+  work?: { project: Project; scenario: Scenario; firstSeed: number };
+  stripe?: { seed: number; runs: number };
+  train?: Project;
 }
 
 export interface StripeAnswer {
   ticket: number;
-  stripe: number;
+  seed: number;
   part: ReadoutPart | EncounterPart;
 }

@@ -1,33 +1,58 @@
 /**
- * Computes readouts off the page's thread: the first figures early, then as many runs as are wanted, every second stripe of
- * seeds on another core. The newest request wins: work on an older one is dropped between stripes.
+ * Computes readouts off the page's thread: the first figures early, then as many runs as a second and a half has time for, seeds
+ * shared out among the cores; then on by itself, on less of the machine, until every measure is told well enough. The newest
+ * request wins: work on an older one is dropped between stripes.
  */
-import { type EncounterReadout, type Project, type Readout, type Scenario, encounterChanges, readoutChanges } from '@insidia/core';
-import { POLICIES, type Policy, type Work, breathe, workOf } from './gathering';
-import type { ReadoutAnswer, ReadoutMessage, ReadoutRequest, StripeAnswer, StripesRequest, StylesAnswer } from './protocol';
+import {
+  ACROSS_RUNS,
+  type EncounterReadout,
+  FIRST_LOOK,
+  READOUT_CAP,
+  type Readout,
+  type Scenario,
+  type ToldMeasure,
+  encounterChanges,
+  endsOfTiers,
+  nextLook,
+  readoutChanges,
+  toldBy,
+  toldEnough,
+} from '@insidia/core';
+import { Fights, type OneFight } from './fights';
+import { POLICIES, type Work, breathe, workOf } from './gathering';
+import type { PageState, ReadoutAnswer, ReadoutMessage, ReadoutRequest, StylesAnswer, ToWorker } from './protocol';
+import { type Hand, Team, threads } from './team';
+import { TRAINING_MS, train } from './training';
 
-type Result = Readout | EncounterReadout;
-
-const known: Record<Scenario['kind'], Map<string, Result>> = { duel: new Map(), encounter: new Map() };
+const fights = new Fights();
 let latest: ReadoutRequest | null = null;
+let page: PageState = { visible: true, goOn: true, project: null };
 let busy = false;
-let overtaken = () => {};
+let trainFor = TRAINING_MS;
+let heard = () => {};
 
 const send = (message: ReadoutMessage) => postMessage(message);
 
-const helper = new Worker(new URL('./helper.ts', import.meta.url), { type: 'module' });
-const ask = (request: StripesRequest) => helper.postMessage(request);
-let ticket = 0;
-/** Stripes that came from the helper and wait for those before them. */
-const waiting = new Map<number, unknown>();
-helper.onmessage = ({ data }: MessageEvent<StripeAnswer>) => {
-  if (data.ticket === ticket) waiting.set(data.stripe, data.part);
+const cores = threads(navigator.hardwareConcurrency);
+const helpers = Array.from({ length: cores - 1 }, (): Hand => new Worker(new URL('./helper.ts', import.meta.url), { type: 'module' }));
+const team = new Team(helpers);
+
+onmessage = ({ data }: MessageEvent<ToWorker>) => {
+  if ('request' in data) latest = data.request;
+  else page = data.page;
+  heard();
+  if (!busy) void work();
 };
 
-onmessage = ({ data }: MessageEvent<ReadoutRequest>) => {
-  latest = data;
-  overtaken();
-  if (!busy) void work();
+/** Resolves when something is said to this worker. */
+const next = () => new Promise<undefined>((done) => (heard = () => done(undefined)));
+
+/** ms without a newer edit before anything but the edit's own runs is run: while somebody drags, nothing else counts. */
+const QUIET_MS = 350;
+const quiet = async () => {
+  const until = new Promise((done) => setTimeout(done, QUIET_MS, true));
+  while (!latest && !(await Promise.race([until, next()])));
+  return !latest;
 };
 
 async function work(): Promise<void> {
@@ -41,59 +66,60 @@ async function work(): Promise<void> {
       send({ failure: { id: request.id, kind: request.scenario.kind, message: (error as Error).message } });
     }
   }
+  await rest();
   busy = false;
+  if (latest) void work();
+}
+
+/** While nothing is asked: what is left of the training, for this worker and its helpers. */
+async function rest(): Promise<void> {
+  const { project, visible } = page;
+  if (latest || !project || !visible || trainFor <= 0) return;
+  team.train(project);
+  trainFor -= await train(project, trainFor, () => latest !== null || !page.visible);
 }
 
 async function one(request: ReadoutRequest): Promise<void> {
-  const { now, before, scenario, firstSeed } = request;
+  const { now, scenario, firstSeed } = request;
   const began = performance.now();
   const policy = POLICIES[scenario.kind];
-  let old = before ? recalled(scenario, keyOf(before, scenario, firstSeed)) : undefined;
-  const tell = (result: Result, done: boolean) => send({ answer: answerOf(request, result, old, done, performance.now() - began) });
-  const readout = await readoutOf(now, scenario, firstSeed, policy, (early) => tell(early, false));
-  if (!readout) return;
-  if (before && !old && policy.runsBefore) {
-    old = await readoutOf(before, scenario, firstSeed, policy).catch(() => undefined);
+  const own = fights.of(now, scenario, firstSeed);
+  // A change that leaves this fight as it was is none of its own: another unit's, another encounter's, a word.
+  const was = request.before && fights.known(request.before, scenario, firstSeed);
+  const old = was && was.key !== own.key ? was : undefined;
+  const tell = (done: boolean, enough?: boolean) =>
+    send({ answer: { ...answerOf(request, own, old, done, performance.now() - began), ...(enough !== undefined && { enough }) } });
+  if (!own.ready) {
+    if (!(await gather(own, policy.most, { picture: () => tell(false) }))) return;
+    fights.ready(own);
+  }
+  if (old && !old.ready && policy.runsBefore) {
+    if (await gather(old, policy.most).catch(() => false)) fights.ready(old);
     if (latest) return;
   }
-  tell(readout, true);
+  tell(true, own.enough);
   if (scenario.kind === 'duel') {
     const styles = await acrossStyles(request);
     if (styles) send({ styles });
   }
+  await goOn(request, own, old, (enough) => tell(true, enough));
 }
 
-function answerOf({ id, scenario }: ReadoutRequest, now: Result, before: Result | undefined, done: boolean, took: number): ReadoutAnswer {
+function answerOf({ id, scenario }: ReadoutRequest, own: OneFight, old: OneFight | undefined, done: boolean, took: number): ReadoutAnswer {
   const told = { id, scenario, done, took };
+  // Some runs for another purpose are no readout to compare with.
+  const was = old?.ready ? old.result : undefined;
   if (scenario.kind === 'duel') {
-    const [own, old] = [now as Readout, before as Readout | undefined];
-    return { ...told, kind: 'duel', now: own, ...(old && { before: old }), changes: old ? readoutChanges(old, own) : {} };
+    const [now, before] = [own.result as Readout, was as Readout | undefined];
+    return { ...told, kind: 'duel', now, ...(before && { before }), changes: before ? readoutChanges(before, now) : {} };
   }
-  const [own, old] = [now as EncounterReadout, before as EncounterReadout | undefined];
-  return { ...told, kind: 'encounter', now: own, ...(old && { before: old }), changes: old ? encounterChanges(old, own) : {} };
-}
-
-/** A readout, from memory where it is known; undefined when a newer request has come. @param early is handed it while runs still come */
-async function readoutOf(
-  project: Project,
-  scenario: Scenario,
-  firstSeed: number,
-  policy: Policy,
-  early?: (readout: Result) => void,
-): Promise<Result | undefined> {
-  const making = workOf(project, scenario, firstSeed);
-  const { key } = making;
-  const found = recalled(scenario, key);
-  if (found) return found;
-  if (!(await gather(making, project, scenario, firstSeed, policy, early && (() => early(making.result() as Result))))) return undefined;
-  const result = making.result() as Result;
-  remember(scenario, key, result);
-  return result;
+  const [now, before] = [own.result as EncounterReadout, was as EncounterReadout | undefined];
+  return { ...told, kind: 'encounter', now, ...(before && { before }), changes: before ? encounterChanges(before, now) : {} };
 }
 
 /**
- * ms of running that one thread does by itself: below it, handing half of the seeds to the helper and taking its rows back
- * costs more than it saves, for the page draws itself on the other core at the same time.
+ * ms of running that one thread does by itself: below it, handing seeds to helpers and taking their rows back costs more than
+ * it saves, for the page draws itself on another core at the same time.
  */
 const ALONE_MS = 120;
 /** What a run of the last readout of each kind took. */
@@ -101,92 +127,117 @@ const msPerRun: Record<Scenario['kind'], number> = { duel: Infinity, encounter: 
 /** ms of running between two looks at the messages that may have come. */
 const PORTION_MS = 20;
 
-/** Runs as many as are wanted, in the order of their seeds; false when a newer request came. */
-async function gather(
-  making: Work,
-  project: Project,
-  scenario: Scenario,
-  firstSeed: number,
-  policy: Policy,
-  picture?: () => void,
-): Promise<boolean> {
-  const { most, least, budget, stripe, firstRuns, firstMs, pictureMs } = policy;
+interface Manner {
+  /** Shows what there is, now and then. */
+  picture?: () => void;
+  /** On less of the machine, and not while the page wants none of it; however long it takes. */
+  gently?: boolean;
+}
+
+/** Runs on to so many runs, in the order of their seeds; false when a newer request came. */
+async function gather(fight: OneFight, until: number, { picture, gently = false }: Manner = {}): Promise<boolean> {
+  const { scenario, project, firstSeed, work: making } = fight;
+  const { least, budget, stripe, firstRuns, firstMs, pictureMs } = POLICIES[scenario.kind];
   const began = performance.now();
-  const alone = msPerRun[scenario.kind] * most < ALONE_MS;
-  const stripes = Math.ceil(most / stripe);
-  waiting.clear();
-  ticket++;
-  if (!alone) ask({ ticket, work: { project, scenario, firstSeed, stripes, stripe } });
-  let pictured = 0;
-  let own = 0;
+  // What goes on by itself leaves a core to the page.
+  const helping = gently ? cores - 2 : cores - 1;
+  const alone = helping === 0 || msPerRun[scenario.kind] * (until - making.count) < ALONE_MS;
+  let given = making.count;
+  const hand = () => {
+    if (given >= until) return undefined;
+    const seed = firstSeed + given;
+    given += stripe;
+    return { seed, runs: stripe };
+  };
+  let mine = hand();
+  if (!alone) team.begin({ project, scenario, firstSeed }, hand, helping);
+  const own = new Map<number, unknown>();
   let ran = 0;
+  let pictured = 0;
   let breathed = began;
   try {
-    while (making.count < most && (making.count < least || performance.now() - began < budget)) {
-      const next = making.count / stripe;
-      // Whoever waits for the other's stripe runs it, sooner or later.
-      const number = alone || own > next + 4 || own >= stripes ? next : own;
-      waiting.set(number, making.run(firstSeed + number * stripe, stripe));
-      ran += stripe;
-      if (number === own) own += 2;
+    while (making.count < until && (gently || making.count < least || performance.now() - began < budget)) {
+      // With nothing left to hand out, whoever would wait for the other's stripe runs it: what comes first counts, and a helper that
+      // is gone is no loss.
+      mine ??= { seed: firstSeed + making.count, runs: stripe };
+      own.set(mine.seed, making.run(mine.seed, mine.runs));
+      ran += mine.runs;
+      if (performance.now() - breathed > PORTION_MS || !alone || gently) await breathe();
       const now = performance.now();
-      if (now - breathed > PORTION_MS || !alone) {
-        await breathe();
-        breathed = performance.now();
-        if (latest) return false;
-      }
-      for (let part; (part = waiting.get(making.count / stripe));) {
-        waiting.delete(making.count / stripe);
-        making.add(part);
-      }
-      if (!picture || making.count === 0 || making.count * 2 > most) continue;
-      const first = pictured === 0 && making.count >= firstRuns && now - began >= firstMs;
-      if (first || (pictured > 0 && now - pictured > pictureMs)) {
+      breathed = now;
+      if (latest || (gently && !(await allowed()))) return false;
+      takeIn(making, firstSeed, own);
+      mine = hand();
+      if (!picture || making.count === 0 || making.count * 2 > until) continue;
+      const begins = pictured === 0 && making.count >= firstRuns && now - began >= firstMs;
+      if (begins || (pictured > 0 && now - pictured > pictureMs)) {
+        fight.result = making.result() as OneFight['result'];
         picture();
         pictured = performance.now();
       }
     }
   } finally {
-    if (!alone) ask({ ticket: ++ticket });
+    team.end();
   }
-  msPerRun[scenario.kind] = (performance.now() - began) / Math.max(1, ran);
+  if (ran > 0 && !gently) msPerRun[scenario.kind] = (performance.now() - began) / ran;
+  fight.result = making.result() as OneFight['result'];
   return true;
 }
 
-function keyOf(project: Project, scenario: Scenario, firstSeed: number): string {
-  try {
-    return workOf(project, scenario, firstSeed).key;
-  } catch {
-    return ''; // what it was could not be run
+/** Stripes in the order of their seeds, as far as there is no gap. */
+function takeIn(making: Work, firstSeed: number, own: Map<number, unknown>): void {
+  for (;;) {
+    const seed = firstSeed + making.count;
+    const part = own.get(seed) ?? team.take(seed);
+    if (!part) return;
+    own.delete(seed);
+    making.add(part);
   }
 }
 
-function recalled({ kind }: Scenario, key: string): Result | undefined {
-  const found = known[kind].get(key);
-  // The newest stay.
-  if (found) {
-    known[kind].delete(key);
-    known[kind].set(key, found);
+/** Whether readouts may go on; while they may not, waits. False when a newer request came. */
+async function allowed(): Promise<boolean> {
+  while (!latest && !(page.goOn && page.visible)) await next();
+  return !latest;
+}
+
+/** Goes on from look to look until every measure is told well enough; what was before keeps up, so that the change is told as well. */
+async function goOn(request: ReadoutRequest, own: OneFight, old: OneFight | undefined, tell: (enough: boolean) => void): Promise<void> {
+  if (!(await quiet())) return;
+  await rest();
+  if (own.enough || !(await allowed())) return;
+  const { now, scenario } = request;
+  const across: ToldMeasure[][] = [];
+  for (const end of endsOfTiers(now, scenario)) {
+    const fight = fights.of(now, end, request.firstSeed);
+    if (fight.work.count < ACROSS_RUNS && !(await gather(fight, ACROSS_RUNS, { gently: true }))) return;
+    fights.keep(fight);
+    across.push(toldBy(end, fight.compiled, fight.work.rows));
   }
-  return found;
+  for (;;) {
+    const { count } = own.work;
+    const looks = nextLook(count - 1, FIRST_LOOK) === count || count >= READOUT_CAP;
+    if (looks && toldEnough(now, scenario, toldBy(scenario, own.compiled, own.work.rows), across)) own.enough = true;
+    if (own.enough) return tell(true);
+    // Of what was shown longest ago the rows are gone: they are run again, up to more than was shown.
+    const until = Math.min(READOUT_CAP, nextLook(Math.max(count, (own.result?.summary.runs ?? 0) - 1), FIRST_LOOK));
+    if (!(await gather(own, until, { gently: true }))) return;
+    fights.ready(own);
+    if (old && old.work.count < until) {
+      if (await gather(old, until, { gently: true }).catch(() => false)) fights.ready(old);
+      if (latest) return;
+    }
+    tell(false);
+  }
 }
 
-function remember({ kind }: Scenario, key: string, result: Result): void {
-  const of = known[kind];
-  of.set(key, result);
-  if (of.size > POLICIES[kind].kept) of.delete(of.keys().next().value as string);
-}
-
-/** ms without a newer edit before the play styles are run: while somebody drags, nothing but the drag's own runs count. */
-const QUIET_MS = 350;
 /** Runs at each play style: enough to see how far they lie apart. */
 const STYLE_RUNS = 60;
 const STYLE_STRIPE = 5;
 
 /** The same duel at each play style, once nothing newer waits; undefined when something newer came. */
 async function acrossStyles({ id, now, scenario, firstSeed }: ReadoutRequest): Promise<StylesAnswer | undefined> {
-  await Promise.race([new Promise((done) => setTimeout(done, QUIET_MS)), newerRequest()]);
-  if (latest) return undefined;
+  if (!(await quiet())) return undefined;
   const of: StylesAnswer['of'] = [];
   for (const style of now.styles) {
     const making = workOf(now, { ...scenario, style: style.id }, firstSeed);
@@ -205,12 +256,4 @@ async function acrossStyles({ id, now, scenario, firstSeed }: ReadoutRequest): P
     });
   }
   return { id, runs: STYLE_RUNS, of };
-}
-
-/** Resolves when a newer request comes. */
-function newerRequest(): Promise<undefined> {
-  return new Promise((done) => {
-    if (latest) done(undefined);
-    else overtaken = () => done(undefined);
-  });
 }

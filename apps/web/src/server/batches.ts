@@ -7,6 +7,8 @@ export interface BatchesState {
   cells: Record<string, { done: number; wanted: number }>;
   /** ms since 1970 when work was first seen, and runs done by then. */
   since: { at: number; done: number } | null;
+  /** Something has been told of this project: what it was when the page was opened is no change. */
+  told: boolean;
   /** Why the last request for runs was refused. */
   refused: string | null;
   /** Why the last read of what has been run failed. */
@@ -15,7 +17,7 @@ export interface BatchesState {
   changes: number;
 }
 
-const initialState = { cells: {}, since: null, refused: null, unread: null, changes: 0 } as BatchesState;
+const initialState = { cells: {}, since: null, told: false, refused: null, unread: null, changes: 0 } as BatchesState;
 
 const slice = createSlice({
   name: 'batches',
@@ -24,11 +26,14 @@ const slice = createSlice({
     batchesProgressed: (state, { payload: { progress, at } }: PayloadAction<{ progress: CellProgress[]; at: number }>) => {
       const before = totals(state.cells);
       if (!progress.length) {
-        if (before.wanted) state.changes++;
+        // Told again that nothing is under way: something began and ended between two tidings.
+        if (state.told) state.changes++;
+        state.told = true;
         state.cells = {};
         state.since = null;
         return;
       }
+      state.told = true;
       // What is no longer told of is finished.
       for (const cell of Object.values(state.cells)) cell.done = cell.wanted;
       for (const { cell, done, wanted } of progress) state.cells[cell] = { done, wanted };

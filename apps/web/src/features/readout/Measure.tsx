@@ -1,26 +1,30 @@
 import { fixed } from '@insidia/core';
 import { Distribution } from '../../visuals/Distribution';
-import { type Measured, changeSentence, survivalSentence } from './words';
+import { type Measured, changeSentence, inPercent, survivalSentence } from './words';
 import { guarded } from '../../parts/guarded';
 
 export const WIDTH = 308;
 
 interface MeasureProps {
   name: string;
+  /** Of what it is the median, where that can be mistaken. */
+  note?: string;
   measured: Measured;
   values: number[];
   valuesBefore?: number[];
   unit: string;
-  places: number;
-  survives: string;
-  none: string;
+  places?: number;
+  /** What a median of +∞ means, where there can be one. */
+  survives?: string;
+  /** What is said where no run has a value. */
+  none?: string;
   theme: string;
 }
 
 /** One sentence first, then the picture. */
 export const Measure = guarded(
   'The measure',
-  function Measure({ name, measured, values, valuesBefore, unit, places, survives, none, theme }: MeasureProps) {
+  function Measure({ name, note, measured, values, valuesBefore, unit, places = 1, survives = '', none = '', theme }: MeasureProps) {
     const { summary, before } = measured;
     const open = summary && summary.infinite > 0;
     const anyFinite = values.some(Number.isFinite);
@@ -28,6 +32,7 @@ export const Measure = guarded(
       <section className="mt-[7px]" aria-label={name} data-measure={name}>
         <div className="flex h-4 items-baseline gap-1.5 text-table">
           <b className="whitespace-nowrap">{name}</b>
+          {note && <span className="note truncate">{note}</span>}
           <span className="min-w-0 flex-1 truncate text-right">
             {!summary ? (
               <span className="text-ink-3">{none}</span>
@@ -64,3 +69,23 @@ export const Measure = guarded(
     );
   },
 );
+
+/** Peak pressure: kept as a share, told in percent. */
+export function PeakPressure({
+  measured,
+  values,
+  valuesBefore,
+  theme,
+}: Pick<MeasureProps, 'measured' | 'values' | 'valuesBefore' | 'theme'>) {
+  return (
+    <Measure
+      name="Peak pressure"
+      note="each run’s own peak, their median"
+      measured={inPercent(measured)}
+      values={values.map((value) => value * 100)}
+      valuesBefore={valuesBefore?.map((value) => value * 100)}
+      unit="%/s"
+      theme={theme}
+    />
+  );
+}

@@ -11,7 +11,7 @@ import {
   fixed,
   timeUseWords,
 } from '@insidia/core';
-import { Suspense, lazy, memo } from 'react';
+import { Suspense, memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { NumberField } from '../../fields/NumberField';
 import { type View, WHOLE_PARTY, useView } from '../../app/view';
@@ -21,7 +21,7 @@ import { useAppSelector } from '../../store/store';
 import { ApproachChart } from '../../visuals/ApproachChart';
 import { AttackUseTable } from './AttackUseTable';
 import { FairnessPart } from './FairnessPart';
-import { Measure, WIDTH } from './Measure';
+import { Measure, PeakPressure, WIDTH } from './Measure';
 import { PaperGap } from './PaperGap';
 import { Part } from './Part';
 import { Placement } from './Placement';
@@ -29,8 +29,10 @@ import { StylesPart } from './StylesPart';
 import { TimeUseBar } from './TimeUseBar';
 import type { Measured } from './words';
 import { guarded } from '../../parts/guarded';
+import { later } from '../../parts/later';
+import { RunsState } from './RunsState';
 
-const BatchPart = lazy(async () => ({ default: (await import('./BatchPart')).BatchPart }));
+const BatchPart = later(async () => (await import('./BatchPart')).BatchPart);
 
 interface Props {
   project: Project;
@@ -70,9 +72,7 @@ export const ReadoutPanel = guarded(
             {answer ? `, ${answer.done ? '' : 'the first '}${answer.now.summary.runs} ${answer.before ? 'paired ' : ''}runs` : ''}
           </span>
           <span className="flex-1" />
-          <span className="text-label text-ink-3" aria-live="off">
-            {pending ? '…' : answer ? `${(answer.took / 1000).toFixed(2)} s` : ''}
-          </span>
+          {answer && <RunsState pending={pending} enough={answer.enough} runs={answer.now.summary.runs} />}
         </div>
         <div className="mt-1 flex items-end gap-1.5">
           <Choose label="Against" value={other} options={options} onChoose={(id) => onView({ against: id })} />
@@ -128,6 +128,7 @@ export const ReadoutPanel = guarded(
             now={answer.now}
             before={answer.before}
             changes={answer.changes}
+            tooFew={!answer.enough}
             enemy={enemy}
             party={party}
             project={project}
@@ -148,10 +149,11 @@ type ResultsProps = Pick<Props, 'enemy' | 'party' | 'project' | 'whole' | 'duel'
   now: Readout;
   before?: Readout;
   changes: Record<string, Measured['change']>;
+  tooFew: boolean;
 };
 
 /** Repaints when there is a new answer, not while one is awaited. */
-const Results = memo(function Results({ now, before, changes, enemy, party: members, project, whole, duel }: ResultsProps) {
+const Results = memo(function Results({ now, before, changes, tooFew, enemy, party: members, project, whole, duel }: ResultsProps) {
   const party = members[0];
   const partyName = whole ? 'The party' : party.name;
   const kind = now.summary.kinds[now.enemyKind];
@@ -162,43 +164,43 @@ const Results = memo(function Results({ now, before, changes, enemy, party: memb
   const idle = kind.timeUse && IDLE_REASONS.reduce((sum, reason) => sum + (kind.timeUse?.[reason].value ?? 0), 0);
   const worst = kind.timeUse && [...IDLE_REASONS].sort((a, b) => (kind.timeUse?.[b].value ?? 0) - (kind.timeUse?.[a].value ?? 0))[0];
   const ttd = now.timeToDown;
+  const lastChange = useAppSelector((state) => state.document.lastChange);
   return (
     <>
+      {now.unhurt && (
+        <p className="mt-2 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table" aria-label="Nobody was hurt">
+          {partyName} was not hurt in any of {runs} runs: {now.unhurt}
+          {before && before.unhurt === undefined && lastChange && `; since “${lastChange}”`}.
+        </p>
+      )}
       <Measure
         name="Time-to-kill"
-        measured={{ summary: kind.timeToKill, before: kindBefore?.timeToKill, change: changes.timeToKill }}
+        measured={{ summary: kind.timeToKill, before: kindBefore?.timeToKill, change: changes.timeToKill, tooFew }}
         values={now.values.timeToKill}
         valuesBefore={before?.values.timeToKill}
         unit="s"
-        places={1}
         survives={`${enemy.name} survives`}
         none={`${enemy.name} was never hurt`}
         theme={theme}
       />
       <Measure
         name={whole ? 'First down' : 'Time-to-down'}
-        measured={{ summary: ttd, before: before?.timeToDown, change: changes.timeToDown }}
+        measured={{ summary: ttd, before: before?.timeToDown, change: changes.timeToDown, tooFew }}
         values={now.values.timeToDown}
         valuesBefore={before?.values.timeToDown}
         unit="s"
-        places={1}
         survives={whole ? 'all stand' : `${party.name} stands`}
-        none=""
         theme={theme}
       />
-      <Measure
-        name="Peak pressure"
+      <PeakPressure
         measured={{
-          summary: percent(now.summary.encounter.peakPressureShare),
-          before: percent(before?.summary.encounter.peakPressureShare),
-          change: scaled(changes.peakPressure),
+          summary: now.summary.encounter.peakPressureShare,
+          before: before?.summary.encounter.peakPressureShare,
+          change: changes.peakPressure,
+          tooFew,
         }}
-        values={now.values.peakPressure.map((value) => value * 100)}
-        valuesBefore={before?.values.peakPressure.map((value) => value * 100)}
-        unit="%/s"
-        places={1}
-        survives=""
-        none=""
+        values={now.values.peakPressure}
+        valuesBefore={before?.values.peakPressure}
         theme={theme}
       />
       <Part
@@ -220,7 +222,11 @@ const Results = memo(function Results({ now, before, changes, enemy, party: memb
       >
         {kind.timeUse && <TimeUseBar timeUse={kind.timeUse} unit={enemy} width={WIDTH} />}
       </Part>
-      <Part title="Paper and simulated" right={<span className="text-label text-ink-3">paper&emsp;&emsp;runs</span>}>
+      <Part
+        title="Paper and simulated"
+        note="by the numbers alone, and in the runs"
+        right={<span className="text-label text-ink-3">paper&emsp;&emsp;runs</span>}
+      >
         <PaperGap
           width={WIDTH}
           colour={`var(--e-${enemy.colour})`}
@@ -273,8 +279,3 @@ function OpenDuel({ project, duel, seed }: { project: Project; duel: DuelOptions
     </Link>
   );
 }
-
-const percent = (summary: Measured['summary']): Measured['summary'] =>
-  summary && { ...summary, median: summary.median * 100, interval: { low: summary.interval.low * 100, high: summary.interval.high * 100 } };
-const scaled = (change: Measured['change']): Measured['change'] =>
-  change && { ...change, difference: change.difference * 100, low: change.low * 100, high: change.high * 100 };
