@@ -1,28 +1,34 @@
 import type { Project } from '@insidia/core';
-import { Suspense, lazy, useEffect, useMemo } from 'react';
-import { Navigate, Outlet, Route, Routes, useLocation, useParams } from 'react-router';
+import { Suspense, useCallback, useEffect, useMemo, useRef } from 'react';
+import { Navigate, Outlet, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { useStore } from 'react-redux';
+import { turnSearch } from '../features/tune/address';
+import { Turning } from '../fields/turning';
 import { UnitsPage } from '../features/enemies/UnitsPage';
 import { Guard } from '../parts/guarded';
 import { openProject } from '../store/saving';
 import { batchesRefused, readAgain } from '../server/batches';
 import { type AppStore, useAppDispatch, useAppSelector } from '../store/store';
+import { prepareReadouts } from '../readout/useReadout';
 import { useProgress } from '../server/useProgress';
 import { useInspection } from '../warnings/useWarnings';
+import { FirstSteps } from './FirstSteps';
+import { fetchLater, later, whenIdle } from '../parts/later';
 import { TopBar } from './TopBar';
 import { useView } from './view';
 
-// Not needed for the first view: fetched when they are opened.
-const ProjectsPage = lazy(async () => ({ default: (await import('../features/projects/ProjectsPage')).ProjectsPage }));
-const TablePage = lazy(async () => ({ default: (await import('../features/table/TablePage')).TablePage }));
-const ArenasPage = lazy(async () => ({ default: (await import('../features/arenas/ArenasPage')).ArenasPage }));
-const EncountersPage = lazy(async () => ({ default: (await import('../features/encounters/EncountersPage')).EncountersPage }));
-const BoardPage = lazy(async () => ({ default: (await import('../features/board/BoardPage')).BoardPage }));
-const DifficultyPage = lazy(async () => ({ default: (await import('../features/difficulty/DifficultyPage')).DifficultyPage }));
-const BriefPage = lazy(async () => ({ default: (await import('../features/brief/BriefPage')).BriefPage }));
-const PacingPage = lazy(async () => ({ default: (await import('../features/pacing/PacingPage')).PacingPage }));
-const ReplayPage = lazy(async () => ({ default: (await import('../features/replay/ReplayPage')).ReplayPage }));
-const HistoryPage = lazy(async () => ({ default: (await import('../features/history/HistoryPage')).HistoryPage }));
+// Not needed for the first view: fetched when nothing else is to be done, or when they are opened.
+const ProjectsPage = later(async () => (await import('../features/projects/ProjectsPage')).ProjectsPage);
+const TablePage = later(async () => (await import('../features/table/TablePage')).TablePage);
+const ArenasPage = later(async () => (await import('../features/arenas/ArenasPage')).ArenasPage);
+const EncountersPage = later(async () => (await import('../features/encounters/EncountersPage')).EncountersPage);
+const BoardPage = later(async () => (await import('../features/board/BoardPage')).BoardPage);
+const DifficultyPage = later(async () => (await import('../features/difficulty/DifficultyPage')).DifficultyPage);
+const BriefPage = later(async () => (await import('../features/brief/BriefPage')).BriefPage);
+const PacingPage = later(async () => (await import('../features/pacing/PacingPage')).PacingPage);
+const ReplayPage = later(async () => (await import('../features/replay/ReplayPage')).ReplayPage);
+const TunePage = later(async () => (await import('../features/tune/TunePage')).TunePage);
+const HistoryPage = later(async () => (await import('../features/history/HistoryPage')).HistoryPage);
 
 export function App() {
   return (
@@ -48,6 +54,7 @@ export function App() {
         <Route path="board" element={<BoardPage />} />
         <Route path="pacing/:encounter?" element={<PacingPage />} />
         <Route path="replay/:encounter?" element={<ReplayPage />} />
+        <Route path="tune" element={<TunePage />} />
         <Route path="table/:side" element={<TablePage />} />
         <Route path="history" element={<HistoryPage />} />
       </Route>
@@ -85,17 +92,30 @@ function Opened({ project: document }: { project: Project }) {
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
   useInspection(document, lens);
   useProgress(document.id);
+  useEffect(fetchLater, []);
+  const navigate = useNavigate();
+  const turn = useCallback(
+    (pointer: string) => void navigate({ pathname: `/projects/${document.id}/tune`, search: turnSearch(document, pointer, lens) }),
+    [document, lens, navigate],
+  );
+  const opened = useRef(document);
+  useEffect(() => whenIdle(() => prepareReadouts(opened.current)), []);
   return (
-    <div className="grid h-full grid-rows-[var(--bar-h)_minmax(0,1fr)]">
-      <Guard name="The top bar" shows={document}>
-        <TopBar project={document} />
-      </Guard>
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]">
+      <div className="min-w-0">
+        <Guard name="The top bar" shows={document}>
+          <TopBar project={document} />
+          <FirstSteps key={document.id} project={document} />
+        </Guard>
+      </div>
       <Refusal />
       <Unread />
       <Guard name="This page" shows={`${pathname} ${document.id}`}>
-        <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
-          <Outlet />
-        </Suspense>
+        <Turning value={turn}>
+          <Suspense fallback={<main className="p-4 text-ink-3">Opening …</main>}>
+            <Outlet />
+          </Suspense>
+        </Turning>
       </Guard>
     </div>
   );

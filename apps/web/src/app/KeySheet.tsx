@@ -19,6 +19,7 @@ const KEYS: [string, [string, string][]][] = [
       ['2*1.25', 'expressions are worked out'],
       ['drag the label', 'steps by the mouse'],
       ['empty it', 'takes away a number that may be absent'],
+      ['Alt T', 'turns it in Tune: what it moves'],
     ],
   ],
   [

@@ -1,10 +1,9 @@
 import type { Project } from '@insidia/core';
 import { Dialog } from 'radix-ui';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
+import { later } from '../parts/later';
 
-// Not needed for the first view: fetched when the page has nothing else to do, so that it is there at the first key.
-const fetched = () => import('./Places');
-const Places = lazy(async () => ({ default: (await fetched()).Places }));
+const Places = later(async () => (await import('./Places')).Places);
 
 /** Jump to anything by typing a part of its name: units, attacks, states, sections, what can be done. */
 export function Palette({ project }: { project: Project }) {
@@ -16,11 +15,7 @@ export function Palette({ project }: { project: Project }) {
       setOpen((old) => !old);
     };
     addEventListener('keydown', key);
-    const idle = requestIdleCallback(() => void fetched());
-    return () => {
-      removeEventListener('keydown', key);
-      cancelIdleCallback(idle);
-    };
+    return () => removeEventListener('keydown', key);
   }, []);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>

@@ -1,9 +1,26 @@
-import { type Project, effectiveUnit, unitHeads } from '@insidia/core';
+import {
+  ENCOUNTER_BEGINNINGS,
+  type Project,
+  UNIT_BEGINNINGS,
+  effectiveUnit,
+  everyCell,
+  goalsOf,
+  judgeGoals,
+  samplesIn,
+  scenarioOf,
+  unitHeads,
+} from '@insidia/core';
 import { Command } from 'cmdk';
 import { useLocation, useNavigate } from 'react-router';
-import { redone, undone } from '../store/document';
+import { BOARD_RUNS } from '../features/board/runs';
+import { askedOf, nextMissed } from '../features/brief/bands';
+import { settingOf, withNewEncounter, withNewUnit } from '../features/enemies/unitMade';
+import { api } from '../server/api';
+import { readFailed, runCells } from '../server/batches';
+import { changed, redone, undone } from '../store/document';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Glyph } from '../visuals/Glyph';
+import { keepSteps, keptSteps } from './FirstSteps';
 import { sharedSearch } from './sections';
 import { applyTheme, useTheme } from './theme';
 import { useView } from './view';
@@ -13,8 +30,8 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
   const navigate = useNavigate();
   const { search } = useLocation();
   const dispatch = useAppDispatch();
-  const { past, future } = useAppSelector((state) => state.document);
-  const [, changeView] = useView(project);
+  const { past, future, saving } = useAppSelector((state) => state.document);
+  const [view, changeView] = useView(project);
   const theme = useTheme();
   const go = (path: string, more = '') => {
     onDone();
@@ -26,13 +43,26 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
     onDone();
     what();
   };
+  const enemies = unitHeads(project).flatMap(({ id, side }) => (side === 'enemy' ? [id] : []));
+  /** To the goal after the one that is looked at, of those that what has been run misses. */
+  const toMissed = async () => {
+    const goals = goalsOf(project);
+    try {
+      const read = await api.readCells(project.id, askedOf(goals));
+      const judged = judgeGoals(goals, samplesIn(new Map(read.map((one) => [one.cell, one]))));
+      const next = nextMissed(project.brief?.bands ?? [], judged, new URLSearchParams(search).get('band'));
+      go('brief', next === undefined ? '' : new URLSearchParams({ band: next }).toString());
+    } catch (error) {
+      dispatch(readFailed((error as Error).message));
+    }
+  };
   const units = unitHeads(project).map((head) => ({ head, unit: effectiveUnit(project, head.id, {}).unit }));
   const item = 'flex h-7 cursor-pointer items-center gap-2 px-3 text-table data-[selected=true]:bg-well';
   return (
     <Command label="Jump to anything" loop>
       <Command.Input
         autoFocus
-        placeholder="a unit, an attack, a state, a tier …"
+        placeholder="a unit, an attack, a state, a tier; new, run, next missed …"
         className="h-9 w-full border-b bg-transparent px-3 outline-none"
       />
       <Command.List className="scroll max-h-[380px] py-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-label [&_[cmdk-group-heading]]:text-ink-3">
@@ -127,7 +157,86 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
             </Command.Item>
           ))}
         </Command.Group>
+        <Command.Group heading="New">
+          {UNIT_BEGINNINGS.map((one) => (
+            <Command.Item
+              key={`${one.side} ${one.id}`}
+              value={`new ${one.side} ${one.id}`}
+              keywords={['new', one.side === 'enemy' ? 'enemy' : 'member', one.called]}
+              className={item}
+              onSelect={() => {
+                const { document, unit } = withNewUnit(project, one.side, one, one.name);
+                dispatch(changed({ document, name: `New: ${unit.name}` }));
+                go(`${one.side === 'enemy' ? 'enemies' : 'party'}/${unit.id}`);
+              }}
+            >
+              New {one.side === 'enemy' ? 'enemy' : 'member'}: {one.called}
+            </Command.Item>
+          ))}
+          {settingOf(project, enemies) &&
+            ENCOUNTER_BEGINNINGS.map((one) => (
+              <Command.Item
+                key={one.id}
+                value={`new encounter ${one.id}`}
+                keywords={['new', 'encounter', one.called]}
+                className={item}
+                onSelect={() => {
+                  const made = withNewEncounter(project, one, enemies, one.name);
+                  if (!made) return;
+                  dispatch(changed({ document: made.document, name: `New: ${made.encounter.name}` }));
+                  go(`encounters/${made.encounter.id}`);
+                }}
+              >
+                New encounter: {one.called}
+              </Command.Item>
+            ))}
+        </Command.Group>
         <Command.Group heading="Go to, do">
+          <Command.Item
+            value="do board"
+            keywords={['run the board', 'everything']}
+            className={item}
+            disabled={saving !== 'saved'}
+            onSelect={() => {
+              const cells = everyCell(project, 'tiers', { skill: view.skill });
+              dispatch(
+                runCells(
+                  project.id,
+                  cells.map((cell) => ({ cell, runs: BOARD_RUNS[scenarioOf(cell).kind] })),
+                ),
+              );
+              go('board');
+            }}
+          >
+            Run the board
+          </Command.Item>
+          {(project.brief?.bands.length ?? 0) > 0 && (
+            <Command.Item
+              value="do missed"
+              keywords={['the next missed goal']}
+              className={item}
+              disabled={saving !== 'saved'}
+              onSelect={() => void toMissed()}
+            >
+              The next missed goal
+            </Command.Item>
+          )}
+          <Command.Item
+            value="do steps"
+            keywords={['the first steps', 'help']}
+            className={item}
+            onSelect={act(() => keepSteps(project.id, { ...keptSteps(project.id), begun: true, over: false }))}
+          >
+            The first steps
+          </Command.Item>
+          <Command.Item
+            value="do report"
+            keywords={['the report, to print']}
+            className={item}
+            onSelect={act(() => void open(api.reportOf(project.id, { skill: view.skill }), '_blank', 'noreferrer'))}
+          >
+            The report, to print
+          </Command.Item>
           {(
             [
               ['Enemies', 'enemies'],
@@ -135,6 +244,7 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
               ['Arenas', 'arenas'],
               ['Encounters', 'encounters'],
               ['Replay', 'replay'],
+              ['Tune', 'tune'],
               ['Tiers', 'difficulty/tiers'],
               ['Traits', 'difficulty/traits'],
               ['Enemies as a table', 'table/enemies'],

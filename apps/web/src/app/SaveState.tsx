@@ -35,7 +35,7 @@ export function SaveState() {
             stroke={wrong ? 'var(--warn)' : 'var(--ink)'}
           />
         </svg>
-        <span className="truncate">{words}</span>
+        <span className={`truncate ${wrong ? '' : 'max-[1180px]:sr-only'}`}>{words}</span>
       </span>
       {signedOut && (
         <a className="link" href={`/sign-in?next=${encodeURIComponent(location.pathname + location.search)}`}>

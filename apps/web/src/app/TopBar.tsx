@@ -28,10 +28,14 @@ export function TopBar({ project }: { project: Project }) {
   }, [section, pathname, search]);
   return (
     <header className="flex h-[var(--bar-h)] items-center border-b border-ink bg-paper pl-4 pr-3">
-      <Link to="/" className="w-[76px] font-title text-[19px] font-medium leading-6 tracking-tight">
+      <Link to="/" className="w-[76px] shrink-0 font-title text-[19px] font-medium leading-6 tracking-tight">
         Insidia
       </Link>
-      <Link to="/" title="All projects" className="max-w-[180px] truncate border-l pl-3 pr-2 leading-5 text-ink-2">
+      <Link
+        to="/"
+        title="All projects"
+        className="min-w-0 max-w-[180px] truncate border-l pl-3 pr-2 leading-5 text-ink-2 max-[1120px]:hidden"
+      >
         {project.name}
       </Link>
       <nav aria-label="Sections" className="flex h-full items-stretch">
@@ -45,6 +49,7 @@ export function TopBar({ project }: { project: Project }) {
           ['board', 'Board'],
           ['pacing', 'Pacing'],
           ['replay', 'Replay'],
+          ['tune', 'Tune'],
         ].map(([path, name]) => (
           <NavLink
             key={path}
@@ -54,7 +59,7 @@ export function TopBar({ project }: { project: Project }) {
                 : addressOf(project, path, left.current.get(path), search)
             }
             className={({ isActive }) =>
-              `relative ${path === 'board' ? JUDGED : ''} px-[7px] leading-[44px] ${isActive ? "font-semibold text-ink after:absolute after:inset-x-2 after:-bottom-px after:h-[3px] after:bg-ink after:content-['']" : 'text-ink-2'}`
+              `relative ${path === 'board' ? JUDGED : ''} px-[7px] leading-[44px] max-[1180px]:px-[4px] ${isActive ? "font-semibold text-ink after:absolute after:inset-x-2 after:-bottom-px after:h-[3px] after:bg-ink after:content-['']" : 'text-ink-2'}`
             }
           >
             {name}
@@ -63,7 +68,7 @@ export function TopBar({ project }: { project: Project }) {
       </nav>
       <span className="flex-1" />
       <Lens project={project} />
-      <div className="ml-3.5 flex items-center gap-3 whitespace-nowrap text-table text-ink-2">
+      <div className="ml-3.5 flex items-center gap-3 max-[1180px]:ml-2 max-[1180px]:gap-2 whitespace-nowrap text-table text-ink-2">
         <UndoRedo />
         <SaveState />
         <AllWarnings project={project} />
@@ -89,7 +94,7 @@ function Lens({ project }: { project: Project }) {
   const plain = 'flex items-center gap-1.5 pr-0.5 font-semibold outline-offset-2';
   return (
     <div role="group" aria-label="Lens" className="flex h-7 items-center gap-2.5 rounded-[14px] border bg-sheet px-2.5">
-      <span className="font-title text-[13px] italic text-ink-3">viewing as</span>
+      <span className="font-title text-[13px] italic text-ink-3 max-[1320px]:hidden">viewing as</span>
       {tierNumber >= 0 && tierMark(tierNumber)}
       <Choose
         quiet

@@ -114,7 +114,8 @@ export const ArenaPlan = guarded(
         ))}
         {arena.spawnPoints.map((point) => {
           const on = used?.has(point.id);
-          const atEdge = x(point.x) + Math.max(8, point.scatter * scale) + 4 + point.name.length * 6 > width;
+          const atEdge =
+            x(point.x) + Math.max(8, point.scatter * scale) + 4 + point.name.length * 7 > Math.min(width, x(arena.width / 2)) - 2;
           return (
             <g
               key={point.id}

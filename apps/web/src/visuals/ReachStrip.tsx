@@ -1,5 +1,6 @@
 import { GAP_BIN, type Unit, shown, type Scale, broken, linear, roundUp, ticks } from '@insidia/core';
 import { DragEdge } from './DragEdge';
+import { lines, wideAs } from './labels';
 import { breakAt, reachOf } from './reach';
 import { useWidth } from './useWidth';
 import { guarded } from '../parts/guarded';
@@ -36,8 +37,8 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
   return (
     <div ref={ref}>
       <svg width={width} height={bottom + 18} role="group" aria-label={`Reach strip of ${unit.name} in metres between edges of bodies`}>
-        {reach.keeps.map((keep) => (
-          <Keep key={keep.id} {...keep} x={x} bottom={bottom} onDrag={onDrag} />
+        {lines(reach.keeps.map((keep) => keepLabel(keep, x))).map((line, i) => (
+          <Keep key={reach.keeps[i].id} {...reach.keeps[i]} line={line} x={x} bottom={bottom} onDrag={onDrag} />
         ))}
         {timeAtGap && (
           <TimeSpent
@@ -121,7 +122,10 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
           <Stop
             key={stop.id}
             {...stop}
-            level={reach.stops.slice(0, i).filter(({ at }) => Math.abs(x(at) - x(stop.at)) < 60).length}
+            level={
+              reach.stops.slice(0, i).filter(({ at }) => Math.abs(x(at) - x(stop.at)) < 60).length +
+              (underWarning(reach, stop.at, x) ? 1 : 0)
+            }
             quiet={reach.outOfReach?.state === stop.name}
             x={x}
             bottom={bottom}
@@ -155,6 +159,10 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
     </div>
   );
 });
+
+/** Whether the label of a stop would lie on what is said of one that is out of reach. */
+const underWarning = ({ outOfReach }: ReturnType<typeof reachOf>, at: number, x: Scale): boolean =>
+  outOfReach !== undefined && x(at) + 60 > x(outOfReach.reaches) && x(at) < x(outOfReach.stops) + 200;
 
 /** From its farthest range to where its movement takes the body, edge to edge. */
 function Carries({ attack: { max, carries }, x, y }: { attack: ReturnType<typeof reachOf>['attacks'][number]; x: Scale; y: number }) {
@@ -216,8 +224,22 @@ interface Part {
   onDrag: Props['onDrag'];
 }
 
-/** The band a state keeps: a bracket above a stripe. */
-function Keep({ id, name, near, far, x, bottom, onDrag }: Part & { id: string; name: string; near: number; far: number }) {
+const keepLabel = ({ near, far }: { near: number; far: number }, x: Scale) => {
+  const [middle, half] = [(x(near) + x(far)) / 2, wideAs(`keeps ${shown(near)}–${shown(far)}`) / 2];
+  return { from: middle - half, to: middle + half };
+};
+
+/** The band a state keeps: a bracket above a stripe. @param line of its label, upwards */
+function Keep({
+  id,
+  name,
+  near,
+  far,
+  line,
+  x,
+  bottom,
+  onDrag,
+}: Part & { id: string; name: string; near: number; far: number; line: number }) {
   const edge = (end: 'near' | 'far') => (
     <DragEdge
       label={`${name} keeps ${end === 'near' ? 'from' : 'to'}`}
@@ -236,7 +258,7 @@ function Keep({ id, name, near, far, x, bottom, onDrag }: Part & { id: string; n
     <g>
       <rect x={x(near)} y={26} width={x(far) - x(near)} height={bottom - 26} fill="var(--stripe)" />
       <path d={`M${x(near)} 33 V27 H${x(far)} V33`} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={(x(near) + x(far)) / 2} y={22} textAnchor="middle" className="t12 halo">
+      <text x={(x(near) + x(far)) / 2} y={22 - 11 * Math.min(line, 1)} textAnchor="middle" className="t12 halo">
         keeps{' '}
         <tspan className="tb">
           {shown(near)}–{shown(far)}

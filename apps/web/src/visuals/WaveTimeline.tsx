@@ -2,6 +2,7 @@ import { drag } from '../fields/drag';
 import { type Encounter, type EncounterReadout, type Unit, clockTime, shown, type Scale, clockTicks } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Glyph } from './Glyph';
+import { beside, wideAs } from './labels';
 import { guarded } from '../parts/guarded';
 
 type Head = Pick<Unit, 'id' | 'name' | 'role' | 'glyph' | 'colour' | 'side'>;
@@ -308,8 +309,10 @@ function WaveRows({
         const yy = top + g * ROW;
         const end = span?.first ? x(Math.min(until, span.last?.median ?? until)) : x(0);
         const words = groupWords(group, heads, span?.count);
-        const right = end + 20 + 6.2 * words.length < width;
         const begin = span?.first ? x(Math.min(until, span.first.median)) : x(0);
+        // Before anything has been run nobody can have failed to come.
+        const said = span?.first || !clock ? words : `${words}, never came`;
+        const place = beside({ from: begin, to: end }, wideAs(said), x(0), width);
         return (
           <g
             key={group.id}
@@ -317,22 +320,16 @@ function WaveRows({
             onKeyDown={(event) => event.key === 'Enter' && onSelect(wave.id, group.id)}
             role="button"
             tabIndex={0}
-            aria-label={`${wave.name}: ${words}`}
+            aria-label={`${wave.name}: ${said}`}
             style={{ cursor: 'pointer' }}
           >
             {head && (
-              <g transform={`translate(${right ? end + 3 : begin - 14} ${yy})`}>
+              <g transform={`translate(${place.sign} ${yy})`}>
                 <Glyph unit={head} size={11} />
               </g>
             )}
-            <text
-              x={right ? end + 17 : begin - 17}
-              y={yy + 9}
-              textAnchor={right ? 'start' : 'end'}
-              className={`t2 halo ${selectedGroup === group.id ? 'tb' : ''}`}
-            >
-              {words}
-              {!span?.first && ', never came'}
+            <text x={place.text} y={yy + 9} textAnchor={place.anchor} className={`t2 halo ${selectedGroup === group.id ? 'tb' : ''}`}>
+              {said}
             </text>
           </g>
         );

@@ -24,6 +24,39 @@ export function stacked(bands: readonly { high: number; low: number }[]): (numbe
   return feet;
 }
 
+/** On which line each label stands so that none touches another of its line: the first that is free, lowest first. px */
+export function lines(labels: readonly { from: number; to: number }[]): number[] {
+  const taken: { from: number; to: number }[][] = [];
+  return labels.map((label) => {
+    let line = taken.findIndex((others) => others.every((other) => label.to + 4 < other.from || other.to + 4 < label.from));
+    if (line < 0) line = taken.push([]) - 1;
+    taken[line].push(label);
+    return line;
+  });
+}
+
+/** How wide a label is, about. px */
+export const wideAs = (words: string, letter = 6.2): number => letter * words.length;
+
+export interface BesidePlace {
+  /** Where its sign stands. */
+  sign: number;
+  /** Where its text begins, or ends. */
+  text: number;
+  anchor: 'start' | 'end';
+}
+
+/**
+ * Beside a bar, behind its end; before its beginning where there is no room behind; over the bar itself, against the right edge,
+ * where there is none before it either. Never to the left of `left`.
+ * @param wide of its words, px
+ */
+export function beside(bar: { from: number; to: number }, wide: number, left: number, right: number): BesidePlace {
+  if (bar.to + 20 + wide < right) return { sign: bar.to + 3, text: bar.to + 17, anchor: 'start' };
+  if (bar.from - 20 - wide > left) return { sign: bar.from - 14, text: bar.from - 17, anchor: 'end' };
+  return { sign: right - wide - 18, text: right - 2, anchor: 'end' };
+}
+
 function clash(taken: readonly number[], foot: number): number | undefined {
   return taken.find((other) => Math.abs(other - foot) < LINE);
 }

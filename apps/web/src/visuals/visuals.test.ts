@@ -3,7 +3,8 @@ import { type Unit, parseProject, density, broken, linear, roundUp, ticks } from
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beatSentence, layoutBeat, overTimeTicks } from './beat';
-import { Roomy, stacked } from './labels';
+import { comings } from './comings';
+import { beside, lines, Roomy, stacked, wideAs } from './labels';
 import { breakAt, reachOf } from './reach';
 
 const unit = (id: string): Unit =>
@@ -95,4 +96,60 @@ describe('labels', () => {
     const roomy = new Roomy(40, 12);
     expect([roomy.take(100, 50), roomy.take(130, 45), roomy.take(130, 62), roomy.take(141, 50)]).toEqual([true, false, true, true]);
   });
+});
+
+describe('beside a bar', () => {
+  test('a label stands behind it, before it where there is no room behind, over its end where there is none at all; never over the names', () => {
+    const place = (from: number, to: number, words: string) => beside({ from, to }, wideAs(words), 150, 700);
+    expect(place(200, 300, '6 Clipper')).toEqual({ sign: 303, text: 317, anchor: 'start' });
+    expect(place(600, 690, '6 Clipper')).toEqual({ sign: 586, text: 583, anchor: 'end' });
+    const squeezed = place(160, 690, '5–12 from a pool of 3');
+    expect(squeezed.anchor).toBe('end');
+    for (const [from, to] of [
+      [150, 700],
+      [150, 690],
+      [160, 650],
+      [400, 640],
+      [690, 700],
+    ])
+      for (const words of ['1 a', '5–12 from a pool of 3', 'x'.repeat(60)]) {
+        const { anchor, text } = place(from, to, words);
+        const left = anchor === 'start' ? text : text - wideAs(words);
+        expect([left >= 150, anchor === 'start' ? text + wideAs(words) <= 700 : text <= 700]).toEqual([true, true]);
+      }
+  });
+});
+
+describe('who comes when, before any run', () => {
+  const group = (more: object) => ({ count: { min: 2, max: 2 }, rule: 'inTurn', at: ['a', 'b'], spacing: 0, ...more });
+  const wave = (more: object, ...groups: object[]) => ({ start: 'defeated', at: 0, delay: 0, groups, ...more }) as never;
+
+  test('units in turn at their points, apart by their spacing, all at each; waves one after another, by the clock, again', () => {
+    const turn = comings([wave({}, group({ count: { min: 3, max: 3 }, spacing: 1 }))], ['a', 'b']);
+    expect(turn.dots).toEqual([
+      { at: 0, row: 0, beside: 0 },
+      { at: 1, row: 1, beside: 0 },
+      { at: 2, row: 0, beside: 0 },
+    ]);
+    expect(comings([wave({}, group({ rule: 'each' }))], ['a', 'b']).dots.map(({ row, beside: place }) => [row, place])).toEqual([
+      [0, 0],
+      [0, 1],
+      [1, 0],
+      [1, 1],
+    ]);
+    expect(
+      comings([wave({ delay: 2 }, group({})), wave({}, group({})), wave({ start: 'clock', at: 30 }, group({}))], ['a']).starts,
+    ).toEqual([2, 7, 30]);
+    const again = comings([wave({ repeat: { times: 3, when: 'every', every: 12, pause: 9 } }, group({}))], ['a']);
+    expect([again.starts, again.until]).toEqual([[0, 12, 24], 36]);
+    expect(comings([wave({ repeat: { times: 2, when: 'defeated', pause: 3 } }, group({}))], ['a']).starts).toEqual([0, 8]);
+    expect(comings([], ['a'])).toEqual({ dots: [], starts: [], until: 0 });
+  });
+});
+
+test('labels that would touch stand on lines of their own, the first that is free', () => {
+  const label = (from: number, to: number) => ({ from, to });
+  expect(lines([label(0, 50), label(60, 100), label(40, 70), label(90, 120), label(101, 130)])).toEqual([0, 0, 1, 1, 2]);
+  expect(lines([label(0, 50), label(52, 80)])).toEqual([0, 1]);
+  expect(lines([])).toEqual([]);
 });

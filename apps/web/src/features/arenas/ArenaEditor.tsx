@@ -8,15 +8,30 @@ import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { guarded } from '../../parts/guarded';
 import { ArenaPlan } from '../../visuals/ArenaPlan';
 import { planScale } from '../../visuals/plan';
-import { useWidth } from '../../visuals/useWidth';
+import { useSize } from '../../visuals/useWidth';
 import { Ground } from './ArenaForm';
 import { ArenaHandle } from './ArenaHandle';
 import { ArenaLooker } from './ArenaLooker';
 import { Chosen } from './Chosen';
-import { addThing, doubleThings, holding, keyWay, removable, removeThings, turnedWith, way, WHOLE, withCorner, zoomedBy } from './edits';
-import { cornersOf, itemOf, KINDS, type Kind, moved, place, type Ref, sameRef, START, WORDS } from './shapes';
+import {
+  ADDED_WORDS,
+  type Added,
+  addThing,
+  doubleThings,
+  holding,
+  keyWay,
+  removable,
+  removeThings,
+  turnedWith,
+  way,
+  WHOLE,
+  withCorner,
+  zoomedBy,
+} from './edits';
+import { cornersOf, itemOf, KINDS, moved, place, type Ref, sameRef, START } from './shapes';
 
-const HEIGHT = 620;
+/** px that the bar above the plan and its margins take; how high the plan is at least. */
+const [ABOVE, LEAST] = [96, 420];
 const FORM = 270;
 const NOBODY = '*';
 const SPOKEN_OF = { spawnPoints: 'spawnPoint', points: 'point', zones: 'zone' } as const;
@@ -26,13 +41,14 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
   const arena: Arena = editor.base;
   const { project } = editor;
   const [view] = useView(project);
-  const [ref, width] = useWidth<HTMLDivElement>(800);
+  const [ref, { width, height: room }] = useSize<HTMLDivElement>({ width: 800, height: 756 });
+  const height = Math.max(LEAST, room - ABOVE);
   const [selected, setSelected] = useState<Ref[]>([]);
   const [zoom, setZoom] = useState(WHOLE);
   const [pointer, setPointer] = useState<Corner>();
   const [looker, setLooker] = useState(NOBODY);
   const svg = useRef<SVGSVGElement>(null);
-  const plan = useMemo(() => planScale(arena, width - FORM, HEIGHT, zoom), [arena, width, zoom]);
+  const plan = useMemo(() => planScale(arena, width - FORM, height, zoom), [arena, width, height, zoom]);
   const chosen = selected.filter((each) => itemOf(arena, each));
   const change = (name: string, how: (own: Arena) => void, mark?: string) => editor.change(`${arena.name}: ${name}`, how, mark);
   const named = (each: Ref) => itemOf(arena, each)?.name ?? each.id;
@@ -41,9 +57,9 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
     const box = svg.current!.getBoundingClientRect();
     return plan.at(event.clientX - box.left, event.clientY - box.top);
   };
-  const add = (kind: Kind) => {
-    const about = plan.at((width - FORM) / 2, HEIGHT / 2);
-    change(`new ${WORDS[kind]}`, (own) => setSelected([addThing(own, kind, about)]));
+  const add = (kind: Added) => {
+    const about = plan.at((width - FORM) / 2, height / 2);
+    change(`new ${ADDED_WORDS[kind]}`, (own) => setSelected([addThing(own, kind, about)]));
   };
   // Others may speak of points; where one must have what is to go, that is changed first.
   const held = useMemo(
@@ -121,9 +137,15 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
     <main ref={ref} className="flex min-h-0 min-w-0 flex-col" aria-label={arena.name}>
       <div className="flex items-center gap-1.5 px-4 pb-1.5 pt-2">
         <h1 className="min-w-0 truncate pr-2 text-page tracking-tight">{arena.name}</h1>
-        {KINDS.map((kind) => (
-          <button key={kind} type="button" className="btn" onClick={() => add(kind)}>
-            + {WORDS[kind]}
+        {([...KINDS, 'standing'] as const).map((kind) => (
+          <button
+            key={kind}
+            type="button"
+            className="btn"
+            title={kind === 'standing' ? 'a point with health: something to defend or to destroy' : undefined}
+            onClick={() => add(kind)}
+          >
+            + {ADDED_WORDS[kind]}
           </button>
         ))}
         <span className="flex-1" />
@@ -157,7 +179,7 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
           <ArenaPlan
             arena={arena}
             width={width - FORM}
-            height={HEIGHT}
+            height={height}
             plan={plan}
             label={`${arena.name} to scale`}
             svg={{

@@ -14,6 +14,7 @@ import {
 import { type ChangeEvent, useState } from 'react';
 import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
 import { useObjectEditor } from '../../fields/useObjectEditor';
+import { NewNamed } from '../../parts/NewNamed';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { ArenaEditor } from './ArenaEditor';
@@ -38,8 +39,8 @@ function Arenas({ project }: { project: Project }) {
     open(made.id);
   };
   const names = project.arenas.map((one) => one.name);
-  const add = (from?: Arena) => {
-    const name = nameFor(from?.name ?? 'Arena', names);
+  const add = (from?: Arena, asked = from?.name ?? 'Arena') => {
+    const name = nameFor(asked, names);
     const id = idFor(name, takenIds(project));
     put(
       from
@@ -83,9 +84,7 @@ function Arenas({ project }: { project: Project }) {
           An arena is a rectangle in metres with walls and cover, places where enemies appear, and a place where the party starts.
         </p>
         <div className="mt-4 flex gap-2">
-          <button type="button" className="btn btn-primary" onClick={() => add()}>
-            New arena
-          </button>
+          <NewNamed primary label="New arena" suggested={nameFor('Arena', names)} onName={(name) => add(undefined, name)} />
           {importer}
         </div>
         {trouble && (
@@ -131,9 +130,7 @@ function Arenas({ project }: { project: Project }) {
         )}
         <span className="flex-1" />
         <div className="flex flex-wrap gap-1.5 px-4 pb-3 pt-2">
-          <button type="button" className="btn" onClick={() => add()}>
-            New arena
-          </button>
+          <NewNamed label="New arena" suggested={nameFor('Arena', names)} onName={(name) => add(undefined, name)} />
           <button type="button" className="btn" onClick={() => add(arena)}>
             Copy
           </button>

@@ -17,17 +17,23 @@ const box = (x: number, y: number, w: number, d: number): Corner[] => [
 const namesOf = (list: readonly Named[]) => list.map(({ name }) => name);
 const idsOf = (list: readonly Named[]) => list.map(({ id }) => id);
 
+/** What is added: of each kind one, and a point at which a thing stands that can be destroyed. */
+export type Added = Kind | 'standing';
+export const ADDED_WORDS: Record<Added, string> = { ...WORDS, standing: 'thing' };
+
 /** Puts a new thing about a place. Changes the arena. */
-export function addThing(arena: Arena, kind: Kind, about: Corner): Ref {
+export function addThing(arena: Arena, added: Added, about: Corner): Ref {
+  const kind = added === 'standing' ? 'points' : added;
   const list = arena[kind] as Named[];
-  const name = nameFor(WORDS[kind].charAt(0).toUpperCase() + WORDS[kind].slice(1), namesOf(list));
+  const word = ADDED_WORDS[added];
+  const name = nameFor(word.charAt(0).toUpperCase() + word.slice(1), namesOf(list));
   const id = idFor(name, idsOf(list));
   const [x, y] = [snap(about.x), snap(about.y)];
   const made = {
     walls: { id, name, height: 3, corners: box(x, y, 4, 1) },
     ground: { id, name, kind: 'mud', corners: box(x, y, 5, 4) },
     zones: { id, name, by: 'party', flag: idFor(name, []), corners: box(x, y, 5, 4) },
-    points: { id, name, x, y, radius: 0.5, height: 1 },
+    points: { id, name, x, y, radius: 0.5, height: 1, ...(added === 'standing' && { health: 100 }) },
     spawnPoints: { id, name, x, y, scatter: 1, facing: 180 },
   }[kind];
   (arena[kind] as unknown[]).push(made);

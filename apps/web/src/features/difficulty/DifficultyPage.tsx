@@ -23,6 +23,7 @@ import { GivenTraits } from '../../fields/TraitFields';
 import { WarningsButton } from '../../fields/WarningList';
 import { YesNo } from '../../fields/YesNo';
 import { numberOffers, scopeOf, whoseOffers } from '../../fields/tweakPlaces';
+import { NewNamed } from '../../parts/NewNamed';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useWarnings } from '../../warnings/useWarnings';
@@ -67,11 +68,13 @@ function Difficulty({ project, list }: { project: Project; list: SettingList }) 
   }, [settings, added]);
   const change = (name: string, how: (next: Setting[]) => Setting[], mark?: string) =>
     dispatch(changed({ document: { ...project, [list]: how(settings) }, name, mark }));
-  const add = (from?: Setting, tweaks?: Tweak[], at = settings.length, base = from ? from.name : `New ${one}`) => {
-    const name = nameFor(
-      base,
+  const freeName = (name: string) =>
+    nameFor(
+      name,
       settings.map((each) => each.name),
     );
+  const add = (from?: Setting, tweaks?: Tweak[], at = settings.length, base = from ? from.name : `New ${one}`) => {
+    const name = freeName(base);
     const id = idFor(name, takenIds(project));
     const plain: Setting = { id, name, tweaks: [], ...(list === 'tiers' && { traits: [] }) };
     const made: Setting = { ...plain, ...(from && structuredClone(from)), id, name, tweaks: tweaks ?? structuredClone(from?.tweaks ?? []) };
@@ -128,9 +131,11 @@ function Difficulty({ project, list }: { project: Project; list: SettingList }) 
         }
         buttons={
           <>
-            <button type="button" className="btn" onClick={() => add()}>
-              New {one}
-            </button>
+            <NewNamed
+              label={`New ${one}`}
+              suggested={freeName(`New ${one}`)}
+              onName={(name) => add(undefined, undefined, settings.length, name)}
+            />
             {setting && (
               <button type="button" className="btn" onClick={() => add(setting, undefined, index + 1)}>
                 Copy

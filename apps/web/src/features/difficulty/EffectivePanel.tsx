@@ -31,13 +31,13 @@ import {
   linear,
   roundUp,
   ticks,
+  placeName,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { useView } from '../../app/view';
 import { useCells } from '../../server/useCells';
 import { nameOfPlace } from '../../fields/edits';
-import { placeName } from '../../fields/tweakPlaces';
 import { guarded } from '../../parts/guarded';
 
 interface Props {

@@ -12,12 +12,13 @@ import {
   quantityAt,
   samePlace,
   shown,
+  placeName,
 } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import { TweakLimits } from '../../fields/TweakLimits';
-import { placeName, whoseOf, whoseOffers } from '../../fields/tweakPlaces';
+import { whoseOf, whoseOffers } from '../../fields/tweakPlaces';
 import { WarnMark } from '../../visuals/WarnMark';
 import { guarded } from '../../parts/guarded';
 

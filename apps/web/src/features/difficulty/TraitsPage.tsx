@@ -13,6 +13,7 @@ import {
   usesOf,
   without,
   writtenUnit,
+  placeName,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useView } from '../../app/view';
@@ -21,8 +22,8 @@ import { newTrait } from '../../fields/traits';
 import { TweaksField } from '../../fields/TweaksField';
 import { WarningsButton } from '../../fields/WarningList';
 import { nameOfPlace } from '../../fields/edits';
-import { placeName } from '../../fields/tweakPlaces';
 import { guarded } from '../../parts/guarded';
+import { NewNamed } from '../../parts/NewNamed';
 import { changed } from '../../store/document';
 import { useAppDispatch } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
@@ -52,8 +53,8 @@ export function TraitsPage({ project }: { project: Project }) {
       traits.map((one) => (one.id === trait.id ? how(one) : one)),
       name,
     );
-  const add = (from?: Trait) => {
-    const made = { ...newTrait(project, from?.name), ...(from && { tweaks: structuredClone(from.tweaks), notes: from.notes }) };
+  const add = (from?: Trait, name = from?.name) => {
+    const made = { ...newTrait(project, name), ...(from && { tweaks: structuredClone(from.tweaks), notes: from.notes }) };
     if (made.notes === undefined) delete made.notes;
     put([...traits, made], `New trait: ${made.name}`);
     setChosen(made.id);
@@ -81,9 +82,7 @@ export function TraitsPage({ project }: { project: Project }) {
         }
         buttons={
           <>
-            <button type="button" className="btn" onClick={() => add()}>
-              New trait
-            </button>
+            <NewNamed label="New trait" suggested={newTrait(project).name} onName={(name) => add(undefined, name)} />
             {trait && (
               <button type="button" className="btn" onClick={() => add(trait)}>
                 Copy
@@ -151,7 +150,7 @@ const Touches = guarded('What it comes to', function Touches({ project, trait, l
     <section className="border-t px-4 py-2" aria-label="What it comes to">
       <div className="section-head">
         <h3>What it comes to</h3>
-        <span className="note">as the lens shows them; those who have it first</span>
+        <span className="note">through the tier and skill viewed as; those who have it first</span>
       </div>
       <table className="mt-1 w-full text-table" aria-label="What it comes to">
         <thead>

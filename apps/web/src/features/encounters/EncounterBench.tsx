@@ -1,4 +1,4 @@
-import { type Arena, type UnitHead, type Wave, Wave as WaveClass, blank, idFor, nameFor, waveSentence, linear } from '@insidia/core';
+import { type Arena, type UnitHead, type Wave, waveSentence, linear } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { moved } from '../../fields/Mini';
@@ -8,9 +8,9 @@ import { ArenaPlan } from '../../visuals/ArenaPlan';
 import { PressureRibbon } from '../../visuals/PressureRibbon';
 import { WaveTimeline } from '../../visuals/WaveTimeline';
 import { planScale } from '../../visuals/plan';
-import { useWidth } from '../../visuals/useWidth';
+import { useSize, useWidth } from '../../visuals/useWidth';
+import { NewWave } from './NewWave';
 import { WaveForm } from './WaveForm';
-import { Whole } from './Whole';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -22,7 +22,6 @@ interface Props {
 }
 
 const LEFT = 148;
-const PLAN_HEIGHT = 216;
 
 /** Where the encounter takes place, what comes when, and the pressure of it: the last two on one clock. */
 export const EncounterBench = guarded(
@@ -30,6 +29,7 @@ export const EncounterBench = guarded(
   function EncounterBench({ editor, arena, heads, selected, onSelect }: Props) {
     const { base, project } = editor;
     const [ref, width] = useWidth<HTMLDivElement>(700);
+    const [planRef, plan] = useSize<HTMLDivElement>({ width: 400, height: 270 });
     const [instant, setInstant] = useState<number>();
     const navigate = useNavigate();
     const { search } = useLocation();
@@ -39,7 +39,7 @@ export const EncounterBench = guarded(
     const readout = answer?.now;
     const until = readout?.until ?? base.limit;
     const x = linear(0, until, LEFT, width - 46);
-    const wave = base.waves.find(({ id }) => id === selected?.wave);
+    const wave = base.waves.find(({ id }) => id === selected?.wave) ?? base.waves[0];
     const group = wave?.groups.find(({ id }) => id === selected?.group) ?? wave?.groups[0];
     const used = useMemo(
       () => new Set(group?.at ?? base.waves.flatMap(({ groups }) => groups.flatMap(({ at }) => at))),
@@ -49,29 +49,20 @@ export const EncounterBench = guarded(
       () => new Set(editor.warnings.flatMap(({ path }) => /^\/encounters\/[^/]+\/waves\/([^/]+)/.exec(path)?.[1] ?? [])),
       [editor.warnings],
     );
-    const addWave = () => {
-      const name = nameFor(
-        'Wave',
-        base.waves.map((one) => one.name),
-      );
-      const id = idFor(
-        name,
-        base.waves.map((one) => one.id),
-      );
-      const made: Wave = { ...blank(WaveClass), id, name, start: base.waves.length ? 'defeated' : 'atOnce' };
-      editor.change(`${base.name}: new wave ${name}`, (encounter) => void encounter.waves.push(made));
-      onSelect({ wave: id });
+    const addWave = (made: Wave) => {
+      editor.change(`${base.name}: new wave ${made.name}`, (encounter) => void encounter.waves.push(made));
+      onSelect({ wave: made.id });
     };
     const colourOf = (type: string) => heads.get(type)?.colour ?? 'ink';
     const nameOf = (type: string) => heads.get(type)?.name ?? type;
     return (
       <div ref={ref} className="flex min-h-0 flex-1 flex-col">
-        <div className="grid border-t" style={{ gridTemplateColumns: `minmax(0, 1fr) 268px`, height: PLAN_HEIGHT + 14 }}>
-          <div className="min-w-0 p-[7px] pl-4">
+        <div className="grid shrink-0 auto-rows-[clamp(264px,38vh,520px)] border-t min-[1180px]:grid-cols-[minmax(0,1fr)_clamp(288px,36%,440px)]">
+          <div ref={planRef} className="min-h-0 min-w-0 overflow-hidden">
             {arena && (
               <Plan
                 arena={arena}
-                width={width - 268 - 26}
+                {...plan}
                 used={used}
                 onSpawnPoint={
                   wave && group
@@ -87,11 +78,13 @@ export const EncounterBench = guarded(
               />
             )}
           </div>
-          <div className="scroll min-h-0 border-l px-3 py-2">
+          <div className="scroll min-h-0 px-3 py-2 max-[1179px]:border-t min-[1180px]:border-l">
             {wave ? (
               <WaveForm editor={editor} wave={wave} group={group} arena={arena} heads={heads} onSelect={onSelect} />
             ) : (
-              <Whole editor={editor} heads={heads} arena={arena} />
+              <p className="text-table text-ink-2">
+                Nobody comes. A wave says who does, how many, where and when: add one below, and its form stands here.
+              </p>
             )}
           </div>
         </div>
@@ -102,14 +95,7 @@ export const EncounterBench = guarded(
               first spawn to last death{readout ? `, median of ${readout.summary.runs} runs; paler to p90` : ''}; drag a bar to put its wave
               off, a name to reorder (Alt ↑ ↓)
             </span>
-            {selected && (
-              <button type="button" className="link" onClick={() => onSelect(undefined)}>
-                the whole encounter
-              </button>
-            )}
-            <button type="button" className="btn" onClick={addWave}>
-              Add a wave
-            </button>
+            <NewWave encounter={base} arena={arena} heads={heads} onWave={addWave} />
           </div>
           {base.waves.length ? (
             <WaveTimeline
@@ -120,7 +106,7 @@ export const EncounterBench = guarded(
               until={until}
               heads={heads}
               startSentence={(one) => waveSentence(base, one)}
-              selected={selected}
+              selected={wave && { wave: wave.id, ...(group && { group: group.id }) }}
               warned={warned}
               instant={instant}
               onInstant={setInstant}
@@ -179,24 +165,26 @@ export const EncounterBench = guarded(
 function Plan({
   arena,
   width,
+  height,
   used,
   onSpawnPoint,
   party,
 }: {
   arena: Arena;
   width: number;
+  height: number;
   used: ReadonlySet<string>;
   onSpawnPoint?: (id: string) => void;
   party: (UnitHead | undefined)[];
 }) {
-  const plan = planScale(arena, width, PLAN_HEIGHT);
+  const plan = planScale(arena, width, height, { margin: 14 });
   const { x, y } = plan;
   const start = arena.partyStart;
   return (
     <ArenaPlan
       arena={arena}
       width={width}
-      height={PLAN_HEIGHT}
+      height={height}
       plan={plan}
       label={`${arena.name}: ${onSpawnPoint ? 'a click on a spawn point adds it to the group or takes it away' : 'from above'}`}
       used={used}

@@ -8,7 +8,7 @@ import { bearerOffers } from '../../fields/traits';
 import { whoseOf } from '../../fields/tweakPlaces';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { CountFields } from '../../fields/CountFields';
-import { doingOf, givenTo, newEvent, ofWave, raises, thenChanged } from './edits';
+import { doingOf, givenTo, newEvent, ofWave, raises, thenChanged, eventCopied } from './edits';
 import { TweaksPopover } from './TweaksPopover';
 
 /** What the encounter itself does when something holds. */
@@ -57,6 +57,9 @@ export function EncounterEvents({ editor }: { editor: ObjectEditor<'encounters'>
               what={event.name}
               index={i}
               count={base.events.length}
+              onCopy={() =>
+                editor.change(`${base.name}: ${event.name} copied`, (encounter) => (encounter.events = eventCopied(encounter.events, i)))
+              }
               onRemove={() => editor.change(`${base.name}: ${event.name} removed`, (encounter) => void encounter.events.splice(i, 1))}
             />
           </div>

@@ -1,20 +1,23 @@
-import { type Encounter, type Project, type UnitHead, effectiveUnit, paperDuel, clockTime, shown } from '@insidia/core';
-import type { KeyboardEvent } from 'react';
+import { type Encounter, type Project, type UnitHead, effectiveUnit, idFor, nameFor, paperDuel, shown, takenIds } from '@insidia/core';
+import type { KeyboardEvent, ReactNode } from 'react';
 import { useView } from '../../app/view';
 import { useAppSelector } from '../../store/store';
 import { useWarnings } from '../../warnings/useWarnings';
 import { WarnMark } from '../../visuals/WarnMark';
+import { NewEncounter } from './NewEncounter';
 
 interface Props {
   project: Project;
   selected: string;
   heads: ReadonlyMap<string, UnitHead>;
   onSelect: (id: string) => void;
-  onAdd: (from?: Encounter) => void;
+  onAdd: (made: Encounter) => void;
+  /** The form of the selected one. */
+  children: ReactNode;
 }
 
-/** Every encounter with its own small facts; beneath, what the selected one may have on the field. */
-export function EncounterList({ project, selected, heads, onSelect, onAdd }: Props) {
+/** Every encounter with its own small facts; beneath, the form of the selected one and what it may bring. */
+export function EncounterList({ project, selected, heads, onSelect, onAdd, children }: Props) {
   const warnings = useWarnings();
   const encounter = project.encounters.find(({ id }) => id === selected) as Encounter;
   const keys = (event: KeyboardEvent) => {
@@ -31,7 +34,7 @@ export function EncounterList({ project, selected, heads, onSelect, onAdd }: Pro
       <h2 className="px-4 pb-2 pt-3 text-section">
         {project.encounters.length} {project.encounters.length === 1 ? 'encounter' : 'encounters'}
       </h2>
-      <ul className="scroll min-h-[88px] border-t" onKeyDown={keys}>
+      <ul className="scroll max-h-[min(232px,32%)] min-h-[46px] shrink-0 border-t" onKeyDown={keys}>
         {project.encounters.map((one) => {
           const on = one.id === selected;
           const own = warnings.open.filter(({ path }) => path.startsWith(`/encounters/${one.id}/`));
@@ -50,7 +53,7 @@ export function EncounterList({ project, selected, heads, onSelect, onAdd }: Pro
                     {one.name}
                   </span>
                   <span className="block truncate text-label text-ink-3" title={one.notes}>
-                    {one.notes ?? `${one.waves.length} waves`}
+                    {one.notes ?? `${one.waves.length} ${one.waves.length === 1 ? 'wave' : 'waves'}`}
                   </span>
                 </span>
                 {own.length > 0 && (
@@ -61,29 +64,31 @@ export function EncounterList({ project, selected, heads, onSelect, onAdd }: Pro
           );
         })}
       </ul>
-      <div className="scroll min-h-0 shrink border-t px-4 pt-2 text-table">
-        <b>On the field</b>
-        <table className="w-full">
-          <tbody>
-            <Fact
-              what="party"
-              value={standing(encounter)
-                .map((unit) => heads.get(unit)?.name ?? unit)
-                .join(', ')}
-            />
-            <Fact what="attack slots" value={encounter.slots.map(({ id, size }) => `${id} ${size}`).join(', ') || 'free'} />
-            <Fact what="alive at most" value={encounter.alive ? String(encounter.alive.most) : 'no cap'} />
-            <Fact what="time limit" value={clockTime(encounter.limit)} />
-          </tbody>
-        </table>
+      <div className="scroll min-h-0 flex-1 border-t px-4 py-2 text-table">
+        {children}
         <Budget project={project} encounter={encounter} heads={heads} />
       </div>
-      <span className="flex-1" />
-      <div className="flex flex-wrap gap-1.5 px-4 pb-3 pt-2">
-        <button type="button" className="btn" onClick={() => onAdd()}>
-          New encounter
-        </button>
-        <button type="button" className="btn" onClick={() => onAdd(encounter)}>
+      <div className="flex flex-wrap gap-1.5 border-t px-4 pb-3 pt-2">
+        <NewEncounter
+          project={project}
+          onEncounter={onAdd}
+          trigger={
+            <button type="button" className="btn">
+              New encounter
+            </button>
+          }
+        />
+        <button
+          type="button"
+          className="btn"
+          onClick={() => {
+            const name = nameFor(
+              encounter.name,
+              project.encounters.map((one) => one.name),
+            );
+            onAdd({ ...structuredClone(encounter), id: idFor(name, takenIds(project)), name });
+          }}
+        >
           Copy
         </button>
       </div>
@@ -96,15 +101,6 @@ function standing({ party, waves }: Encounter): string[] {
   if (party.length) return party.map(({ unit }) => unit);
   const ours = waves.flatMap((wave) => wave.groups).filter(({ side }) => side === 'ours');
   return [...new Set(ours.flatMap(({ enemy, pool }) => (enemy === undefined ? pool.map((entry) => entry.enemy) : [enemy])))];
-}
-
-function Fact({ what, value }: { what: string; value: string }) {
-  return (
-    <tr className="align-top">
-      <td className="whitespace-nowrap pr-2 text-ink-2">{what}</td>
-      <td className="text-right">{value}</td>
-    </tr>
-  );
 }
 
 /** What each wave brings, at the most: units, health, worth. */
@@ -142,7 +138,7 @@ function Budget({ project, encounter, heads }: { project: Project; encounter: En
   });
   if (!rows.length) return null;
   return (
-    <div className="mt-2 pb-2">
+    <div className="mt-1.5 border-t border-hair pt-1">
       <b>Budget</b>
       <table className="w-full text-right">
         <thead>

@@ -4,7 +4,6 @@ import {
   type Encounter,
   type EncounterReadout,
   type Project,
-  type Summary,
   type UnitHead,
   unitHeads,
   clockTime,
@@ -12,17 +11,19 @@ import {
   clockTicks,
   linear,
 } from '@insidia/core';
-import { Suspense, lazy, memo } from 'react';
+import { Suspense, memo } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useTheme } from '../../app/theme';
 import { useView } from '../../app/view';
 import type { EncounterAnswer } from '../../readout/protocol';
 import { useAppSelector } from '../../store/store';
-import { Distribution } from '../../visuals/Distribution';
+import { Measure, PeakPressure } from '../readout/Measure';
 import { WarnMark } from '../../visuals/WarnMark';
 import { guarded } from '../../parts/guarded';
+import { later } from '../../parts/later';
+import { RunsState } from '../readout/RunsState';
 
-const BatchPart = lazy(async () => ({ default: (await import('../readout/BatchPart')).BatchPart }));
+const BatchPart = later(async () => (await import('../readout/BatchPart')).BatchPart);
 
 const WIDTH = 308;
 /** What a batch of an encounter is told by; everything else of it is on the board. */
@@ -46,7 +47,7 @@ export const EncounterPanel = guarded(
             {own ? `, ${own.now.summary.runs} runs, seeds ${own.now.summary.firstSeed} on` : ''}
           </span>
           <span className="flex-1" />
-          <span className="text-label text-ink-3">{pending ? '…' : ''}</span>
+          {own && <RunsState pending={pending} enough={own.enough} runs={own.now.summary.runs} />}
         </div>
         {lastChange && own?.before && (
           <p className="mt-1 shrink-0 truncate border-y border-hair py-1 text-table" title={lastChange}>
@@ -79,6 +80,7 @@ interface ResultsProps {
 
 const Results = memo(function Results({ answer, project, encounter, heads }: ResultsProps) {
   const { now, before, changes } = answer;
+  const tooFew = !answer.enough;
   const theme = useTheme();
   const { cleared, outcomes, runs, digest, kinds, fairness } = now.summary;
   const enemies = kinds
@@ -112,35 +114,34 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
       </section>
       <Measure
         name="Length"
-        summary={now.summary.encounter.length}
-        before={before?.summary.encounter.length}
-        change={changes.length}
+        measured={{ summary: now.summary.encounter.length, before: before?.summary.encounter.length, change: changes.length, tooFew }}
         values={now.values.length}
         valuesBefore={before?.values.length}
         unit="s"
-        scale={1}
         theme={theme}
       />
-      <Measure
-        name="Peak pressure"
-        summary={now.summary.encounter.peakPressureShare}
-        before={before?.summary.encounter.peakPressureShare}
-        change={changes.peakPressure}
+      <PeakPressure
+        measured={{
+          summary: now.summary.encounter.peakPressureShare,
+          before: before?.summary.encounter.peakPressureShare,
+          change: changes.peakPressure,
+          tooFew,
+        }}
         values={now.values.peakPressure}
         valuesBefore={before?.values.peakPressure}
-        unit="%/s"
-        scale={100}
         theme={theme}
       />
       <Measure
         name="Longest without a lull"
-        summary={now.summary.encounter.longestWithoutLull}
-        before={before?.summary.encounter.longestWithoutLull}
-        change={changes.longestWithoutLull}
+        measured={{
+          summary: now.summary.encounter.longestWithoutLull,
+          before: before?.summary.encounter.longestWithoutLull,
+          change: changes.longestWithoutLull,
+          tooFew,
+        }}
         values={now.values.longestWithoutLull}
         valuesBefore={before?.values.longestWithoutLull}
         unit="s"
-        scale={1}
         theme={theme}
       />
       <Engaged answer={answer} />
@@ -176,55 +177,6 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
     </>
   );
 });
-
-interface MeasureProps {
-  name: string;
-  summary: Summary | undefined;
-  before?: Summary;
-  change?: { difference: number; low: number; high: number; visible: boolean };
-  values: number[];
-  valuesBefore?: number[];
-  unit: string;
-  scale: number;
-  theme: string;
-}
-
-function Measure({ name, summary, before, change, values, valuesBefore, unit, scale, theme }: MeasureProps) {
-  if (!summary) return null;
-  const show = (value: number) => (Number.isFinite(value) ? fixed(value * scale, 1) : 'never');
-  return (
-    <section className="mt-[7px]" aria-label={name} data-measure={name}>
-      <div className="flex items-baseline gap-1.5 text-table">
-        <b>{name}</b>
-        <span className="flex-1 text-right">
-          <b data-median={summary.median}>
-            {show(summary.median)} {unit}
-          </b>
-        </span>
-      </div>
-      <p className="truncate text-label text-ink-3">
-        {before && `before ${show(before.median)}, `}
-        {change &&
-          (change.visible
-            ? `changed by ${change.difference > 0 ? '+' : ''}${fixed(change.difference * scale, 1)} (${fixed(change.low * scale, 1)} to ${fixed(change.high * scale, 1)}); `
-            : 'no visible change; ')}
-        interval {Number.isFinite(summary.interval.low) ? show(summary.interval.low) : 'open'}–
-        {Number.isFinite(summary.interval.high) ? show(summary.interval.high) : 'open'}
-      </p>
-      <Distribution
-        label={name}
-        unit={unit}
-        now={values.map((value) => value * scale)}
-        before={valuesBefore?.map((value) => value * scale)}
-        median={summary.median * scale}
-        interval={{ low: summary.interval.low * scale, high: summary.interval.high * scale }}
-        medianBefore={before && before.median * scale}
-        width={WIDTH}
-        theme={theme}
-      />
-    </section>
-  );
-}
 
 function Engaged({ answer: { now } }: { answer: EncounterAnswer }) {
   const { engaged, times, until, summary } = now;
@@ -308,8 +260,15 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
             <th className="font-normal">starts</th>
             <th className="font-normal">span</th>
             <th className="font-normal">rest after</th>
-            <th className="font-normal">peak</th>
-            <th className="font-normal">dose</th>
+            <th
+              className="font-normal"
+              title="highest pressure while it stood, % of the party’s full health a second: the median of each run’s peak"
+            >
+              peak
+            </th>
+            <th className="font-normal" title="all that the party lost while it stood, as a share of its full health">
+              dose
+            </th>
             {scored && <th className="font-normal">score</th>}
           </tr>
         </thead>
@@ -359,8 +318,12 @@ function howItCame({ triggers, waited, waitedFor }: EncounterReadout['waves'][nu
 const time = (seconds: number | undefined) => (seconds === undefined ? '—' : Number.isFinite(seconds) ? clockTime(seconds) : 'lives on');
 
 /** What only fighting shows: each with what to do, and the way to where it lies. */
-function Found({ answer: { now }, project }: { answer: EncounterAnswer; project: Project }) {
+function Found({ answer: { now, before }, project }: { answer: EncounterAnswer; project: Project }) {
   const { search } = useLocation();
+  const lastChange = useAppSelector((state) => state.document.lastChange);
+  // What was not so before is so since the last change.
+  const since = (rule: string) =>
+    lastChange && before && !before.warnings.some((one) => one.rule === rule) ? `, since “${lastChange}”` : '';
   if (!now.warnings.length) return null;
   const to = (path: string) => {
     const [, collection, id, part, partId] = path.split('/');
@@ -389,7 +352,7 @@ function Found({ answer: { now }, project }: { answer: EncounterAnswer; project:
                 ) : (
                   message
                 )}
-                .
+                {rule === 'nobodyHurt' && since(rule)}.
               </span>
             </li>
           );

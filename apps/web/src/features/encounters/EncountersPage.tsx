@@ -2,12 +2,8 @@ import {
   Encounter as EncounterClass,
   type Project,
   type UnitHead,
-  blank,
   effectiveEncounter,
-  idFor,
-  nameFor,
   plannedUnits,
-  takenIds,
   unitHeads,
   without,
 } from '@insidia/core';
@@ -23,6 +19,8 @@ import { useWarnings } from '../../warnings/useWarnings';
 import { EncounterBench } from './EncounterBench';
 import { EncounterList } from './EncounterList';
 import { EncounterPanel } from './EncounterPanel';
+import { NewEncounter } from './NewEncounter';
+import { Whole } from './Whole';
 
 /** Encounters: the list, the workbench of the selected one, and its fights. */
 export function EncountersPage() {
@@ -42,24 +40,9 @@ function Encounters({ project }: { project: Project }) {
   useReadout(encounter && { kind: 'encounter', id: encounter.id, ...lens });
   const base = `/projects/${project.id}/encounters`;
   const open = (id: string | undefined) => void navigate({ pathname: id ? `${base}/${id}` : base, search });
-  const add = (from?: EncounterClass) => {
-    const name = nameFor(
-      from?.name ?? 'Encounter',
-      project.encounters.map((one) => one.name),
-    );
-    const id = idFor(name, takenIds(project));
-    const members = [...heads.values()].filter(({ side }) => side === 'party').slice(0, 1);
-    const made: EncounterClass = from
-      ? { ...structuredClone(from), id, name }
-      : {
-          ...blank(EncounterClass),
-          id,
-          name,
-          arena: project.arenas[0]?.id ?? '',
-          party: members.map((head, i) => ({ id: `member-${i + 1}`, unit: head.id })),
-        };
-    dispatch(changed({ document: { ...project, encounters: [...project.encounters, made] }, name: `New: ${name}` }));
-    open(id);
+  const add = (made: EncounterClass) => {
+    dispatch(changed({ document: { ...project, encounters: [...project.encounters, made] }, name: `New: ${made.name}` }));
+    open(made.id);
   };
   if (!encounter) {
     if (params.encounter === undefined && project.encounters.length)
@@ -74,9 +57,15 @@ function Encounters({ project }: { project: Project }) {
         </p>
         <div className="mt-4 flex gap-2">
           {project.arenas.length ? (
-            <button type="button" className="btn btn-primary" onClick={() => add()}>
-              New encounter
-            </button>
+            <NewEncounter
+              project={project}
+              onEncounter={add}
+              trigger={
+                <button type="button" className="btn btn-primary">
+                  New encounter
+                </button>
+              }
+            />
           ) : (
             <Link className="btn btn-primary" to={{ pathname: `/projects/${project.id}/arenas`, search }}>
               To the arenas
@@ -87,37 +76,47 @@ function Encounters({ project }: { project: Project }) {
     );
   }
   return (
-    <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
-      <EncounterList project={project} selected={encounter.id} heads={heads} onSelect={open} onAdd={add} />
+    <div className="grid min-h-0 grid-cols-[var(--form-w)_minmax(0,1fr)_var(--readout-w)]">
+      <EncounterList project={project} selected={encounter.id} heads={heads} onSelect={open} onAdd={add}>
+        <WholeOf key={encounter.id} project={project} id={encounter.id} heads={heads} />
+      </EncounterList>
       <One key={encounter.id} project={project} id={encounter.id} heads={heads} onOpen={open} />
       <EncounterPanel project={project} encounter={encounter} heads={heads} />
     </div>
   );
 }
 
-function One({
-  project,
-  id,
-  heads,
-  onOpen,
-}: {
+/** The encounter as the lens shows it, and the one way to change it. */
+function useEncounter(project: Project, id: string) {
+  const [view] = useView(project);
+  const { open } = useWarnings();
+  const encounter = project.encounters.find((one) => one.id === id) as EncounterClass;
+  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
+  const warnings = useMemo(() => open.filter(({ path }) => path.startsWith(`/encounters/${id}/`)), [open, id]);
+  const { chains } = useMemo(() => effectiveEncounter(project, encounter, lens), [project, encounter, lens]);
+  const editor = useObjectEditor(project, 'encounters', EncounterClass, id, warnings, chains);
+  const arena = project.arenas.find((one) => one.id === encounter.arena);
+  return { encounter, arena, editor, lens, warnings };
+}
+
+interface OneProps {
   project: Project;
   id: string;
   heads: ReadonlyMap<string, UnitHead>;
-  onOpen: (id: string | undefined) => void;
-}) {
-  const [view] = useView(project);
+}
+
+function WholeOf({ project, id, heads }: OneProps) {
+  const { editor, arena } = useEncounter(project, id);
+  return <Whole editor={editor} heads={heads} arena={arena} />;
+}
+
+function One({ project, id, heads, onOpen }: OneProps & { onOpen: (id: string | undefined) => void }) {
   const dispatch = useAppDispatch();
   const { search } = useLocation();
+  const { encounter, arena, editor, lens, warnings } = useEncounter(project, id);
   const all = useWarnings();
-  const encounter = project.encounters.find((one) => one.id === id) as EncounterClass;
-  const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
-  const warnings = useMemo(() => all.open.filter(({ path }) => path.startsWith(`/encounters/${id}/`)), [all.open, id]);
   const accepted = useMemo(() => all.accepted.filter(({ path }) => path.startsWith(`/encounters/${id}/`)), [all.accepted, id]);
-  const effective = useMemo(() => effectiveEncounter(project, encounter, lens), [project, encounter, lens]);
-  const editor = useObjectEditor(project, 'encounters', EncounterClass, id, warnings, effective.chains);
   const [selected, select] = useState<{ wave: string; group?: string }>();
-  const arena = project.arenas.find((one) => one.id === encounter.arena);
   const units = plannedUnits(encounter, 'theirs');
   return (
     <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={encounter.name}>

@@ -29,6 +29,7 @@ import { GroupTraits, TraitsField } from '../../fields/TraitFields';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { groupWords } from '../../visuals/WaveTimeline';
+import { groupCopied, waveCopied } from './edits';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -70,6 +71,16 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
             }}
           />
         </div>
+        <Mini
+          sign="copy"
+          label={`Copy ${wave.name}`}
+          disabled={base.waves.length >= LIMITS.waves}
+          onClick={() => {
+            const { waves, copy } = waveCopied(base.waves, wave.id);
+            editor.change(`${base.name}: ${copy.name}, a copy of ${wave.name}`, (encounter) => (encounter.waves = waves));
+            onSelect({ wave: copy.id });
+          }}
+        />
         <Mini
           sign="remove"
           label={held.length ? `To be changed before ${wave.name} can go: ${held.join('; ')}` : `Remove ${wave.name}`}
@@ -115,7 +126,7 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
             />
           </span>
         )}
-        <FieldNumber tight editor={editor} path={`${at}/delay`} width={72} label="Then waits" />
+        <FieldNumber tight editor={editor} path={`${at}/delay`} width={72} />
         <FieldNumber tight editor={editor} path={`${at}/timeout`} width={84} />
         <Popover
           label={`${wave.name}: more`}
@@ -205,7 +216,7 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
           </button>
         ))}
       </div>
-      {group && <GroupForm key={group.id} editor={editor} wave={wave} group={group} arena={arena} heads={heads} />}
+      {group && <GroupForm key={group.id} editor={editor} wave={wave} group={group} arena={arena} heads={heads} onSelect={onSelect} />}
     </div>
   );
 });
@@ -216,7 +227,7 @@ function sampleOf(project: Project, group: WaveGroup | undefined, heads: Props['
   return id !== undefined && heads.has(id) ? writtenUnit(project, id) : undefined;
 }
 
-function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 'onSelect'> & { group: WaveGroup }) {
+function GroupForm({ editor, wave, group, arena, heads, onSelect }: Omit<Props, 'group'> & { group: WaveGroup }) {
   const { base, project } = editor;
   const at = `/waves/${wave.id}/groups/${group.id}`;
   const index = wave.groups.indexOf(group);
@@ -347,6 +358,18 @@ function GroupForm({ editor, wave, group, arena, heads }: Omit<Props, 'group' | 
             mark,
           )
         }
+      />
+      <Mini
+        sign="copy"
+        label="Copy the group"
+        disabled={wave.groups.length >= LIMITS.groups}
+        onClick={() => {
+          const { groups, copy } = groupCopied(wave.groups, group.id);
+          editor.change(`${base.name} ${wave.name}: a group copied`, (encounter) => {
+            encounter.waves.find(({ id }) => id === wave.id)!.groups = groups;
+          });
+          onSelect({ wave: wave.id, group: copy.id });
+        }}
       />
       <Mini
         sign="remove"

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseProject, unitHeads, type Consequence, type Encounter } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { doingOf, givenTo, newEvent, nextMember, raises, sizeAdded, thenChanged } from './edits';
+import { doingOf, eventCopied, givenTo, groupCopied, newEvent, nextMember, raises, sizeAdded, thenChanged, waveCopied } from './edits';
 
 const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
 const heads = unitHeads(demo);
@@ -85,5 +85,27 @@ describe('edits of an encounter', () => {
     const then = [raises(), { ...raises(), of: 'b' }];
     expect(thenChanged(then, 1, { ...raises(), of: 'c' }).map(({ of }) => of)).toEqual(['flag', 'c']);
     expect(then[1].of).toBe('b');
+  });
+
+  test('a copied wave, group or event has an id of its own and is otherwise the same; no other wave waits for another than before', () => {
+    const encounter = shift();
+    const { waves, copy } = waveCopied(encounter.waves, encounter.waves[1].id);
+    expect(waves.slice(0, -1)).toEqual(encounter.waves);
+    expect({ ...copy, id: '', name: '' }).toEqual({ ...encounter.waves[1], id: '', name: '' });
+    expect(new Set(waves.map(({ id }) => id)).size).toBe(waves.length);
+    parseProject({
+      ...structuredClone(demo),
+      encounters: demo.encounters.map((one) => (one.id === encounter.id ? { ...encounter, waves } : one)),
+    });
+    const own = encounter.waves[0].groups;
+    const first = groupCopied(own, own[0].id);
+    expect(first.groups.map(({ id }) => id)).toEqual([own[0].id, first.copy.id, ...own.slice(1).map(({ id }) => id)]);
+    const second = groupCopied(first.groups, first.copy.id);
+    expect(new Set(second.groups.map(({ id }) => id)).size).toBe(own.length + 2);
+    const events = [newEvent(encounter, { subject: 'clock', is: 'above', value: 5 })];
+    const copied = eventCopied(events, 0);
+    expect(copied.map(({ name }) => name)).toEqual(['Event', 'Event 2']);
+    expect(copied[1].then).toEqual(events[0].then);
+    expect(copied[1].then).not.toBe(events[0].then);
   });
 });

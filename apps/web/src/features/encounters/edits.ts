@@ -13,6 +13,8 @@ import {
   type PartySize,
   type Tweak,
   type UnitHead,
+  type Wave,
+  type WaveGroup,
 } from '@insidia/core';
 import { bearers } from '../../fields/traits';
 
@@ -44,6 +46,46 @@ export function newEvent({ events }: Encounter, when: Condition): EncounterEvent
     events.map((event) => event.id),
   );
   return { id, name, when, then: [raises()] };
+}
+
+/** A copy under a name and an id of its own. */
+function copyOf<T extends { id: string; name: string }>(one: T, all: readonly T[]): T {
+  const name = nameFor(
+    one.name,
+    all.map((each) => each.name),
+  );
+  const id = idFor(
+    name,
+    all.map((each) => each.id),
+  );
+  return { ...structuredClone(one), id, name };
+}
+
+/** The waves with a copy of one at their end, so that none of the others comes to wait for another than before. */
+export function waveCopied(waves: readonly Wave[], id: string): { waves: Wave[]; copy: Wave } {
+  const copy = copyOf(
+    waves.find((wave) => wave.id === id)!,
+    waves,
+  );
+  return { waves: [...waves, copy], copy };
+}
+
+/** The groups with a copy of one right after it. */
+export function groupCopied(groups: readonly WaveGroup[], id: string): { groups: WaveGroup[]; copy: WaveGroup } {
+  const at = groups.findIndex((group) => group.id === id);
+  const copy = {
+    ...structuredClone(groups[at]),
+    id: idFor(
+      groups[at].id.replace(/-\d+$/, ''),
+      groups.map((group) => group.id),
+    ),
+  };
+  return { groups: [...groups.slice(0, at + 1), copy, ...groups.slice(at + 1)], copy };
+}
+
+/** The events with a copy of one right after it. */
+export function eventCopied(events: readonly EncounterEvent[], i: number): EncounterEvent[] {
+  return [...events.slice(0, i + 1), copyOf(events[i], events), ...events.slice(i + 1)];
 }
 
 /** One more counter, of a name of its own. */

@@ -26,6 +26,7 @@ import { TweaksField } from '../../fields/TweaksField';
 import { Fields, Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
+import { addEffect } from './effectAdded';
 import { AddParts, Part } from './Part';
 import { guarded } from '../../parts/guarded';
 
@@ -125,8 +126,12 @@ export const AttackFields = guarded(
         </Part>
         <Part title="Broken off">
           <Fields editor={editor} at={`${at}/interruptible`} />
-          {strikes && base.side === 'enemy' && <Field editor={editor} path={`${at}/answers`} />}
         </Part>
+        {strikes && base.side === 'enemy' && (
+          <Part title="Answered by">
+            <Field editor={editor} path={`${at}/answers`} />
+          </Part>
+        )}
         {attack.dash && (
           <Part title="Movement in it" onRemove={() => editor.set(`${at}/dash`, undefined, 'none')}>
             <Fields editor={editor} at={`${at}/dash`} />
@@ -141,13 +146,7 @@ export const AttackFields = guarded(
         <AddParts
           what="effects"
           parts={offered.map((id) => ({ id, name: EFFECTS[id].label }))}
-          onAdd={(effect) =>
-            editor.set(
-              `${at}/effects/${effect}`,
-              { ...blankAt(Unit, ['attacks', '0', 'effects', effect]), ...EFFECTS[effect as EffectName].begins },
-              'added',
-            )
-          }
+          onAdd={(effect) => addEffect(editor, attack, effect as EffectName)}
         />
         <AddParts
           what="it may also have"

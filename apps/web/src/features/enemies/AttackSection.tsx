@@ -1,25 +1,22 @@
 import {
   type Attack,
-  type Delivery,
   type Unit,
   attackSentence,
   answersOnPaper,
-  blankAttack,
   effectiveUnit,
-  fieldWords,
+  hitInstants,
   idFor,
   nameFor,
   paperAttack,
   sameJson,
   sustainedDamage,
   unitHeads,
-  Unit as UnitClass,
   fixed,
   shown,
   traitsOf,
 } from '@insidia/core';
-import { useMemo, useState } from 'react';
-import { Choose } from '../../fields/Choose';
+import { useMemo } from 'react';
+import { useKept } from '../../app/kept';
 import { Mini, moved } from '../../fields/Mini';
 import { Popover } from '../../fields/Popover';
 import { TextField } from '../../fields/TextField';
@@ -28,7 +25,10 @@ import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
 import { BeatStrip } from '../../visuals/BeatStrip';
 import { AttackFields } from './AttackFields';
+import { AddEffect } from './AddEffect';
+import { addEffect } from './effectAdded';
 import { CopyPart, PastePart } from './Clipboard';
+import { NewAttack } from './NewAttack';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -41,7 +41,7 @@ interface Props {
 /** One attack: its beat on the strip, its numbers beneath, everything else one click away. */
 export const AttackSection = guarded('The attack', function AttackSection({ editor, attackId, other, onAttack }: Props) {
   const { unit, base, project } = editor;
-  const [all, setAll] = useState(false);
+  const [all, setAll] = useKept('fields of the attack', false);
   const attack = unit.attacks.find(({ id }) => id === attackId);
   return (
     <section className="mt-1 border-t px-4 pt-1.5" aria-label="Beat">
@@ -68,6 +68,7 @@ export const AttackSection = guarded('The attack', function AttackSection({ edit
           })}
         </span>
         <NewAttack editor={editor} onAttack={onAttack} />
+        <PastePart kind="attack" editor={editor} onDone={onAttack} />
         {attack ? <PaperNote attack={attack} unit={unit} other={other} /> : <span className="flex-1" />}
         {attack && (
           <>
@@ -79,11 +80,22 @@ export const AttackSection = guarded('The attack', function AttackSection({ edit
         )}
       </div>
       {!attack && (
-        <p className="py-2 text-table text-ink-2">
-          {base.name} has no attack yet: it can only be in the way. Add one and it comes into the choice at once.
-        </p>
+        <div className="flex items-center gap-3 py-2 text-table text-ink-2">
+          <span>{base.name} has no attack: it can only be in the way. One that is added comes into the choice at once.</span>
+          <NewAttack
+            editor={editor}
+            onAttack={onAttack}
+            trigger={
+              <button type="button" className="btn btn-primary shrink-0">
+                Give it an attack …
+              </button>
+            }
+          />
+        </div>
       )}
-      {attack && <One key={attack.id} editor={editor} attack={attack} other={other} all={all} project={project} />}
+      {attack && (
+        <One key={attack.id} editor={editor} attack={attack} other={other} all={all} project={project} onAll={() => setAll(true)} />
+      )}
     </section>
   );
 });
@@ -94,12 +106,14 @@ function One({
   other,
   all,
   project,
+  onAll,
 }: {
   editor: UnitEditor;
   attack: Attack;
   other?: Unit;
   all: boolean;
   project: UnitEditor['project'];
+  onAll: () => void;
 }) {
   const { unit, view } = editor;
   const before = useBefore(editor, attack.id);
@@ -118,10 +132,11 @@ function One({
   const names = new Map(unitHeads(project).map(({ id, name }) => [id, name]));
   return (
     <>
-      <div className="mt-0.5 text-table">
-        <p className="truncate text-ink-2" title={attackSentence(attack, (id) => names.get(id) ?? id)}>
+      <div className="mt-0.5 flex gap-3 text-table">
+        <p className="min-w-0 flex-1 truncate text-ink-2" title={attackSentence(attack, (id) => names.get(id) ?? id)}>
           {attackSentence(attack, (id) => names.get(id) ?? id)}
         </p>
+        {!all && <AddEffect editor={editor} attack={attack} onAdded={onAll} />}
       </div>
       <div className="mt-0.5">
         <BeatStrip
@@ -132,7 +147,7 @@ function One({
           onDrag={(part, value, mark) => editor.writeEffective(at(`beat/${part}`), value, mark)}
         />
       </div>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2">
         <FieldNumber editor={editor} path={at('beat/windup')} width={78} />
         <FieldNumber editor={editor} path={at('beat/active')} width={70} />
         <FieldNumber editor={editor} path={at('beat/every')} width={70} label="Hits every" />
@@ -141,10 +156,49 @@ function One({
         <span className="flex-1" />
         <FieldNumber editor={editor} path={at('range/min')} width={70} />
         <FieldNumber editor={editor} path={at('range/max')} width={70} />
-        {damage && <FieldNumber editor={editor} path={at('effects/damage/amount')} width={92} />}
+        {damage ? (
+          <FieldNumber editor={editor} path={at('effects/damage/amount')} width={92} />
+        ) : (
+          traitsOf(attack.delivery).strikes && (
+            <button type="button" className="btn mt-[15px] self-start" onClick={() => addEffect(editor, attack, 'damage')}>
+              + damage
+            </button>
+          )
+        )}
       </div>
+      <EachHit editor={editor} attack={attack} />
       {all && <AttackFields editor={editor} attack={attack} />}
     </>
+  );
+}
+
+/** Whom several hits of one use strike, and what either way comes to: asked wherever it makes a difference. */
+function EachHit({ editor, attack }: { editor: UnitEditor; attack: Attack }) {
+  const { damage } = attack.effects;
+  const instants = hitInstants(attack);
+  if (!damage || attack.projectile || instants < 2 || !traitsOf(attack.delivery).strikes) return null;
+  const ways = [
+    { id: 'once', words: `each target once: ${shown(damage.amount, 1)} hp` },
+    { id: 'every', words: `at every hit: ${shown(instants * damage.amount, 1)} hp` },
+  ];
+  return (
+    <div className="mt-1 flex items-center gap-2 text-table text-ink-2">
+      <span>{instants} hits in one use strike</span>
+      <span role="radiogroup" aria-label="Hits of one use strike" className="flex">
+        {ways.map(({ id, words }) => (
+          <button
+            key={id}
+            type="button"
+            role="radio"
+            aria-checked={attack.hits.perTarget === id}
+            className="switch"
+            onClick={() => editor.set(`/attacks/${attack.id}/hits/perTarget`, id, words)}
+          >
+            {words}
+          </button>
+        ))}
+      </span>
+    </div>
   );
 }
 
@@ -173,75 +227,6 @@ function useBefore({ unit, view }: UnitEditor, attackId: string): Attack | undef
     const now = unit.attacks.find(({ id }) => id === attackId);
     return old && now && !sameJson(old.beat, now.beat) ? old : undefined;
   }, [before, unit, view.tier, view.skill, attackId]);
-}
-
-/** Name and delivery, and the attack is there and in the choice. */
-function NewAttack({ editor, onAttack }: Pick<Props, 'editor' | 'onAttack'>) {
-  const [name, setName] = useState('');
-  const [delivery, setDelivery] = useState<Delivery>('melee');
-  const { base, project } = editor;
-  const taken = base.attacks.map((attack) => attack.name);
-  const add = (close: () => void) => {
-    const own = nameFor(name.trim() || 'Attack', taken);
-    const id = idFor(
-      own,
-      base.attacks.map((attack) => attack.id),
-    );
-    editor.change(`${base.name}: new attack ${own}`, (unit) => {
-      const summoned = unitHeads(project).find((head) => head.id !== unit.id && head.side === unit.side)?.id ?? unit.id;
-      unit.attacks.push(blankAttack(id, own, delivery, summoned));
-      if (!traitsOf(delivery).chosen) return;
-      if (!unit.choice.priorities.length) unit.choice.priorities.push({ entries: [] });
-      unit.choice.priorities[unit.choice.priorities.length - 1].entries.push({ attack: id, weight: 1 });
-    });
-    setName('');
-    close();
-    onAttack(id);
-  };
-  return (
-    <Popover
-      label="New attack"
-      width={300}
-      trigger={
-        <button type="button" className="mini" aria-label="New attack" title="New attack">
-          +
-        </button>
-      }
-    >
-      {(close) => (
-        <form
-          className="flex flex-col gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            add(close);
-          }}
-        >
-          <label className="text-label text-ink-3">
-            Name
-            <input
-              className="field-box w-full text-body text-ink"
-              value={name}
-              maxLength={80}
-              autoFocus
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
-          <Choose
-            label="Delivery"
-            value={delivery}
-            options={fieldWords(UnitClass, ['attacks', '0', 'delivery'])}
-            onChoose={(word) => setDelivery(word as Delivery)}
-          />
-          <div className="flex gap-2">
-            <button type="submit" className="btn btn-primary">
-              Add attack
-            </button>
-            <PastePart kind="attack" editor={editor} onDone={(id) => (close(), onAttack(id))} />
-          </div>
-        </form>
-      )}
-    </Popover>
-  );
 }
 
 function AttackMenu({ editor, attack, onAttack }: { editor: UnitEditor; attack: Attack; onAttack: Props['onAttack'] }) {

@@ -15,7 +15,7 @@ import { TextField } from '../../fields/TextField';
 import { Fields, Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
-import { CopyPart, PastePart } from './Clipboard';
+import { CopyPart } from './Clipboard';
 import { AddParts, Part } from './Part';
 import { TraitsField } from '../../fields/TraitFields';
 import { TargetingFields } from './TargetingFields';
@@ -81,7 +81,6 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
         />
         <span className="flex gap-1 pt-[14px]">
           <CopyPart kind="senses" editor={editor} value={base.senses} />
-          <PastePart kind="senses" editor={editor} />
         </span>
       </Part>
       <Part title="Temper">

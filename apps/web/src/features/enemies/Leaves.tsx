@@ -25,8 +25,10 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
   const others = base.states
     .filter(({ id }) => id !== state.id || state.decides || state.leaves.some(({ to }) => to === id))
     .map((each) => ({ id: each.id, name: each.id === state.id ? `${each.name}, anew` : each.name }));
-  const next = others.find(({ id }) => id !== state.id);
   const leaves = base.states[index]?.leaves ?? [];
+  // A new way leads where none does yet.
+  const elsewhere = others.filter(({ id }) => id !== state.id);
+  const next = elsewhere.find(({ id }) => !leaves.some(({ to }) => to === id)) ?? elsewhere[0];
   const set = (ways: State['leaves'], what: string) => editor.set(at, ways, what);
   const after = infoAt(`${at}/0/after`);
   const weight = infoAt(`${at}/0/weight`);
@@ -54,7 +56,12 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
             type="button"
             className="link"
             aria-label={`Add a way out of ${state.name}`}
-            onClick={() => set(leaveAdded(leaves, firstOf('distance', { unit: base, project }), next.id), `another way, to ${next.name}`)}
+            onClick={() =>
+              set(
+                leaveAdded({ leaves, decides: state.decides }, firstOf('distance', { unit: base, project }), next.id),
+                `another way, to ${next.name}`,
+              )
+            }
           >
             add a way out
           </button>

@@ -1,69 +1,78 @@
-import { type Does, blankState, doing, idFor, nameFor } from '@insidia/core';
-import { useState } from 'react';
-import { Choose } from '../../fields/Choose';
-import { Popover } from '../../fields/Popover';
+import { type Does, STATE_BEGINNINGS, type Unit, beginState, blankState, doing, idFor, nameFor } from '@insidia/core';
+import { type ReactNode, useMemo, useState } from 'react';
 import type { UnitEditor } from '../../fields/useUnitEditor';
-import { PastePart } from './Clipboard';
-import { DOES_WORDS, placesOf } from './stateEdits';
+import { Beginnings } from '../../parts/Beginnings';
+import { NewSheet } from '../../parts/NewSheet';
+import { ReachMiniature } from '../../visuals/Miniature';
+import { DOES_WORDS, placesOf, thingsOf } from './stateEdits';
 
-/** A sheet that makes a state: its name and what it does. */
-export function NewState({ editor, onState }: { editor: UnitEditor; onState: (id: string) => void }) {
-  const [name, setName] = useState('');
-  const [does, setDoes] = useState<Does>('approach');
+/** Before what a plain state does. */
+const PLAIN = 'plain ';
+
+/** A sheet that makes a state: its name and what it begins as, with the ways in and out that make it happen. */
+export function NewState({ editor, onState, trigger }: { editor: UnitEditor; onState: (id: string) => void; trigger?: ReactNode }) {
+  const [begins, setBegins] = useState(STATE_BEGINNINGS[0].id);
   const { base } = editor;
+  const thing = thingsOf(editor.project)[0]?.id;
+  const pattern = STATE_BEGINNINGS.find(({ id }) => id === begins);
+  const taken = base.states.map((state) => state.name);
+  const add = (name: string) => {
+    const own = nameFor(name, taken);
+    const id = idFor(
+      own,
+      base.states.map((state) => state.id),
+    );
+    editor.change(`${base.name}: new state ${own}`, (unit) => {
+      if (pattern) return beginState(unit, pattern, { id, name: own }, thing);
+      const to = placesOf(editor.project)[0]?.id ?? 'point';
+      unit.states.push(doing(blankState(id, own, 'hold'), begins.slice(PLAIN.length) as Does, to));
+      unit.startsIn ??= unit.states[0].id;
+    });
+    onState(id);
+  };
   return (
-    <Popover
+    <NewSheet
       label="New state"
-      width={280}
+      width={460}
       align="end"
+      suggested={nameFor(pattern?.name ?? 'State', taken)}
+      submit="Add state"
+      onName={add}
       trigger={
-        <button type="button" className="mini" aria-label="New state" title="New state">
-          +
-        </button>
+        trigger ?? (
+          <button type="button" className="mini" aria-label="New state" title="New state">
+            +
+          </button>
+        )
       }
     >
-      {(close) => (
-        <form
-          className="flex flex-col gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const own = nameFor(
-              name.trim() || 'State',
-              base.states.map((state) => state.name),
-            );
-            const id = idFor(
-              own,
-              base.states.map((state) => state.id),
-            );
-            editor.change(`${base.name}: new state ${own}`, (unit) => {
-              const to = placesOf(editor.project)[0]?.id ?? 'point';
-              unit.states.push(doing(blankState(id, own, 'hold'), does, to));
-              unit.startsIn ??= unit.states[0].id;
-            });
-            setName('');
-            close();
-            onState(id);
-          }}
-        >
-          <label className="text-label text-ink-3">
-            Name
-            <input
-              className="field-box w-full text-body text-ink"
-              value={name}
-              maxLength={80}
-              autoFocus
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
-          <Choose label="Does" value={does} options={DOES_WORDS} onChoose={(word) => setDoes(word as Does)} />
-          <div className="flex gap-2">
-            <button type="submit" className="btn btn-primary">
-              Add state
-            </button>
-            <PastePart kind="state" editor={editor} onDone={(id) => (close(), onState(id))} />
-          </div>
-        </form>
-      )}
-    </Popover>
+      <BeginsAs unit={editor.unit} thing={thing} value={begins} onChoose={setBegins} />
+    </NewSheet>
   );
+}
+
+/** Patterns, then each thing that a state can do, by itself. */
+function BeginsAs({
+  unit,
+  thing,
+  value,
+  onChoose,
+}: {
+  unit: Unit;
+  thing: string | undefined;
+  value: string;
+  onChoose: (id: string) => void;
+}) {
+  const offers = useMemo(() => {
+    return [
+      ...STATE_BEGINNINGS.filter((one) => !one.thing || thing !== undefined).map((one) => {
+        const alone: Unit = { ...unit, states: [] };
+        delete alone.startsIn;
+        beginState(alone, one, { id: one.id, name: one.name }, thing);
+        return { id: one.id, called: one.called, about: one.about, picture: <ReachMiniature unit={alone} /> };
+      }),
+      ...DOES_WORDS.map(({ id, name }) => ({ id: `${PLAIN}${id}`, called: `plain: ${name}`, about: 'by itself, without ways in or out' })),
+    ];
+  }, [unit, thing]);
+  return <Beginnings heads={[['its distances, to 16 m', 118]]} offers={offers} value={value} onChoose={onChoose} />;
 }

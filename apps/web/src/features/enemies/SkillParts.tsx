@@ -16,7 +16,7 @@ export function SkillParts({ editor }: { editor: UnitEditor }) {
     <section className="border-t px-4 py-2" aria-label="Skills and styles">
       <div className="section-head">
         <h3>Skills and styles</h3>
-        <span className="note">tweaks on the whole party, or on {editor.base.name} alone; the lens looks through one skill</span>
+        <span className="note">tweaks on the whole party, or on {editor.base.name} alone; “viewing as” above looks through one skill</span>
       </div>
       {(['skills', 'styles'] as const).map((list) => (
         <TweakLists key={list} list={list} editor={editor} />

@@ -7,7 +7,7 @@ import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
 import { TweaksField } from '../../fields/TweaksField';
 import type { UnitEditor } from '../../fields/useUnitEditor';
-import { CopyPart, PastePart } from './Clipboard';
+import { CopyPart } from './Clipboard';
 import { Leaves } from './Leaves';
 import {
   countersOf,
@@ -120,7 +120,6 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
               </button>
             )}
             <CopyPart kind="state" editor={editor} value={state} />
-            <PastePart kind="state" editor={editor} onDone={onSelect} />
             <span className="flex-1" />
             <ListButtons
               what={state.name}
@@ -243,9 +242,9 @@ function Patrol({ editor, state }: { editor: UnitEditor; state: State }) {
   const points = state.patrol?.points ?? [];
   const set = (next: typeof points, what: string) => editor.set(`${at}/points`, next, what);
   return (
-    <div className="mt-1" role="group" aria-label="Beat walked">
+    <div className="mt-1" role="group" aria-label="Its round">
       {points.map(({ id }, i) => (
-        <div key={id} className="flex items-end gap-1">
+        <div key={id} className="flex items-end gap-1" role="group" aria-label={`Stop ${i + 1}`}>
           <span className="w-4 pb-1 text-label text-ink-3">{i + 1}</span>
           {(['x', 'y', 'pause', 'facing'] as const).map((field) => (
             <FieldNumber tight key={field} editor={editor} path={`${at}/points/${id}/${field}`} width={66} />

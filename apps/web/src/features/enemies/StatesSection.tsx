@@ -1,10 +1,12 @@
 import type { Unit } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useKept } from '../../app/kept';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { guarded } from '../../parts/guarded';
 import { StateArcs } from '../../visuals/StateArcs';
 import { WarnMark } from '../../visuals/WarnMark';
+import { PastePart } from './Clipboard';
 import { NewState } from './NewState';
 import { StateFields } from './StateFields';
 import { doesSentence, whereTo } from './stateEdits';
@@ -19,7 +21,7 @@ export const StatesSection = guarded('The states', function StatesSection({ edit
   const start = base.startsIn ?? base.states[0]?.id;
   const [selected, setSelected] = useState<string | undefined>(useSearchParams()[0].get('state') ?? start);
   const state = unit.states.find(({ id }) => id === selected) ?? unit.states[0];
-  const [all, setAll] = useState(false);
+  const [all, setAll] = useKept('fields of the state', false);
   const colour = `var(--e-${unit.colour})`;
   return (
     <div className="min-w-0 border-r px-4 py-2" aria-label="States" role="region">
@@ -32,9 +34,23 @@ export const StatesSection = guarded('The states', function StatesSection({ edit
             {all ? 'fewer fields' : 'all fields'}
           </button>
         )}
+        <PastePart kind="state" editor={editor} onDone={setSelected} />
         <NewState editor={editor} onState={setSelected} />
       </div>
-      {!unit.states.length && <p className="mt-1 text-table text-ink-2">None: it stands and attacks what comes into reach.</p>}
+      {!unit.states.length && (
+        <div className="mt-1 flex items-center gap-3 text-table text-ink-2">
+          <span>None: it stands and attacks what comes into reach.</span>
+          <NewState
+            editor={editor}
+            onState={setSelected}
+            trigger={
+              <button type="button" className="btn shrink-0">
+                Give it a state …
+              </button>
+            }
+          />
+        </div>
+      )}
       <div className="relative -mx-4 mt-1">
         <div role="listbox" aria-label="States">
           {unit.states.map((each, i) => {

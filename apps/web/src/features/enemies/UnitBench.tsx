@@ -1,6 +1,7 @@
 import { type Project, type Unit, type Warning, effectiveUnit, numberWords } from '@insidia/core';
-import { type ComponentProps, useMemo, useState } from 'react';
+import { type ComponentProps, useMemo } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
+import { useKept } from '../../app/kept';
 import type { View } from '../../app/view';
 import { Popover } from '../../fields/Popover';
 import { TextField } from '../../fields/TextField';
@@ -17,6 +18,7 @@ import { useWidth } from '../../visuals/useWidth';
 import { AttackSection } from './AttackSection';
 import { BodyParts } from './BodyParts';
 import { ChoiceSection } from './ChoiceSection';
+import { PastePart } from './Clipboard';
 import { SkillParts } from './SkillParts';
 import { StatesSection } from './StatesSection';
 import { UnitMenu } from './UnitMenu';
@@ -50,7 +52,7 @@ const FIRST = [
 export function UnitBench({ project, unitId, otherId, attackId, view, warnings, onView, onAttack, onUnit }: Props) {
   const own = useMemo(() => ofUnit(warnings.open, unitId), [warnings.open, unitId]);
   const editor = useUnitEditor(project, unitId, view, own);
-  const [more, setMore] = useState(false);
+  const [more, setMore] = useKept('fields of the unit', false);
   const askedState = useSearchParams()[0].get('state');
   const other = useMemo(
     () => (otherId ? effectiveUnit(project, otherId, { tier: view.tier, skill: view.skill }).unit : undefined),
@@ -64,13 +66,14 @@ export function UnitBench({ project, unitId, otherId, attackId, view, warnings, 
         <div className="mt-1 flex h-5 items-center gap-2.5">
           <EditSwitch project={project} view={view} onView={onView} />
           <span className="flex-1" />
+          <PastePart kind="senses" editor={editor} />
           <button type="button" className="link" aria-expanded={more} onClick={() => setMore(!more)}>
             {more ? 'fewer fields' : 'all fields'}
           </button>
         </div>
-        <div className="mt-1 flex gap-1.5">
+        <div className="mt-1 flex flex-wrap gap-1.5">
           {FIRST.map(([path, width]) => (
-            <div key={path} className={width ? 'shrink-0' : 'min-w-0 flex-1'}>
+            <div key={path} className={width ? 'shrink-0' : 'min-w-[64px] flex-1'}>
               <FieldNumber editor={editor} path={path} width={width || undefined} />
             </div>
           ))}
@@ -79,7 +82,7 @@ export function UnitBench({ project, unitId, otherId, attackId, view, warnings, 
       </div>
       <ReachSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
       <AttackSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
-      <section className="mt-1 grid flex-1 grid-cols-[minmax(0,384px)_minmax(0,1fr)] border-t">
+      <section className="mt-1 grid flex-1 grid-cols-1 border-t min-[1180px]:grid-cols-[minmax(0,384px)_minmax(0,1fr)]">
         <StatesSection key={askedState} editor={editor} />
         <ChoiceSection editor={editor} />
       </section>
@@ -227,7 +230,7 @@ interface ReachProps {
 
 /** Everything that has a distance: on the ruler, or to scale from above and from the side. */
 function ReachSection({ editor, attackId, other, onAttack }: ReachProps) {
-  const [way, setWay] = useState<'strip' | 'plan'>('strip');
+  const [way, setWay] = useKept<'strip' | 'plan'>('reach as', 'strip');
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const { unit } = editor;
   const attack = unit.attacks.find(({ id }) => id === attackId);

@@ -1,8 +1,10 @@
 import {
+  ENCOUNTER_BEGINNINGS,
   type Project,
   type Unit,
   type UnitHead,
   type Warning,
+  beginningOf,
   effectiveUnit,
   paperDuel,
   plannedOf,
@@ -13,14 +15,15 @@ import {
   shown,
 } from '@insidia/core';
 import { type KeyboardEvent, useMemo, useState } from 'react';
-import { Link, useLocation } from 'react-router';
+import { Link, useLocation, useNavigate } from 'react-router';
 import type { View } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import type { Edit } from '../../fields/edits';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { WarnMark } from '../../visuals/WarnMark';
-import { NewUnit } from './UnitMenu';
+import { NewUnit } from './NewUnit';
+import { withNewEncounter } from './unitMade';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -120,11 +123,14 @@ export const UnitList = guarded('The list', function UnitList({ project, side, u
           </div>
         </div>
       )}
-      <div className="grid grid-cols-[26px_minmax(0,1fr)_36px_34px_14px] border-b px-2 pb-1 pl-4 text-label text-ink-3" aria-hidden>
+      <div
+        className="grid grid-cols-[26px_minmax(0,1fr)_36px_14px] border-b min-[1180px]:grid-cols-[26px_minmax(0,1fr)_36px_34px_14px] px-2 pb-1 pl-4 text-label text-ink-3"
+        aria-hidden
+      >
         <span />
         <span>name, role</span>
         <span className="text-right">health</span>
-        <span className="text-right">dps</span>
+        <span className="text-right max-[1179px]:hidden">dps</span>
         <span />
       </div>
       <ul className="scroll min-h-[88px]" onKeyDown={keys}>
@@ -139,7 +145,7 @@ export const UnitList = guarded('The list', function UnitList({ project, side, u
                 tabIndex={on ? 0 : -1}
                 aria-current={on ? 'true' : undefined}
                 onClick={() => onSelect(head.id)}
-                className={`grid h-11 w-full grid-cols-[26px_minmax(0,1fr)_36px_34px_14px] items-center border-b border-hair px-2 pl-4 text-left -outline-offset-2 ${on ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : 'hover:bg-sheet/50'}`}
+                className={`grid h-11 w-full grid-cols-[26px_minmax(0,1fr)_36px_14px] min-[1180px]:grid-cols-[26px_minmax(0,1fr)_36px_34px_14px] items-center border-b border-hair px-2 pl-4 text-left -outline-offset-2 ${on ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : 'hover:bg-sheet/50'}`}
               >
                 <Glyph unit={head} size={18} />
                 <span className="min-w-0">
@@ -151,7 +157,7 @@ export const UnitList = guarded('The list', function UnitList({ project, side, u
                   </span>
                 </span>
                 <span className="text-right text-table">{shown(health, 0)}</span>
-                <span className="text-right text-table text-ink-2">{dps === undefined ? '—' : fixed(dps, 1)}</span>
+                <span className="text-right text-table text-ink-2 max-[1179px]:hidden">{dps === undefined ? '—' : fixed(dps, 1)}</span>
                 <span className="justify-self-end">
                   {own && (
                     <WarnMark
@@ -166,9 +172,14 @@ export const UnitList = guarded('The list', function UnitList({ project, side, u
         })}
         {!found.length && <li className="px-4 py-2 text-table text-ink-3">Nobody like that.</li>}
       </ul>
-      <p className="px-4 py-1.5 text-label text-ink-3">Health and paper dps{through ? `, viewing as ${through}` : ', as written'}.</p>
+      <p
+        className="px-4 py-1.5 text-label text-ink-3"
+        title="damage a second by the numbers alone: in range all the time, at the accuracy of half its range, no run"
+      >
+        Health, and dps on paper{through ? `, viewing as ${through}` : ', as written'}.
+      </p>
       <div className="scroll min-h-0 shrink border-t px-4 pt-2 text-table">
-        <Appearances project={project} id={selected} />
+        <Appearances project={project} id={selected} side={side} apply={apply} />
         <Variants project={project} id={selected} onSelect={onSelect} />
       </div>
       <span className="flex-1" />
@@ -197,7 +208,9 @@ function isChanged(project: Project, opened: Project, id: string): boolean {
   return !sameJson(writtenUnit(opened, id), writtenUnit(project, id));
 }
 
-function Appearances({ project, id }: { project: Project; id: string }) {
+function Appearances({ project, id, side, apply }: Pick<Props, 'project' | 'side' | 'apply'> & { id: string }) {
+  const navigate = useNavigate();
+  const { search } = useLocation();
   const appearances = project.encounters
     .map((encounter) => ({ name: encounter.name, ...plannedOf(encounter, id) }))
     .filter(({ most }) => most > 0);
@@ -216,7 +229,24 @@ function Appearances({ project, id }: { project: Project; id: string }) {
           </tbody>
         </table>
       ) : (
-        <p className="text-ink-2">In no encounter yet.</p>
+        <>
+          <p className="text-ink-2">In no encounter yet.</p>
+          {side === 'enemy' && project.arenas.some(({ spawnPoints }) => spawnPoints.length) && (
+            <button
+              type="button"
+              className="btn mt-1"
+              onClick={() => {
+                const own = unitHeads(project).find((head) => head.id === id)!;
+                const made = withNewEncounter(project, beginningOf(ENCOUNTER_BEGINNINGS, 'alone'), [id], own.name);
+                if (!made) return;
+                apply({ document: made.document, name: `New: ${made.encounter.name}` });
+                void navigate({ pathname: `/projects/${project.id}/encounters/${made.encounter.id}`, search });
+              }}
+            >
+              Give it one
+            </button>
+          )}
+        </>
       )}
     </>
   );

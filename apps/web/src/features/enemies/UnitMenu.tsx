@@ -1,13 +1,9 @@
 import {
   Unit as UnitClass,
   type Project,
-  blankUnit,
   changesWithin,
   effectiveUnit,
-  idFor,
   independent,
-  nameFor,
-  takenIds,
   unitHeads,
   usesOf,
   without,
@@ -15,14 +11,13 @@ import {
   type Unit,
 } from '@insidia/core';
 import { Dialog } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { Popover } from '../../fields/Popover';
 import { TextField } from '../../fields/TextField';
 import type { Edit } from '../../fields/edits';
 import type { UnitEditor } from '../../fields/useUnitEditor';
-
-type OnUnit = (id: string | undefined) => void;
+import { NewUnit, type OnUnit } from './NewUnit';
 
 /** Name, copies, comparison, deletion of the unit on the bench. */
 export function UnitMenu({ editor, onUnit }: { editor: UnitEditor; onUnit: OnUnit }) {
@@ -79,103 +74,6 @@ export function UnitMenu({ editor, onUnit }: { editor: UnitEditor; onUnit: OnUni
       )}
     </Popover>
   );
-}
-
-interface NewProps {
-  project: Project;
-  kind: 'new' | 'copy' | 'variant';
-  /** What is copied or followed. */
-  of?: Unit;
-  side?: Unit['side'];
-  apply: (edit: Edit) => void;
-  onUnit: OnUnit;
-  trigger?: ReactNode;
-}
-
-const TITLES = { new: 'New', copy: 'Independent copy', variant: 'Linked variant' };
-const WHAT = {
-  new: 'An empty one: give it attacks and states.',
-  copy: 'Everything as it is now; later changes to the original do not reach it.',
-  variant: 'Follows the original: later changes reach it, except where it has a value of its own.',
-};
-
-/** A new unit: empty, an independent copy, or a linked variant. Each asks for its name. */
-export function NewUnit({ project, kind, of, side = of?.side ?? 'enemy', apply, onUnit, trigger }: NewProps) {
-  const [name, setName] = useState('');
-  const heads = unitHeads(project);
-  const suggested = nameFor(
-    of?.name ?? (side === 'enemy' ? 'Enemy' : 'Member'),
-    heads.map((head) => head.name),
-  );
-  const make = () => {
-    const own = nameFor(
-      name.trim() || suggested,
-      heads.map((head) => head.name),
-    );
-    const id = idFor(own, takenIds(project));
-    const document = { ...project };
-    if (kind === 'variant' && of) document.variants = [...project.variants, { id, name: own, basedOn: of.id, changes: [], tweaks: [] }];
-    else {
-      const unit =
-        kind === 'copy' && of
-          ? independent(project, of.id, { id, name: own })
-          : { ...blankUnit(id, own, side), colour: freeColour(project) };
-      const after = of ? project.units.findIndex((one) => one.id === of.id) : -1;
-      document.units = [...project.units];
-      document.units.splice(after >= 0 ? after + 1 : document.units.length, 0, unit);
-    }
-    apply({ document, name: kind === 'new' ? `New: ${own}` : `${own}, ${kind === 'copy' ? 'a copy of' : 'a variant of'} ${of?.name}` });
-    setName('');
-    onUnit(id);
-  };
-  return (
-    <Popover
-      label={TITLES[kind]}
-      width={300}
-      trigger={
-        trigger ?? (
-          <button type="button" className="btn">
-            {TITLES[kind]}
-          </button>
-        )
-      }
-    >
-      {(close) => (
-        <form
-          className="flex flex-col gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            close();
-            make();
-          }}
-        >
-          <p className="text-table text-ink-2">{WHAT[kind]}</p>
-          <label className="text-label text-ink-3">
-            Name
-            <input
-              className="field-box w-full text-body text-ink"
-              value={name}
-              placeholder={suggested}
-              maxLength={80}
-              autoFocus
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
-          <button type="submit" className="btn btn-primary self-start">
-            {kind === 'new' ? 'Add' : 'Make it'}
-          </button>
-        </form>
-      )}
-    </Popover>
-  );
-}
-
-const COLOURS = ['clay', 'violet', 'blue', 'teal', 'moss', 'amber', 'orchid', 'navy', 'umber', 'ink'] as const;
-
-/** The colour that the fewest units have. */
-function freeColour(project: Project): Unit['colour'] {
-  const used = (colour: string) => unitHeads(project).filter((head) => head.colour === colour).length;
-  return [...COLOURS].sort((a, b) => used(a) - used(b))[0];
 }
 
 /** Where it is used, and what goes with it; undone like anything else. */

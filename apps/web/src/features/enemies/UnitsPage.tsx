@@ -1,4 +1,16 @@
-import { LIMITS, type DuelOptions, type Project, type Unit, type UnitHead, effectiveUnit, unitHeads, duelScenario } from '@insidia/core';
+import {
+  LIMITS,
+  type DuelOptions,
+  type Project,
+  type Unit,
+  type UnitHead,
+  duelScenario,
+  effectiveUnit,
+  idFor,
+  ordinaryOpponent,
+  takenIds,
+  unitHeads,
+} from '@insidia/core';
 import { useMemo } from 'react';
 import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
 import { WHOLE_PARTY, useView } from '../../app/view';
@@ -9,7 +21,7 @@ import { useWarnings } from '../../warnings/useWarnings';
 import { ReadoutPanel } from '../readout/ReadoutPanel';
 import { UnitBench } from './UnitBench';
 import { UnitList } from './UnitList';
-import { NewUnit } from './UnitMenu';
+import { NewUnit } from './NewUnit';
 
 /** Enemies, or the party: the list, the workbench of the selected unit, and its duel. */
 export function UnitsPage({ side }: { side: Unit['side'] }) {
@@ -62,7 +74,7 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
         <p className="mt-2 text-ink-2">
           {params.unit === undefined
             ? side === 'enemy'
-              ? 'An enemy has a body, attacks, states and a choice among its attacks. Add one, give it an attack, and the readout shows its duel at once.'
+              ? 'An enemy has a body, attacks, states and a choice among its attacks. Begin with a pattern, and the readout shows its duel at once.'
               : 'Party members are units too, with a simulated player behind them. Add one to have somebody to fight.'
             : 'It may have been renamed or deleted since the address was made.'}
         </p>
@@ -127,7 +139,33 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
         />
       ) : (
         <aside className="border-l bg-sheet p-4 text-ink-2" aria-label="Readout">
-          There is nobody on the other side to duel with yet.
+          <p>There is nobody on the other side to duel with yet.</p>
+          <div className="mt-3 flex flex-wrap gap-1.5">
+            {side === 'enemy' && (
+              <button
+                type="button"
+                className="btn btn-primary"
+                onClick={() => {
+                  const own = { ...ordinaryOpponent(), id: idFor('opponent', takenIds(project)) };
+                  apply({ document: { ...project, units: [...project.units, own] }, name: `New: ${own.name}` });
+                }}
+              >
+                An ordinary opponent
+              </button>
+            )}
+            <NewUnit
+              project={project}
+              kind="new"
+              side={side === 'enemy' ? 'party' : 'enemy'}
+              apply={apply}
+              onUnit={() => undefined}
+              trigger={
+                <button type="button" className={side === 'enemy' ? 'btn' : 'btn btn-primary'}>
+                  New {side === 'enemy' ? 'member' : 'enemy'} …
+                </button>
+              }
+            />
+          </div>
         </aside>
       )}
     </div>

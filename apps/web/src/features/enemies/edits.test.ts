@@ -105,6 +105,9 @@ describe('edits of states', () => {
     const [zone] = zonesOf(demo);
     expect(doesSentence(state('wander', { roams: { min: 1, max: 3, stands: 0, zone: zone.id } }), nameOf)).toBe(`wanders in ${zone.name}`);
     expect(doesSentence(state('hold'), nameOf)).not.toBe('');
+    // A point that is not there is none, though a unit has its id.
+    expect(doesSentence(state('goTo', { to: 'mulcher' }), nameOf)).toBe('goes to a point that is not there');
+    expect(doesSentence(state('follow', { to: point.id }), nameOf)).toBe('follows nobody who is there');
   });
 
   test('friends are every other unit and every role, each once', () => {
@@ -127,7 +130,9 @@ describe('edits of states', () => {
 
   test('ways out are added last and changed one by one', () => {
     const when = { subject: 'distance', is: 'below', value: 3 } as const;
-    const leaves = leaveAdded(leaveAdded([], when, 'b'), when, 'c');
+    const leaves = leaveAdded({ leaves: leaveAdded({ leaves: [] }, when, 'b') }, when, 'c');
+    // Of one that decides at intervals a new way is one of its draw.
+    expect(leaveAdded({ leaves: [], decides: FIRST_DECIDES }, when, 'b')).toEqual([{ to: 'b', after: 0, weight: 1 }]);
     expect(leaves.map(({ to }) => to)).toEqual(['b', 'c']);
     expect(leaveChanged(leaves, 1, { after: 2 }).map(({ after }) => after)).toEqual([0, 2]);
     const [otherwise] = leaveChanged(leaves, 0, { when: undefined });
@@ -140,8 +145,8 @@ describe('edits of states', () => {
 
   test('weights are shown where a state decides at intervals, or a way has one', () => {
     const when = { subject: 'distance', is: 'below', value: 3 } as const;
-    expect(drawsAmong(state('hold', { leaves: leaveAdded([], when, 'b') }))).toBe(false);
-    expect(drawsAmong(state('hold', { leaves: leaveChanged(leaveAdded([], when, 'b'), 0, { weight: 1 }) }))).toBe(true);
+    expect(drawsAmong(state('hold', { leaves: leaveAdded({ leaves: [] }, when, 'b') }))).toBe(false);
+    expect(drawsAmong(state('hold', { leaves: leaveChanged(leaveAdded({ leaves: [] }, when, 'b'), 0, { weight: 1 }) }))).toBe(true);
     expect(drawsAmong(state('hold', { decides: FIRST_DECIDES }))).toBe(true);
   });
 

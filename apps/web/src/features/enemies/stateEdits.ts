@@ -7,15 +7,16 @@ type Stop = NonNullable<State['patrol']>['points'][number];
 export const DOES_WORDS = fieldWords(UnitClass, ['states', '0', 'does']);
 
 /** What a state does, in a few words. */
-export function doesSentence(state: State, nameOf: (id: string) => string): string {
+export function doesSentence(state: State, nameOf: NameOf): string {
   if (state.does === 'band' || state.does === 'strafe')
     return `${state.does === 'band' ? 'band' : 'circles'} ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
   if (state.does === 'approach')
     return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
   if (state.does === 'patrol') return `walks ${state.patrol?.points.length ?? 0} stops`;
-  if (state.does === 'goTo') return `goes to ${state.to === undefined ? '…' : nameOf(state.to)}`;
-  if (state.does === 'follow') return `follows ${state.to === undefined ? 'a friend' : nameOf(state.to)}`;
-  if (state.does === 'wander') return `wanders${state.roams?.zone === undefined ? ' about home' : ` in ${nameOf(state.roams.zone)}`}`;
+  if (state.does === 'goTo') return `goes to ${state.to === undefined ? '…' : nameOf('place', state.to)}`;
+  if (state.does === 'follow') return `follows ${state.to === undefined ? 'a friend' : nameOf('friend', state.to)}`;
+  if (state.does === 'wander')
+    return `wanders${state.roams?.zone === undefined ? ' about home' : ` in ${nameOf('zone', state.roams.zone)}`}`;
   return DOES_WORDS.find(({ id }) => id === state.does)?.name ?? state.does;
 }
 
@@ -27,6 +28,13 @@ export interface Offer {
 /** Points of every arena, for a state that goes to one. */
 export function placesOf(project: Project): Offer[] {
   return project.arenas.flatMap(({ points, name }) => points.map((point) => ({ id: point.id, name: `${point.name} (${name})` })));
+}
+
+/** Points of every arena at which something stands that can be destroyed. */
+export function thingsOf(project: Project): Offer[] {
+  return project.arenas.flatMap(({ points, name }) =>
+    points.filter(({ health }) => health !== undefined).map((point) => ({ id: point.id, name: `${point.name} (${name})` })),
+  );
 }
 
 /** Zones of every arena, for a state that keeps within one. */
@@ -50,10 +58,15 @@ export function friendsOf(project: Project, unit: string): Offer[] {
   ].filter(({ id }, i, list) => list.findIndex((one) => one.id === id) === i);
 }
 
-/** What a place, unit or role that a state goes to is called. */
-export function whereTo(project: Project, unit: string): (id: string) => string {
-  const names = new Map([...friendsOf(project, unit), ...placesOf(project), ...zonesOf(project)].map(({ id, name }) => [id, name]));
-  return (id) => names.get(id) ?? id;
+/** What a place, a zone, a unit or a role that a state speaks of is called. */
+export type NameOf = (kind: 'place' | 'zone' | 'friend', id: string) => string;
+
+/** Each by its own kind: a place that is not there is none, whatever else has its id. */
+export function whereTo(project: Project, unit: string): NameOf {
+  const names = (offers: readonly Offer[]) => new Map(offers.map(({ id, name }) => [id, name]));
+  const known = { place: names(placesOf(project)), zone: names(zonesOf(project)), friend: names(friendsOf(project, unit)) };
+  const none = { place: 'a point that is not there', zone: 'a zone that is not there', friend: 'nobody who is there' };
+  return (kind, id) => known[kind].get(id) ?? none[kind];
 }
 
 /** A state may begin all attacks, none, or some: then at first all it has. Changes the state. */
@@ -63,8 +76,11 @@ export function mayBegin(state: State, word: State['attacks'], attacks: readonly
   else delete state.only;
 }
 
-/** One more way out, tried last. */
-export const leaveAdded = (leaves: readonly Leave[], when: Condition, to: string): Leave[] => [...leaves, { when, to, after: 0 }];
+/** One more way out, tried last; of a state that decides at intervals, one of its draw. */
+export const leaveAdded = ({ leaves, decides }: Pick<State, 'leaves' | 'decides'>, when: Condition, to: string): Leave[] => [
+  ...leaves,
+  decides ? { to, after: 0, weight: 1 } : { when, to, after: 0 },
+];
 
 /** With more said of one way; a condition or weight that is taken away is gone. */
 export function leaveChanged(leaves: readonly Leave[], i: number, more: Partial<Leave>): Leave[] {

@@ -137,7 +137,7 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
         <span className="note min-w-0 flex-1 truncate">
           {tier
             ? `values at ${project.tiers.find(({ id }) => id === tier)?.name}; what you write becomes that tier’s own`
-            : 'values as written; a line under a number says that the lens changes it'}
+            : 'values as written; a line under a number says that the tier or skill viewed as changes it'}
         </span>
         <Link className="btn" to={{ pathname: `/projects/${project.id}/${section}`, search }}>
           Back to the bench
