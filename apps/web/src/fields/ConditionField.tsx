@@ -89,7 +89,7 @@ export function ConditionField({ label, condition, unit, encounter, project, onC
             )}
             <span className="flex-1" />
             {condition && !needed && (
-              <button type="button" className="btn" onClick={() => onChange(undefined)}>
+              <button type="button" className="btn" onClick={() => (close(), onChange(undefined))}>
                 Take away
               </button>
             )}

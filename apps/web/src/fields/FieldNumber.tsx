@@ -1,6 +1,7 @@
 import { classFields, fieldAt, pointerSteps, quantityAt } from '@insidia/core';
 import { NumberField } from './NumberField';
 import type { FieldEditor } from './editor';
+import { useTurning } from './turning';
 
 interface Props {
   editor: FieldEditor;
@@ -14,6 +15,7 @@ interface Props {
 /** A number field for one number of what is edited. */
 export function FieldNumber({ editor, path, label, width, compact, tight }: Props) {
   const info = quantityAt(editor.root, pointerSteps(path));
+  const turn = useTurning();
   if (!info) return null;
   return (
     <NumberField
@@ -29,6 +31,7 @@ export function FieldNumber({ editor, path, label, width, compact, tight }: Prop
       onClear={mayBeAbsent(editor, path) ? () => editor.write(path, undefined) : undefined}
       warning={warningAt(editor, path)}
       onReset={editor.reset(path)}
+      onTurn={turn && (() => turn(editor.place + path))}
     />
   );
 }

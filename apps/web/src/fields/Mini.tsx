@@ -25,12 +25,13 @@ export function Mini({ sign, label, className = '', ...rest }: Props) {
   );
 }
 
-/** Up, down and away for one of a list. */
+/** Up, down, once more and away for one of a list. */
 export function ListButtons({
   what,
   index,
   count,
   onMove,
+  onCopy,
   onRemove,
   kept,
 }: {
@@ -38,6 +39,7 @@ export function ListButtons({
   index: number;
   count: number;
   onMove?: (by: -1 | 1) => void;
+  onCopy?: () => void;
   onRemove: () => void;
   /** Why it can't go now. */
   kept?: string;
@@ -50,6 +52,7 @@ export function ListButtons({
           <Mini sign="down" label={`Move ${what} down`} disabled={index === count - 1} onClick={() => onMove(1)} />
         </>
       )}
+      {onCopy && <Mini sign="copy" label={`Copy ${what}`} onClick={onCopy} />}
       <Mini
         sign="remove"
         label={kept === undefined ? `Remove ${what}` : `${what} ${kept}`}

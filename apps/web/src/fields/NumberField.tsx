@@ -27,6 +27,8 @@ export interface NumberFieldProps {
   warning?: string;
   /** Back to what it was before the edit of it: shown when there is something to reset. */
   onReset?: () => void;
+  /** Opens Tune with this number. */
+  onTurn?: () => void;
 }
 
 /** Characters of base and effective value that fit side by side; beyond, the base stands in the tooltip only. */
@@ -47,6 +49,7 @@ export function NumberField({
   onClear,
   warning,
   onReset,
+  onTurn,
 }: NumberFieldProps) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
@@ -85,7 +88,11 @@ export function NumberField({
   };
   const keyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     const typed = evaluate(event.currentTarget.value);
-    if (event.key === 'Enter') event.currentTarget.blur();
+    if (onTurn && event.altKey && event.key.toLowerCase() === 't') {
+      event.preventDefault();
+      event.currentTarget.blur();
+      onTurn();
+    } else if (event.key === 'Enter') event.currentTarget.blur();
     else if (event.key === 'Escape') {
       cancelled.current = true;
       event.currentTarget.blur();
@@ -118,7 +125,11 @@ export function NumberField({
   const sentence = chain && chainSentence(chain, (x) => shown(x));
   const name = label ?? info.label;
   return (
-    <div className="min-w-0" style={{ width }} title={[warning, info.about, sentence].filter(Boolean).join('\n')}>
+    <div
+      className="min-w-0"
+      style={{ width }}
+      title={[warning, info.about, sentence, onTurn && 'Alt T: turn it in Tune'].filter(Boolean).join('\n')}
+    >
       {!bare && (
         <label htmlFor={id} onPointerDown={dragLabel} className="edge block truncate text-label text-ink-3" style={{ touchAction: 'none' }}>
           {name}

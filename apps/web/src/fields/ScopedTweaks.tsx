@@ -1,10 +1,10 @@
-import { Encounter, type Project, TWEAK_OPERATIONS, type Tweak, Unit, pointerSteps, quantityAt, shown } from '@insidia/core';
+import { Encounter, type Project, TWEAK_OPERATIONS, type Tweak, Unit, pointerSteps, quantityAt, shown, placeName } from '@insidia/core';
 import { useMemo } from 'react';
 import { Choose } from './Choose';
 import { ListButtons, moved } from './Mini';
 import { NumberField } from './NumberField';
 import { TweakLimits } from './TweakLimits';
-import { numberOffers, placeName, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
+import { numberOffers, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
 
 interface Props {
   label: string;

@@ -73,7 +73,7 @@ export function WarningsButton({ project, lens, open, accepted, apply, short, ow
 
 function Open({ warning, project, lens, apply, ownerOf }: { warning: Warning } & Omit<Props, 'open' | 'accepted' | 'short'>) {
   const [reason, setReason] = useState<string | null>(null);
-  const { fix, message, mend, severity } = warning;
+  const { fixes = [], message, mend, severity } = warning;
   const accept = () => {
     const id = idFor(
       warning.rule,
@@ -94,23 +94,24 @@ function Open({ warning, project, lens, apply, ownerOf }: { warning: Warning } &
           {ownerOf ? message : message.charAt(0).toUpperCase() + message.slice(1)}.
         </span>
       </p>
-      <p className="mt-0.5 flex items-center gap-2 pl-[18px] text-ink-2">
-        <span className="min-w-0 flex-1">{mend.charAt(0).toUpperCase() + mend.slice(1)}.</span>
-        {fix && (
+      <p className="mt-0.5 pl-[18px] text-ink-2">{mend.charAt(0).toUpperCase() + mend.slice(1)}.</p>
+      <div className="mt-0.5 flex flex-wrap items-center gap-1.5 pl-[18px]">
+        {fixes.map((fix) => (
           <button
+            key={fix.name}
             type="button"
             className="btn"
             onClick={() => apply({ document: mended(project, fix, lens), name: `Mended: ${fix.name} (${message})`.slice(0, 180) })}
           >
             {fix.name.charAt(0).toUpperCase() + fix.name.slice(1)}
           </button>
-        )}
+        ))}
         {reason === null && (
           <button type="button" className="btn" onClick={() => setReason('')}>
             It is meant …
           </button>
         )}
-      </p>
+      </div>
       {reason !== null && (
         <form
           className="mt-1 flex gap-2 pl-[18px]"

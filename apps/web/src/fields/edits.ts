@@ -8,7 +8,7 @@ import {
   fieldLabel,
   pointerSteps,
   quantityAt,
-  setAt,
+  setInOrder,
   stepInto,
   tierValueFor,
   valueAt,
@@ -47,7 +47,7 @@ export function setNumber(project: Project, unitId: string, path: string, value:
   const words = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
   const to = `${words(value)}${measure && value !== undefined ? ` ${measure}` : ''}`;
   const moved = { what: nameOfPlace(unit, path), from: words(before), to };
-  return { document: editUnit(project, unitId, (one) => setAt(one, path, value)), name: movedWords(moved), moved };
+  return { document: editUnit(project, unitId, (one) => setInOrder(one, path, value)), name: movedWords(moved), moved };
 }
 
 /** Makes a unit's value at a tier what is asked: the tier's own tweak for this unit and path, last in its list. */

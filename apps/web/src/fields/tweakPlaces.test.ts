@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { Encounter, type Project, parseProject, quantityAt, pointerSteps, Unit } from '@insidia/core';
+import { Encounter, type Project, parseProject, quantityAt, pointerSteps, Unit, placeName } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { numberOffers, placeName, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
+import { numberOffers, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
 

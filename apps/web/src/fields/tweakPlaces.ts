@@ -4,10 +4,8 @@ import {
   type Project,
   TWEAK_SCOPES,
   type Tweak,
-  Unit,
-  fieldLabel,
+  placeName,
   placesOfNumbers,
-  pointerSteps,
   unitHeads,
   widePlaces,
   writtenUnit,
@@ -42,16 +40,6 @@ export function whoseOffers(project: Project): Offer[] {
     ...heads.map(({ id, name }) => ({ id: `unit ${id}`, name })),
     { id: 'encounter', name: 'the encounter' },
   ];
-}
-
-/** "Cooldown of all attacks". */
-export function placeName(path: string, root: typeof Unit | typeof Encounter = Unit): string {
-  const steps = pointerSteps(path);
-  const label = fieldLabel(root, steps);
-  const group = steps.filter((step, i) => i < steps.length - 1 && step !== '*' && steps[i + 1] !== '*' && !/^\d/.test(step));
-  const within = group.length && group[group.length - 1] !== label.toLowerCase() ? ` (${group.join(' ')})` : '';
-  const list = steps.lastIndexOf('*') > 0 ? ` of all ${steps[steps.lastIndexOf('*') - 1]}` : '';
-  return `${label}${list}${within}`;
 }
 
 /** Which numbers those have, the ones that hold for lists as a whole first. */

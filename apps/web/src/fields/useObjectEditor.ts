@@ -8,6 +8,7 @@ import {
   pointerSteps,
   quantityAt,
   setAt,
+  setInOrder,
   stepInto,
   usesOf,
   valueAt,
@@ -78,7 +79,7 @@ export function useObjectEditor<C extends Collection>(
         const unit = quantityAt(root, pointerSteps(path))?.unit;
         const words = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
         const to = `${words(value)}${unit && value !== undefined ? ` ${unit}` : ''}`;
-        change({ what: named(path), from: words(before), to }, (item) => setAt(item, path, value), mark);
+        change({ what: named(path), from: words(before), to }, (item) => setInOrder(item, path, value), mark);
       },
       set: (path, value, what) => change(`${named(path)}: ${what}`, (item) => setAt(item, path, value)),
       reset: () => undefined,

@@ -39,6 +39,7 @@ import { Grid, NAME_WIDTH } from './Grid';
 import { MeasureList } from './MeasureList';
 import { rankFrom, rankText } from './rankBy';
 import { RankingCheck } from './RankingCheck';
+import { BOARD_RUNS } from './runs';
 import { type HowMany, RunBar } from './RunBar';
 import { saveCsv, savePng } from './saveBoard';
 
@@ -48,7 +49,7 @@ const RANGE = 'range';
 const AXIS_WORDS: Record<BoardAxis, string> = { tiers: 'tiers', skills: 'skills', players: 'player counts' };
 const LOOKS = ['pictures', 'table', 'ranking'] as const;
 type Looks = (typeof LOOKS)[number];
-const FIRST: HowMany = { duel: 400, encounter: 200, until: false, narrower: 5, cap: 3200 };
+const FIRST: HowMany = { ...BOARD_RUNS, until: false, narrower: 5, cap: 3200 };
 
 /** The whole project judged at once: enemies and encounters by tiers, a measure in each cell, against the brief. */
 export function BoardPage() {
@@ -190,7 +191,7 @@ function Board({ project }: { project: Project }) {
             </span>
           )}
         </header>
-        <div className="flex items-end gap-2 px-4 pb-2">
+        <div className="flex flex-wrap items-end gap-2 px-4 pb-2">
           <div className="w-[108px] shrink-0">
             <Choose
               label="Play style"

@@ -21,6 +21,7 @@ import {
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { tuneSearch } from '../tune/address';
 import { useTheme } from '../../app/theme';
 import type { CellRead } from '../../server/api';
 import { useAppSelector } from '../../store/store';
@@ -179,6 +180,9 @@ export const CellPanel = guarded(
               >
                 {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}
               </button>
+              <Link className="btn" to={{ pathname: `/projects/${project.id}/tune`, search: tuneSearch(cell.cell) }}>
+                What would move it
+              </Link>
               {!band && (
                 <button type="button" className="btn" onClick={onAddBand}>
                   Want a band here

@@ -16,6 +16,7 @@ import {
 } from '@insidia/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { tuneSearch } from '../tune/address';
 import { useTheme } from '../../app/theme';
 import { Choose } from '../../fields/Choose';
 import { bandAbout, movedEdge } from '../../fields/bandAbout';
@@ -194,9 +195,14 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
         </table>
       </section>
       {goal && (
-        <Link className="link mt-2 self-start" to={{ pathname: `/projects/${project.id}/board`, search: boardQuery(goal) }}>
-          on the board
-        </Link>
+        <p className="mt-2 flex gap-4">
+          <Link className="link" to={{ pathname: `/projects/${project.id}/board`, search: boardQuery(goal) }}>
+            on the board
+          </Link>
+          <Link className="link" to={{ pathname: `/projects/${project.id}/tune`, search: tuneSearch(goal.cell) }}>
+            what would move it
+          </Link>
+        </p>
       )}
     </aside>
   );

@@ -7,7 +7,6 @@ import {
   type Project,
   SUBJECT_OF,
   type Verdict,
-  scenarioKey,
   samplesIn,
   goalsOf,
   idFor,
@@ -18,7 +17,7 @@ import {
   untold,
   VERDICT_WORDS,
 } from '@insidia/core';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useQuery } from '../../app/query';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
@@ -28,22 +27,23 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useCells } from '../../server/useCells';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { BandPanel } from './BandPanel';
-import { aboutOf, aboutOffers, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
+import { aboutOf, aboutOffers, askedOf, bandsCopied, markedWith, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
 
 const ALL = '*';
 const ANY = '*any';
 /** Titles of the columns and their widths, px. */
 const COLUMNS: readonly (readonly [string, number])[] = [
-  ['measure', 92],
-  ['of', 100],
-  ['in', 70],
-  ['tier', 72],
-  ['skill', 64],
-  ['by its', 70],
+  ['', 22],
+  ['measure', 86],
+  ['of', 94],
+  ['in', 66],
+  ['tier', 68],
+  ['skill', 60],
+  ['by its', 66],
   ['at least', 66],
   ['at most', 66],
-  ['now', 76],
-  ['', 20],
+  ['now', 66],
+  [' ', 40],
 ];
 const TABLE_WIDTH = COLUMNS.reduce((sum, [, width]) => sum + width, 0);
 
@@ -61,11 +61,7 @@ function BriefOf({ project }: { project: Project }) {
   const listed = measure ? bands.filter((band) => band.measure === measure) : bands;
   const selected = listed.find(({ id }) => id === search.get('band')) ?? listed[0];
   const goals = useMemo(() => goalsOf(project), [project]);
-  const asked = useMemo(() => {
-    const columns = new Map<string, Set<string>>();
-    for (const { cell, column } of goals) columns.set(scenarioKey(cell), (columns.get(scenarioKey(cell)) ?? new Set()).add(column));
-    return [...columns].map(([cell, names]) => ({ cell, columns: [...names] }));
-  }, [goals]);
+  const asked = useMemo(() => askedOf(goals), [goals]);
   const read = useCells(project.id, asked);
   const judged = useMemo(() => (read ? judgeGoals(goals, samplesIn(read)) : []), [goals, read]);
   const byBand = useMemo(() => {
@@ -92,6 +88,17 @@ function BriefOf({ project }: { project: Project }) {
     );
     change(`Brief: another goal, ${GOAL_MEASURES[own].label}`, (all) => [...all, made]);
     set({ band: made.id, measure: measure ?? search.get('measure') ?? undefined });
+  };
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const several = listed.filter(({ id }) => marked.has(id));
+  const mark = (id: string, on: boolean, range: boolean) =>
+    setMarked(markedWith(listed, marked, { id, on, ...(range && selected && { from: selected.id }) }));
+  const copy = (which: readonly Band[], tier?: string) => {
+    const { bands: next, copies } = bandsCopied(bands, which, tier);
+    const words = copies.length === 1 ? GOAL_MEASURES[copies[0].measure].label : `${copies.length} goals`;
+    change(`Brief: ${words} copied`, () => next);
+    setMarked(new Set(copies.length > 1 ? copies.map(({ id }) => id) : []));
+    set({ band: copies[0].id });
   };
   const met = judged.filter(({ verdict, judgement }) => judgement && verdict === 'met').length;
   return (
@@ -126,8 +133,46 @@ function BriefOf({ project }: { project: Project }) {
             Add a goal
           </button>
         </header>
+        {several.length > 0 && (
+          <div role="group" aria-label="Marked goals" className="flex flex-wrap items-end gap-2 px-4 pb-2 text-table">
+            <span className="pb-1">
+              <b>{several.length}</b> {several.length === 1 ? 'goal' : 'goals'} marked
+            </span>
+            <button type="button" className="btn" onClick={() => copy(several)}>
+              Copy
+            </button>
+            {project.tiers.length > 0 && (
+              <div className="w-[140px]">
+                <Choose
+                  quiet
+                  label="Copy for a tier"
+                  value={ANY}
+                  options={[{ id: ANY, name: 'copy for a tier …' }, ...project.tiers.map(({ id, name }) => ({ id, name }))]}
+                  onChoose={(tier) => tier !== ANY && copy(several, tier)}
+                />
+              </div>
+            )}
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                change(`Brief: ${several.length} goals less`, (all) => all.filter(({ id }) => !marked.has(id)));
+                setMarked(new Set());
+              }}
+            >
+              Remove
+            </button>
+            <button type="button" className="link pb-1" onClick={() => setMarked(new Set())}>
+              none
+            </button>
+          </div>
+        )}
         {listed.length ? (
-          <table className="mx-4 table-fixed border-b text-table" style={{ width: TABLE_WIDTH }} aria-label="Goals">
+          <table
+            className="mx-4 w-[calc(100%-32px)] max-w-[1080px] table-fixed border-b text-table"
+            style={{ minWidth: TABLE_WIDTH }}
+            aria-label="Goals"
+          >
             <thead>
               <tr className="border-y text-left text-label text-ink-3">
                 {COLUMNS.map(([title, width]) => (
@@ -145,6 +190,9 @@ function BriefOf({ project }: { project: Project }) {
                   band={band}
                   on={band === selected}
                   goals={byBand.get(band.id) ?? []}
+                  marked={marked.has(band.id)}
+                  onMark={(on, range) => mark(band.id, on, range)}
+                  onCopy={() => copy([band])}
                   onSelect={() => set({ band: band.id })}
                   onChange={(what, next, mark) => edit(band, what, next, mark)}
                   onRemove={() =>
@@ -180,12 +228,16 @@ interface RowProps {
   band: Band;
   on: boolean;
   goals: readonly JudgedGoal[];
+  marked: boolean;
+  /** @param range everything from the chosen goal to this one */
+  onMark: (on: boolean, range: boolean) => void;
+  onCopy: () => void;
   onSelect: () => void;
   onChange: (what: string, next: Band, mark?: string) => void;
   onRemove: () => void;
 }
 
-function BandRow({ project, band, on, goals, onSelect, onChange, onRemove }: RowProps) {
+function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, onChange, onRemove }: RowProps) {
   const { measure, tier, skill, encounter, scope, statistic } = band;
   const label = GOAL_MEASURES[measure].label;
   const about = aboutOf(band);
@@ -233,6 +285,21 @@ function BandRow({ project, band, on, goals, onSelect, onChange, onRemove }: Row
       onClick={onSelect}
       aria-label={name}
     >
+      <td className="pl-2">
+        <input
+          type="checkbox"
+          className="mark"
+          aria-label={`Mark ${name}`}
+          title="mark several to copy or remove them together; Shift: all from the chosen one on"
+          checked={marked}
+          onFocus={(event) => event.stopPropagation()}
+          onClick={(event) => {
+            event.stopPropagation();
+            onMark(!marked, event.shiftKey);
+          }}
+          onChange={() => undefined}
+        />
+      </td>
       <td className="px-1">
         <Choose
           quiet
@@ -300,7 +367,8 @@ function BandRow({ project, band, on, goals, onSelect, onChange, onRemove }: Row
       <td className="whitespace-nowrap px-1">
         <Tally goals={goals} />
       </td>
-      <td>
+      <td className="whitespace-nowrap">
+        <Mini sign="copy" label={`Copy ${name}`} onClick={onCopy} />
         <Mini sign="remove" label={`Remove ${name}`} onClick={onRemove} />
       </td>
     </tr>

@@ -1,9 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
-import { BAND_MEASURES, type Band, GOAL_MEASURES, type Project, SUBJECT_OF, parseProject } from '@insidia/core';
+import { BAND_MEASURES, type Band, GOAL_MEASURES, type Project, SUBJECT_OF, goalsOf, parseProject, scenarioKey } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { bandAbout } from '../../fields/bandAbout';
-import { aboutOf, aboutOffers, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
+import {
+  aboutOf,
+  aboutOffers,
+  askedOf,
+  bandsCopied,
+  markedWith,
+  measuresIn,
+  nextMissed,
+  statisticsOf,
+  withAbout,
+  withMeasure,
+} from './bands';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
 const band = (more: Partial<Band> = {}): Band => ({
@@ -90,5 +101,50 @@ describe('a band to begin with', () => {
   test('about nothing at all there is only a limit above', () => {
     expect(bandAbout('overlap', [0])).toEqual({ high: 1 });
     expect(bandAbout('peakPressureShare', [0])).toEqual({ high: 0.01 });
+  });
+});
+
+describe('several at once', () => {
+  const all = ['a', 'b', 'c', 'd'].map((id) => band({ id, tier: 'bloom' }));
+
+  test('copies stand at the end under ids of their own, for another tier where one is named; the rest is untouched', () => {
+    const { bands, copies } = bandsCopied(all, [all[1], all[3]], 'blight');
+    expect(bands.slice(0, 4)).toEqual(all);
+    expect(bands.slice(4)).toEqual(copies);
+    expect(copies.map(({ id, tier }) => [id, tier])).toEqual([
+      ['b-2', 'blight'],
+      ['d-2', 'blight'],
+    ]);
+    const again = bandsCopied(bands, [copies[0]]).copies[0];
+    expect([again.id, again.tier]).toEqual(['b-3', 'blight']);
+    expect(new Set(bandsCopied(all, [all[0], all[0]]).bands.map(({ id }) => id)).size).toBe(6);
+  });
+
+  test('marks one, or everything from the chosen one to it, whichever way; and takes them off alike', () => {
+    const marks = (marked: string[], next: Parameters<typeof markedWith>[2]) => [...markedWith(all, new Set(marked), next)].sort();
+    expect(marks(['a'], { id: 'c', on: true })).toEqual(['a', 'c']);
+    expect(marks([], { id: 'b', on: true, from: 'd' })).toEqual(['b', 'c', 'd']);
+    expect(marks([], { id: 'd', on: true, from: 'b' })).toEqual(['b', 'c', 'd']);
+    expect(marks(['a', 'b', 'c'], { id: 'c', on: false, from: 'b' })).toEqual(['a']);
+    expect(marks([], { id: 'c', on: true, from: 'gone' })).toEqual(['c']);
+  });
+});
+
+describe('goals that are missed', () => {
+  test('come one after another, round and round; a goal is missed where one of its cells is', () => {
+    const all = ['a', 'b', 'c'].map((id) => band({ id }));
+    const judged = (id: string, verdict: string, known = true) =>
+      ({ band: band({ id }), verdict, ...(known && { judgement: {} }) }) as never;
+    const list = [judged('a', 'missedLow'), judged('b', 'met'), judged('c', 'met'), judged('c', 'missedHigh')];
+    expect([null, 'a', 'b', 'c', 'gone'].map((now) => nextMissed(all, list, now))).toEqual(['a', 'c', 'c', 'a', 'a']);
+    expect(nextMissed(all, [judged('a', 'missedLow', false), judged('b', 'undecided')], null)).toBeUndefined();
+  });
+
+  test('are judged by what their cells are asked, each cell once', () => {
+    const project = demo();
+    const goals = goalsOf(project);
+    const asked = askedOf(goals);
+    expect(new Set(asked.map(({ cell }) => cell)).size).toBe(asked.length);
+    for (const { cell, column } of goals) expect(asked.find((one) => one.cell === scenarioKey(cell))!.columns).toContain(column);
   });
 });

@@ -1,12 +1,16 @@
 /** Bands of a brief in words, and what a choice in their form makes of them. */
 import {
-  BAND_MEASURES,
   type Band,
+  BAND_MEASURES,
   type BandMeasure,
+  type Goal,
   GOAL_MEASURES,
+  idFor,
+  type JudgedGoal,
   type Project,
-  SUBJECT_OF,
+  scenarioKey,
   type Statistic,
+  SUBJECT_OF,
   unitHeads,
 } from '@insidia/core';
 
@@ -77,4 +81,48 @@ export function measuresIn(bands: readonly Band[]): { measure: BandMeasure; coun
   return BAND_MEASURES.map((measure) => ({ measure, count: bands.filter((band) => band.measure === measure).length })).filter(
     ({ count }) => count > 0,
   );
+}
+
+/** The goals with copies of some at their end, each of an id of its own; for a tier, where one is named. */
+export function bandsCopied(bands: readonly Band[], which: readonly Band[], tier?: string): { bands: Band[]; copies: Band[] } {
+  const copies: Band[] = [];
+  for (const band of which) {
+    const taken = [...bands, ...copies].map(({ id }) => id);
+    copies.push({ ...structuredClone(band), id: idFor(band.id.replace(/-\d+$/, ''), taken), ...(tier !== undefined && { tier }) });
+  }
+  return { bands: [...bands, ...copies], copies };
+}
+
+/** What is marked once one more is, or is not any more; with another, all between the two. @param listed in the order they stand in */
+export function markedWith(
+  listed: readonly Pick<Band, 'id'>[],
+  marked: ReadonlySet<string>,
+  { id, on, from }: { id: string; on: boolean; from?: string },
+): Set<string> {
+  const ids = listed.map((band) => band.id);
+  const [a, b] = [ids.indexOf(from ?? id), ids.indexOf(id)].sort((x, y) => x - y);
+  const next = new Set(marked);
+  for (const each of a < 0 ? [id] : ids.slice(a, b + 1))
+    if (on) next.add(each);
+    else next.delete(each);
+  return next;
+}
+
+/** What is to be read to judge goals: their cells, each with the columns that are asked of it. */
+export function askedOf(goals: readonly Goal[]): { cell: string; columns: string[] }[] {
+  const columns = new Map<string, Set<string>>();
+  for (const { cell, column } of goals) columns.set(scenarioKey(cell), (columns.get(scenarioKey(cell)) ?? new Set()).add(column));
+  return [...columns].map(([cell, names]) => ({ cell, columns: [...names] }));
+}
+
+/** The goal after the present one, round and round, of those that are missed in some cell; undefined: none is. @param bands in their order */
+export function nextMissed(
+  bands: readonly Pick<Band, 'id'>[],
+  judged: readonly Pick<JudgedGoal, 'band' | 'judgement' | 'verdict'>[],
+  now: string | null,
+): string | undefined {
+  const missed = new Set(judged.filter(({ judgement, verdict }) => judgement && verdict.startsWith('missed')).map(({ band }) => band.id));
+  const ids = bands.map(({ id }) => id);
+  const from = ids.indexOf(now ?? '') + 1;
+  return [...ids.slice(from), ...ids.slice(0, from)].find((id) => missed.has(id));
 }

@@ -5,6 +5,7 @@ import { TextField } from '../../fields/TextField';
 import { type Revision, api } from '../../server/api';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
+import { WhatItDoes } from './WhatItDoes';
 
 /** Every saved revision of the project with what changed, in words: compare any two, go back to one, name a baseline. */
 export function HistoryPage() {
@@ -179,6 +180,11 @@ function History({ project, newest }: { project: Project; newest: number }) {
               </li>
             ))}
           </ul>
+          {before && after && (lines?.length ?? 0) > 0 && (
+            <div className="mt-3 border-t pt-2">
+              <WhatItDoes key={`${older} ${to}`} before={before} after={after} />
+            </div>
+          )}
         </div>
       </section>
     </main>

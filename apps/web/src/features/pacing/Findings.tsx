@@ -1,6 +1,7 @@
-import { type Curve, type Encounter, type Project, findingsOf, intendedFor, pacedWaves } from '@insidia/core';
+import { type Curve, type Encounter, type Finding, type Project, findingsOf, intendedFor, pacedWaves } from '@insidia/core';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { tuneSearch } from '../tune/address';
 import type { CellRead } from '../../server/api';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CauseOf } from './CauseOf';
@@ -18,9 +19,12 @@ interface Props {
 /** What stands out at a tier, in sentences: each opens its instant, its wave, and what causes it. */
 export const Findings = guarded('The findings', function Findings({ project, encounter, strip, curve, read }: Props) {
   const { search } = useLocation();
-  const [open, setOpen] = useState<string>();
+  // What was asked stays asked, as it was when it was: more runs may move the peak by a bin.
+  const [open, setOpen] = useState<Finding>();
   const waves = pacedWaves(encounter, read?.runs ?? 0, (name) => read?.values[name] ?? []);
   const list = curve ? findingsOf(curve, waves, intendedFor(project.brief, encounter.id, strip.cell.tier)) : [];
+  const opened = open && nearest(list, open);
+  const cause = open && <CauseOf key={open.at} project={project} encounter={encounter} strip={strip} window={open.window} waves={waves} />;
   return (
     <section className="mt-3 border-t border-hair pt-1.5" aria-label={`Findings at ${strip.name}`}>
       <div className="section-head">
@@ -51,28 +55,46 @@ export const Findings = guarded('The findings', function Findings({ project, enc
                       </Link>
                     </>
                   )}
+                  <Link className="link ml-2" to={{ pathname: `/projects/${project.id}/tune`, search: tuneSearch(strip.cell) }}>
+                    what would move it
+                  </Link>
                   {finding.kind !== 'below' && (
                     <>
                       {' '}
                       <button
                         type="button"
                         className="link ml-2"
-                        aria-expanded={open === key}
-                        onClick={() => setOpen(open === key ? undefined : key)}
+                        aria-expanded={finding === opened}
+                        onClick={() => setOpen(finding === opened ? undefined : finding)}
                       >
-                        {open === key ? 'close' : 'cause …'}
+                        {finding === opened ? 'close' : 'cause …'}
                       </button>
                     </>
                   )}
                 </span>
               </div>
-              {open === key && <CauseOf project={project} encounter={encounter} strip={strip} window={finding.window} />}
+              {finding === opened && cause}
             </li>
           );
         })}
+        {open && !opened && (
+          <li className="py-0.5 text-ink-2">
+            asked of: {open.sentence}{' '}
+            <button type="button" className="link" onClick={() => setOpen(undefined)}>
+              close
+            </button>
+            {cause}
+          </li>
+        )}
       </ul>
       {curve && !list.length && <p className="text-table text-ink-3">Nothing stands out.</p>}
       {!curve && <p className="text-table text-ink-3">Not run yet.</p>}
     </section>
   );
 });
+
+/** The finding of the same sort that is nearest to one of before, within three seconds of it. */
+function nearest(list: readonly Finding[], { kind, at }: Finding): Finding | undefined {
+  const [first] = list.filter((one) => one.kind === kind).sort((a, b) => Math.abs(a.at - at) - Math.abs(b.at - at));
+  return first && Math.abs(first.at - at) <= 3 ? first : undefined;
+}

@@ -5,10 +5,10 @@ import { Choose } from '../../fields/Choose';
 import { NumberField } from '../../fields/NumberField';
 import { useReasons } from './useReplay';
 import { saveFile } from '../../parts/saveFile';
-import { useWidth } from '../../visuals/useWidth';
+import { useSize } from '../../visuals/useWidth';
 import { type Beside, besideWords, comparisons, wholeOf } from './address';
 import { EventList } from './EventList';
-import { type Event, nextEvent, stepped } from './moments';
+import { type Event, mostTelling, nextEvent, stepped } from './moments';
 import { ReasonsPanel } from './ReasonsPanel';
 import { RunApproach } from './RunApproach';
 import { Scrubber } from './Scrubber';
@@ -16,7 +16,8 @@ import { Stage } from './Stage';
 import { Transport } from './Transport';
 import { usePlayback } from './usePlayback';
 
-const STAGE_HEIGHT = 404;
+/** How high the stage is at least, px, and which share of the page it has where that is more. */
+const STAGE = { least: 404, share: 0.53 };
 
 interface PlayerProps {
   project: Project;
@@ -50,14 +51,15 @@ export function Player({
   hasBefore,
   onQuery,
 }: PlayerProps) {
-  const [ref, width] = useWidth<HTMLDivElement>(700);
+  const [ref, { width, height }] = useSize<HTMLDivElement>({ width: 700, height: 756 });
   const length = Math.max(replay.length, compared?.length ?? 0);
   const playback = usePlayback(length, Number(query.get('at') ?? 0) || 0);
   const { time, playing, clock, setPlaying, stopAt } = playback;
   const [names, setNames] = useState(false);
   const [follows, setFollows] = useState(false);
   const unit = wholeOf(query.get('unit'));
-  const selected = unit !== undefined && unit < replay.units.length ? unit : undefined;
+  const telling = useMemo(() => mostTelling(replay), [replay]);
+  const selected = unit !== undefined && unit < replay.units.length ? unit : telling;
   const canvas = useRef<HTMLCanvasElement>(null);
   // The address keeps the instant, so that it can be shared; written when nothing moves.
   useEffect(() => {
@@ -109,7 +111,7 @@ export function Player({
       time={time}
       playing={playing}
       width={wide}
-      height={STAGE_HEIGHT}
+      height={Math.max(STAGE.least, Math.round(STAGE.share * height))}
       selected={at}
       reasons={main ? look : undefined}
       names={names}
@@ -130,7 +132,9 @@ export function Player({
       />
       <main ref={ref} className="scroll flex min-h-0 min-w-0 flex-col" aria-label="Replay">
         <div className="flex items-center gap-2.5 px-4 pb-1.5 pt-2">
-          <h1 className="min-w-0 truncate text-page tracking-tight">{name}</h1>
+          <h1 className="min-w-0 truncate text-page tracking-tight" title={name}>
+            {name}
+          </h1>
           <NumberField
             bare
             compact

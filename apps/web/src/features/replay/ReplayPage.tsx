@@ -5,7 +5,7 @@ import { useQuery } from '../../app/query';
 import { useView } from '../../app/view';
 import { useReplay } from './useReplay';
 import { useAppSelector } from '../../store/store';
-import { arenaOf, besideOf, duelOf, wholeOf } from './address';
+import { arenaOf, besideOf, duelOf, wholeOf, turnedOf, turnedWords } from './address';
 import { Player } from './Player';
 
 /** One run of an encounter or a duel, to be looked at instant by instant. Its address can be shared. */
@@ -39,10 +39,11 @@ function One({ project, encounterId }: { project: Project; encounterId: string |
   const before = useAppSelector((state) => state.document.before);
   const heads = useMemo(() => new Map(unitHeads(project).map((head): [string, UnitHead] => [head.id, head])), [project]);
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
-  const scenario = useMemo<Scenario | undefined>(
-    () => (encounterId ? { kind: 'encounter', id: encounterId, ...lens } : duelOf(query, project, lens)),
-    [encounterId, query, project, lens],
-  );
+  const scenario = useMemo<Scenario | undefined>(() => {
+    const fight: Scenario | undefined = encounterId ? { kind: 'encounter', id: encounterId, ...lens } : duelOf(query, project, lens);
+    const turned = turnedOf(query);
+    return fight && turned.length ? { ...fight, turned } : fight;
+  }, [encounterId, query, project, lens]);
   const seed = wholeOf(query.get('seed')) ?? 1;
   const vs = query.get('vs');
   const { replay, failure } = useReplay(project, scenario, seed);
@@ -55,7 +56,8 @@ function One({ project, encounterId }: { project: Project; encounterId: string |
   const other = useReplay(otherProject, beside && otherScenario, beside && (beside.kind === 'seed' ? beside.seed : seed));
   const compared = beside && other.replay;
   const arena = useMemo(() => arenaOf(project, scenario, replay), [project, scenario, replay]);
-  const name = encounterId ? (project.encounters.find(({ id }) => id === encounterId)?.name ?? '') : 'Duel';
+  const plain = encounterId ? (project.encounters.find(({ id }) => id === encounterId)?.name ?? '') : 'Duel';
+  const name = [plain, turnedWords(project, scenario?.turned ?? [])].filter(Boolean).join(' ');
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       {replay && scenario && arena ? (

@@ -3,12 +3,16 @@ import {
   type Arena,
   Arena as ArenaClass,
   blank,
+  dialFor,
   DUEL_DEFAULTS,
   duelScenario,
   type Project,
   type Replay,
   type Scenario,
+  putWords,
   scenarioOptions,
+  type Turn,
+  turnsOf,
   UNIT_WIDTH,
 } from '@insidia/core';
 import { companyIn, placementIn } from '../../app/view';
@@ -37,6 +41,24 @@ export function duelOf(query: URLSearchParams, project: Project, lens: Pick<Scen
     arena,
     ...placementIn(query, project),
   });
+}
+
+/** Numbers that are turned in the run; none where the address says none that can be read. */
+export function turnedOf(query: URLSearchParams): Turn[] {
+  try {
+    return turnsOf(query.get('turned') ?? '[]');
+  } catch {
+    return [];
+  }
+}
+
+/** "with Clipper, Health 24 hp; …" */
+export function turnedWords(project: Project, turned: readonly Turn[]): string {
+  const words = turned.flatMap(({ path, value }) => {
+    const dial = dialFor(project, path);
+    return dial ? [putWords(project, dial, value)] : [];
+  });
+  return words.length ? `with ${words.join('; ')}` : '';
 }
 
 /** What stands beside a run: another seed, another tier, the document before the last edit. */

@@ -27,3 +27,18 @@ const DECISIONS = ['start', 'doing', 'state', 'target'];
 
 /** A unit decides something. */
 export const decides = (unit: number | undefined) => (event: Event) => event.unit === unit && DECISIONS.includes(event.event);
+
+/** The unit that most is to be seen of: the enemy that took most from the party; without any, whoever decided most often. */
+export function mostTelling({ units, events }: Pick<Replay, 'units' | 'events'>): number | undefined {
+  const taken = new Float64Array(units.length);
+  const decided = new Float64Array(units.length);
+  for (const event of events) {
+    const { unit, other } = event;
+    if (unit === undefined || unit >= units.length || units[unit].side !== 'enemy') continue;
+    if (other !== undefined && units[other]?.side === 'party') taken[unit] += event.values?.damage ?? 0;
+    if (decides(unit)(event)) decided[unit]++;
+  }
+  const most = (list: Float64Array) => list.reduce((best, value, i) => (value > (best < 0 ? 0 : list[best]) ? i : best), -1);
+  const found = most(taken) >= 0 ? most(taken) : most(decided);
+  return found >= 0 ? found : undefined;
+}

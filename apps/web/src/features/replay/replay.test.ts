@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileScenario, parseProject, replay, type Scenario } from '@insidia/core';
+import { compileScenario, parseProject, type Replay, replay, type Scenario } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { arenaOf, besideOf, besideWords, comparisons, duelOf, wholeOf } from './address';
-import { decides, type Event, isPartyHit, nextEvent, stepped } from './moments';
+import { decides, type Event, isPartyHit, mostTelling, nextEvent, stepped } from './moments';
 
 const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
 const evening: Scenario = { kind: 'encounter', id: 'evening-shift', tier: demo.tiers[0].id };
@@ -120,5 +120,21 @@ describe('moments of a run', () => {
     expect(own.length).toBeGreaterThan(0);
     expect(own.every(({ unit }) => unit === 1)).toBe(true);
     expect(run.events.filter(decides(undefined))).toEqual([]);
+  });
+
+  test('the most telling unit took most from the party; in a run without a hit, decided most often', () => {
+    const units = ['party', 'enemy', 'enemy', 'enemy'].map((side) => ({ side })) as Replay['units'];
+    const event = (name: string, unit: number, other?: number, damage?: number) =>
+      ({ time: 0, event: name, unit, other, values: damage === undefined ? undefined : { damage } }) as unknown as Event;
+    const start = [event('start', 3), event('start', 3), event('start', 1)];
+    expect(mostTelling({ units, events: start })).toBe(3);
+    expect(mostTelling({ units, events: [...start, event('hit', 1, 0, 2), event('tick', 2, 0, 1), event('tick', 2, 0, 2)] })).toBe(2);
+    // what the party does to them, and they to one another, is not asked
+    expect(mostTelling({ units, events: [...start, event('hit', 0, 2, 9), event('hit', 2, 1, 9)] })).toBe(3);
+    expect(mostTelling({ units, events: [] })).toBeUndefined();
+    const told = mostTelling(run)!;
+    const of = (unit: number) =>
+      run.events.filter((one) => one.unit === unit && isPartyHit(run)(one)).reduce((sum, { values }) => sum + (values?.damage ?? 0), 0);
+    expect(run.units.every((_, unit) => of(unit) <= of(told))).toBe(true);
   });
 });

@@ -1,0 +1,88 @@
+import {
+  type Dial,
+  type Project,
+  type Scenario,
+  compileScenario,
+  dialFor,
+  dialValue,
+  dialWords,
+  numbersOf,
+  standsAt,
+  unitHeads,
+} from '@insidia/core';
+import { Command } from 'cmdk';
+import { useMemo } from 'react';
+import { Popover } from '../../fields/Popover';
+
+interface Props {
+  project: Project;
+  cell: Scenario;
+  onAdd: (dial: Dial) => void;
+}
+
+/** A number of the fight, found by a part of its name. */
+export function AddNumber({ project, cell, onAdd }: Props) {
+  return (
+    <Popover
+      label="Add a number"
+      width={420}
+      trigger={
+        <button type="button" className="link">
+          add a number …
+        </button>
+      }
+    >
+      {(close) => (
+        <Numbers
+          project={project}
+          cell={cell}
+          onAdd={(dial) => {
+            close();
+            onAdd(dial);
+          }}
+        />
+      )}
+    </Popover>
+  );
+}
+
+function Numbers({ project, cell, onAdd }: Props) {
+  const dials = useMemo(() => {
+    const own = numbersOf(project, compileScenario(project, cell), cell.kind === 'encounter' ? cell.id : undefined, true);
+    return [...own, ...partyDials(project)];
+  }, [project, cell]);
+  return (
+    <Command label="Add a number" loop>
+      <Command.Input
+        autoFocus
+        placeholder="clipper health, cooldown, delay …"
+        className="h-8 w-full border-b bg-transparent px-1 outline-none"
+      />
+      <Command.List className="scroll max-h-[300px] py-1">
+        <Command.Empty className="px-1 py-2 text-table text-ink-3">No number by that name.</Command.Empty>
+        {dials.map((dial) => {
+          const { name, whose } = dialWords(project, dial);
+          return (
+            <Command.Item
+              key={dial.id}
+              value={dial.id}
+              keywords={[whose, name]}
+              onSelect={() => onAdd(dial)}
+              className="flex h-6 cursor-pointer items-center gap-2 px-1 text-table data-[selected=true]:bg-well"
+            >
+              <span className="min-w-0 flex-1 truncate">
+                {whose} › {name}
+              </span>
+              <span className="text-ink-3">{dialValue(project, dial, standsAt(project, dial) ?? 0)}</span>
+            </Command.Item>
+          );
+        })}
+      </Command.List>
+    </Command>
+  );
+}
+
+/** Of the party only what says how strong it is: the enemies are what is balanced. */
+function partyDials(project: Project): Dial[] {
+  return unitHeads(project).flatMap(({ id, side }) => (side === 'party' ? (dialFor(project, `/units/${id}/health/max`) ?? []) : []));
+}

@@ -1,0 +1,174 @@
+import {
+  type Dial,
+  type Moves,
+  type Nudge,
+  type Project,
+  type Scenario,
+  judge,
+  keysOfMoves,
+  movesOf,
+  nudges,
+  putWords,
+  scenarioKey,
+  turnTo,
+  turnedCell,
+  turnedProject,
+} from '@insidia/core';
+import { useMemo } from 'react';
+import { Link, useLocation } from 'react-router';
+import { useQuery } from '../../app/query';
+import { useView } from '../../app/view';
+import { runCells } from '../../server/batches';
+import { changed } from '../../store/document';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { CROWD, cellOf, dialsOf, dialsText, fightKey, fightsOf, objectivesOf, pointOf, withDial } from './address';
+import { AlongChosen } from './AlongChosen';
+import { FightList } from './FightList';
+import { MovesTable } from './MovesTable';
+import { PointPanel } from './PointPanel';
+import { type Asked, RUNS, lackingOf, useRan } from './reading';
+import { Sentence } from './Sentence';
+import { TwoAtOnce } from './TwoAtOnce';
+
+/** Tune: what moves a fight, and how it goes along one number. */
+export function TunePage() {
+  const project = useAppSelector((state) => state.document.document);
+  const { search } = useLocation();
+  const [query] = useQuery();
+  const [view] = useView(project);
+  if (!project) return null;
+  const cell = cellOf(project, query, { tier: view.tier, skill: view.skill });
+  if (cell) return <Tune key={fightKey(cell)} project={project} cell={cell} />;
+  return (
+    <main className="mx-auto mt-20 w-[440px]">
+      <h1 className="text-page">No fight yet</h1>
+      <p className="mt-2 text-ink-2">
+        Tune turns numbers of a fight and shows which of them move what you want of it. Make an enemy and somebody it fights first.
+      </p>
+      <Link className="btn btn-primary mt-4" to={{ pathname: `/projects/${project.id}/enemies`, search }}>
+        To the enemies
+      </Link>
+    </main>
+  );
+}
+
+function Tune({ project, cell }: { project: Project; cell: Scenario }) {
+  const dispatch = useAppDispatch();
+  const [query, setQuery] = useQuery();
+  const saved = useAppSelector((state) => state.document.saving === 'saved');
+  const busy = useAppSelector((state) => state.batches.since !== null);
+  const runs = RUNS.find((one) => String(one) === query.get('runs')) ?? 200;
+  const objectives = useMemo(() => objectivesOf(project, cell), [project, cell]);
+  const dialText = query.get('dials') ?? '';
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- what is read of the query is in the text
+  const dials = useMemo(() => dialsOf(project, query), [project, dialText]);
+  const { turned, stuck } = useMemo(() => nudges(project, dials), [project, dials]);
+  const keys = useMemo(() => keysOfMoves(objectives, turned), [objectives, turned]);
+  const { read, ran } = useRan(project.id, keys, objectives);
+  // Each effect is hundreds of resamples: worked out once for what has been read.
+  const moved = useMemo(() => movesOf(objectives, turned, ran), [objectives, turned, ran]);
+  const verdicts = useMemo(
+    () =>
+      objectives.map((objective) => {
+        const base = ran(cell, objective);
+        if (!base) return undefined;
+        const { estimate, verdict } = judge(base.values, objective.statistic, objective.band ?? {});
+        return { estimate, ...(objective.band && { verdict }) };
+      }),
+    [cell, objectives, ran],
+  );
+  const chosen = moved.find(({ dial }) => dial.id === query.get('dial')) ?? moved[0];
+  const setDials = (next: readonly Dial[], dial?: string) =>
+    setQuery({ dials: dialsText(project, next), ...(dial && { dial }), at: undefined, and: undefined });
+  const lacking = lackingOf(read, keys, runs);
+  const run = (which: readonly string[]) =>
+    dispatch(
+      runCells(
+        project.id,
+        which.map((key) => ({ cell: key, runs })),
+      ),
+    );
+  const write = (put: readonly Nudge[]) => {
+    const words = put.map(({ dial, to }) => putWords(project, dial, to));
+    const turns = put.map(({ dial, to }) => turnTo(dial, to));
+    dispatch(changed({ document: turnedProject(project, turns), name: `Tune: ${words.join('; ')}` }));
+    setQuery({ at: undefined, and: undefined });
+  };
+  return (
+    <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
+      <FightList
+        fights={fightsOf(project)}
+        current={fightKey(cell)}
+        onChoose={(fight) => setQuery({ fight, dials: undefined, dial: undefined, with: undefined, at: undefined, and: undefined })}
+      />
+      <main className="scroll flex min-h-0 min-w-0 flex-col">
+        <div className="flex items-baseline gap-3 px-4 pt-3">
+          <h1 className="text-page">Tune</h1>
+          <span className="note">what a tenth more of each number does, on the same seeds</span>
+        </div>
+        <Sentence
+          project={project}
+          cell={cell}
+          objectives={objectives}
+          dials={dials}
+          onCrowd={() => setQuery({ fight: fightKey({ ...cell, duel: { ...cell.duel, copies: CROWD } }), at: undefined, and: undefined })}
+        />
+        <MovesTable
+          project={project}
+          cell={cell}
+          objectives={objectives}
+          moved={moved}
+          stuck={stuck}
+          verdicts={verdicts}
+          chosen={chosen?.dial.id}
+          at={query.get('at') === null ? undefined : Number(query.get('at'))}
+          runs={runs}
+          lacking={lacking.length}
+          busy={busy}
+          saved={saved}
+          troubles={keys.flatMap((key) => read?.get(key)?.trouble ?? [])}
+          onChoose={(dial) => setQuery({ dial, at: undefined, and: undefined })}
+          onDials={setDials}
+          onAdd={(dial) => setDials(withDial(dials, dial), dial.id)}
+          onFound={(found) => {
+            setDials(found, found[0]?.id);
+            run(keysOfMoves(objectives, nudges(project, found).turned));
+          }}
+          onRuns={(many) => setQuery({ runs: many === 200 ? undefined : many })}
+          onRun={() => run(lacking)}
+        />
+        {chosen && (
+          <AlongChosen
+            project={project}
+            cell={cell}
+            objectives={objectives}
+            chosen={chosen}
+            runs={runs}
+            onRun={run}
+            onDial={(dial) => setDials(dials.map((one) => (one.id === dial.id ? dial : one)))}
+          />
+        )}
+        {chosen && (
+          <TwoAtOnce project={project} cell={cell} objectives={objectives} chosen={chosen} moved={moved} runs={runs} onRun={run} />
+        )}
+      </main>
+      <PointOf project={project} cell={cell} objectives={objectives} chosen={chosen} moved={moved} onWrite={write} />
+    </div>
+  );
+}
+
+/** The chosen point before and after, and what writing it does. */
+function PointOf({
+  project,
+  cell,
+  objectives,
+  chosen,
+  moved,
+  onWrite,
+}: Asked & { chosen: Moves | undefined; moved: readonly Moves[]; onWrite: (put: readonly Nudge[]) => void }) {
+  const [query] = useQuery();
+  const put = pointOf(query, chosen, moved);
+  const after = put.reduce((now, { dial, from, to }) => (to === from ? now : turnedCell(now, dial, to)), cell);
+  const { ran } = useRan(project.id, [...new Set([scenarioKey(cell), scenarioKey(after)])], objectives);
+  return <PointPanel project={project} cell={cell} after={after} objectives={objectives} put={put} ran={ran} onWrite={onWrite} />;
+}

@@ -1,0 +1,84 @@
+import {
+  type Design,
+  type Dial,
+  type Objective,
+  type PairRan,
+  type Project,
+  type Scenario,
+  byClarity,
+  compileScenario,
+  designFor,
+  numbersOf,
+} from '@insidia/core';
+import { useEffect, useRef, useState } from 'react';
+import { threads } from '../../readout/team';
+import type { ScreenAnswer, ScreenRequest } from './screener';
+
+/** Runs in all of a screening. */
+export const SCREEN_RUNS = { duel: 2000, encounter: 3000 };
+
+export interface ScreeningState {
+  done: number;
+  pairs: number;
+  numbers: number;
+  /** ms since it began */
+  began: number;
+  failure?: string;
+}
+
+/** All numbers of a fight turned at once, to find those that move an objective most. Stops when the page is left. */
+export function useScreening(onFound: (dials: Dial[]) => void) {
+  const [state, setState] = useState<ScreeningState | null>(null);
+  const workers = useRef<Worker[]>([]);
+  const stop = () => {
+    for (const worker of workers.current) worker.terminate();
+    workers.current = [];
+  };
+  useEffect(() => stop, []);
+  const begin = (project: Project, cell: Scenario, objectives: Objective[], objective: number, strongest: number) => {
+    stop();
+    let design: Design;
+    try {
+      const numbers = numbersOf(project, compileScenario(project, cell), cell.kind === 'encounter' ? cell.id : undefined);
+      design = designFor(numbers, SCREEN_RUNS[cell.kind]);
+    } catch (error) {
+      setState({ done: 0, pairs: 0, numbers: 0, began: Date.now(), failure: (error as Error).message });
+      return;
+    }
+    const found: PairRan[] = [];
+    const began = Date.now();
+    const told = { pairs: design.pairs, numbers: design.dials.length, began };
+    setState({ ...told, done: 0 });
+    const every = threads(navigator.hardwareConcurrency);
+    workers.current = Array.from({ length: every }, (_, from) => {
+      const worker = new Worker(new URL('./screener.ts', import.meta.url), { type: 'module' });
+      worker.onmessage = ({ data }: MessageEvent<ScreenAnswer>) => {
+        if ('failure' in data) {
+          stop();
+          setState({ ...told, done: 0, failure: data.failure });
+          return;
+        }
+        found.push(data.ran);
+        if (found.length < design.pairs) {
+          setState({ ...told, done: found.length });
+          return;
+        }
+        stop();
+        setState(null);
+        onFound(
+          byClarity(design, found, objective)
+            .slice(0, strongest)
+            .map(({ dial }) => dial),
+        );
+      };
+      const request: ScreenRequest = { project, cell, objectives, design, from, every };
+      worker.postMessage(request);
+      return worker;
+    });
+  };
+  const cancel = () => {
+    stop();
+    setState(null);
+  };
+  return { state, begin, cancel };
+}
