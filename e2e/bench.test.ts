@@ -45,6 +45,7 @@ async function bench(path: string): Promise<Page> {
 async function newEnemy(project: string, name: string): Promise<Page> {
   const page = await bench(`${project}/enemies/mulcher`);
   await press(page, 'aside', 'New enemy');
+  await press(page, '.sheet', 'empty');
   await fill(page, '.sheet', 'Name', name);
   await page.waitForFunction((wanted) => document.querySelector('main h1')?.textContent === wanted, {}, name);
   await allFields(page, 'main > div');
@@ -53,7 +54,7 @@ async function newEnemy(project: string, name: string): Promise<Page> {
 
 async function newAttack(page: Page, name: string, delivery: string): Promise<void> {
   await press(page, 'section[aria-label=Beat]', 'New attack');
-  await choose(page, '.sheet[aria-label="New attack"]', 'Delivery', delivery);
+  await press(page, '.sheet[aria-label="New attack"]', `plain: ${delivery}`);
   await fill(page, '.sheet[aria-label="New attack"]', 'Name', name);
   await page.waitForFunction((wanted) => document.querySelector('[role=tab][aria-selected=true]')?.textContent === wanted, {}, name);
   await allFields(page, 'section[aria-label=Beat]');
@@ -61,7 +62,7 @@ async function newAttack(page: Page, name: string, delivery: string): Promise<vo
 
 async function newState(page: Page, name: string, does: string): Promise<void> {
   await press(page, '[aria-label=States][role=region]', 'New state');
-  await choose(page, '.sheet[aria-label="New state"]', 'Does', does);
+  await press(page, '.sheet[aria-label="New state"]', `plain: ${does}`);
   await fill(page, '.sheet[aria-label="New state"]', 'Name', name);
   await page.waitForFunction(
     (wanted) => document.querySelector('[role=option][aria-selected=true]')?.textContent?.includes(wanted),
@@ -83,8 +84,8 @@ const shownAs = (page: Page, role: string, sign: string, colour: string, notes: 
 
 async function answeredBy(page: Page, ...names: string[]): Promise<void> {
   const all = ['stepping out', 'a dodge', 'a block', 'breaking the line', 'interrupting'];
-  await choosesAll(page, `${BEAT} ${group('Broken off')}`, all); // all of them are on at first
-  await choosesAll(page, `${BEAT} ${group('Broken off')}`, names);
+  await choosesAll(page, `${BEAT} ${group('Answered by')}`, all); // all of them are on at first
+  await choosesAll(page, `${BEAT} ${group('Answered by')}`, names);
 }
 
 async function addEffect(page: Page, name: string, values: Record<string, number>): Promise<void> {
@@ -140,7 +141,7 @@ describe('an enemy made from nothing', () => {
     });
     await fillAll(page, `${BEAT} ${group('When')}`, { Facing: 35, Arc: 110 });
     await choose(page, `${BEAT} ${group('Beat')}`, 'Moving', 'slowly');
-    await addEffect(page, 'Damage', { Damage: 3, Spread: 1 });
+    await addEffect(page, 'Damage', { Damage: 3, 'Damage ±': 1 });
     await choose(page, `${BEAT} ${group('Hits')}`, 'Each target', 'every hit');
     await fillAll(page, `${BEAT} ${group('Hits')}`, { Targets: 1, 'Accuracy far': 0.9 });
     await answeredBy(page, 'stepping out', 'a dodge', 'interrupting');
@@ -178,7 +179,7 @@ describe('an enemy made from nothing', () => {
     await fill(page, `${BEAT} ${group('When')}`, 'Facing', 15);
     await choose(page, `${BEAT} ${group('Beat')}`, 'Moving', 'slowly');
     await fillAll(page, `${BEAT} ${group('Shot')}`, { 'Shot radius': 0.08, Lead: 0.6 });
-    await addEffect(page, 'Damage', { Damage: 5, Spread: 1 });
+    await addEffect(page, 'Damage', { Damage: 5, 'Damage ±': 1 });
     await fillAll(page, `${BEAT} ${group('Hits')}`, { Targets: 1, 'Accuracy near': 0.9, 'Accuracy far': 0.65 });
     await answeredBy(page, 'a dodge', 'stepping out', 'breaking the line');
 
@@ -195,8 +196,8 @@ describe('an enemy made from nothing', () => {
       'Range from': 2,
     });
     await fill(page, `${BEAT} ${group('When')}`, 'Facing', 15);
-    await fillAll(page, `${BEAT} ${group('Shot')}`, { Speed: 22, 'Shot radius': 0.08, Spread: 6 });
-    await addEffect(page, 'Damage', { Damage: 4, Spread: 1 });
+    await fillAll(page, `${BEAT} ${group('Shot')}`, { Speed: 22, 'Shot radius': 0.08, 'Spread angle': 6 });
+    await addEffect(page, 'Damage', { Damage: 4, 'Damage ±': 1 });
     await choose(page, `${BEAT} ${group('Hits')}`, 'Each target', 'every hit');
     await fillAll(page, `${BEAT} ${group('Hits')}`, { Targets: 1, 'Accuracy near': 0.9, 'Accuracy far': 0.75 });
     await answeredBy(page, 'a dodge', 'breaking the line');
@@ -204,7 +205,7 @@ describe('an enemy made from nothing', () => {
     await newAttack(page, 'Kick', 'melee');
     await fillAll(page, BEAT, { 'Wind-up': 0.3, Active: 0.1, Recovery: 0.4, 'Cooldown, from its start': 1.2, 'Range to': 1.4 });
     await fillAll(page, `${BEAT} ${group('When')}`, { Facing: 40, Arc: 80 });
-    await addEffect(page, 'Damage', { Damage: 8, Spread: 2 });
+    await addEffect(page, 'Damage', { Damage: 8, 'Damage ±': 2 });
     await fill(page, `${BEAT} ${group('Hits')}`, 'Targets', 1);
 
     // Kick first, then the fan, then the single quill.
@@ -301,7 +302,7 @@ describe('an enemy made from nothing', () => {
     await fill(page, `${BEAT} ${group('When')}`, 'Facing', 20);
     await choose(page, `${BEAT} ${group('Beat')}`, 'Moving', 'slowly');
     await fillAll(page, `${BEAT} ${group('Shot')}`, { Speed: 14, 'Shot radius': 0.12, Lead: 0.4 });
-    await addEffect(page, 'Damage', { Damage: 4, Spread: 1 });
+    await addEffect(page, 'Damage', { Damage: 4, 'Damage ±': 1 });
     await addEffect(page, 'Slow', { 'Slowed by': 0.35, For: 2 });
     await fillAll(page, `${BEAT} ${group('Hits')}`, { 'Accuracy near': 0.9, 'Accuracy far': 0.6 });
     await tick(page, `${BEAT} ${group('Hits')}`, 'Hurts friends', false);

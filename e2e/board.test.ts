@@ -377,7 +377,7 @@ describe('difficulty', () => {
     const page = await open(`${id}/difficulty`);
     const list = 'aside[aria-label=Tiers]';
     await press(page, list, 'New tier');
-    await fill(page, list, 'Name', 'Bramble');
+    await fill(page, '.sheet', 'Name', 'Bramble');
     const another = async (whose: string, number: string) => {
       await press(page, 'main', 'Change another number …');
       const sheet = '.sheet[aria-label="Another number"]';
@@ -403,7 +403,7 @@ describe('difficulty', () => {
     await savedState(page, 'saved');
     expect((await stored(id)).tiers).toEqual([
       {
-        id: 'new-tier',
+        id: 'bramble',
         name: 'Bramble',
         traits: [],
         tweaks: [
@@ -445,7 +445,7 @@ describe('difficulty', () => {
     await page.waitForFunction((selector) => document.querySelectorAll(`${selector} .warned`).length === 4, {}, table);
     const titles = await page.$$eval(`${table} .warned`, (all) => all.map((one) => one.parentElement!.title.split('\n')[0]));
     expect(titles).toContainEqual(expect.stringContaining('meets its cap of 420'));
-    expect(titles).toContainEqual(expect.stringContaining('/health/max of briar-hound is × 0.8 at Bramble'));
+    expect(titles).toContainEqual(expect.stringContaining('Health of Briar Hound is × 0.8 at Bramble'));
   });
 });
 

@@ -45,9 +45,10 @@ describe('an encounter made from nothing', () => {
     const heads = new Map<string, string>([...demo().units, ...demo().variants].map((unit: any) => [unit.id, unit.name]));
     const page = await open(`${id}/encounters`);
     await press(page, 'main', 'New encounter');
-    await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Encounter');
+    await press(page, '.sheet', 'empty');
+    await fill(page, '.sheet', 'Name', 'Evening Shift');
+    await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Evening Shift');
     const whole = group('The whole encounter');
-    await fill(page, whole, 'Name', 'Evening Shift');
     await fill(page, whole, 'Notes', wanted.notes);
     await choose(page, whole, 'Arena', 'Propagation Hall');
     await fill(page, whole, 'Time limit', 240);
@@ -58,17 +59,16 @@ describe('an encounter made from nothing', () => {
     await fill(page, whole, 'Alive at most', 14);
 
     const STARTS: Record<string, string> = { atOnce: 'at once', defeated: 'when another is defeated', with: 'with another wave' };
-    for (const [w, wave] of wanted.waves.entries()) {
+    for (const wave of wanted.waves) {
       await press(page, 'main', 'Add a wave');
-      const initial = w === 0 ? 'Wave' : `Wave`;
-      await page.waitForSelector(group(initial));
-      await fill(page, group(initial), 'Name of the wave', wave.name);
+      await press(page, '.sheet', 'empty');
+      await fill(page, '.sheet', 'Name', wave.name);
       const form = group(wave.name);
       await page.waitForSelector(form);
       await choose(page, form, 'Starts', STARTS[wave.start]);
       if (wave.after) await choose(page, form, 'Of', wanted.waves.find((one: any) => one.id === wave.after).name);
       if (wave.start === 'defeated') await fill(page, form, 'Defeated', wave.share);
-      if (wave.delay) await fill(page, form, 'Then waits', wave.delay);
+      if (wave.delay) await fill(page, form, 'Delay', wave.delay);
       if (wave.timeout) await fill(page, form, 'At the latest', wave.timeout);
       for (const each of wave.groups) {
         await press(page, form, 'add a group');
@@ -116,7 +116,7 @@ describe('an encounter made from nothing', () => {
     }
     await savedState(page, 'saved');
     const built = (await stored(id)).encounters[0];
-    expect(built).toMatchObject({ id: 'encounter', name: 'Evening Shift' });
+    expect(built).toMatchObject({ id: 'evening-shift', name: 'Evening Shift' });
     expect(plain(built)).toEqual(plain(wanted));
     await fought(page);
   });

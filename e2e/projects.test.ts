@@ -5,9 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { seriousFindings } from './support/accessibility';
-import { choose, fill, press } from './support/bench';
+import { fill, press } from './support/bench';
 import { suite } from './support/suite';
-import { openPage } from './support/world';
+import { openPage, savedState } from './support/world';
 
 const own = suite('projects');
 const { address, project, stored } = own;
@@ -42,10 +42,8 @@ describe('a new project', () => {
     await press(page, 'main', 'New enemy');
     await fill(page, '.sheet', 'Name', 'Biter');
     await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Biter');
-    const BEAT = 'section[aria-label=Beat]';
-    await press(page, BEAT, 'New attack');
-    await choose(page, '.sheet[aria-label="New attack"]', 'Delivery', 'melee');
-    await fill(page, '.sheet[aria-label="New attack"]', 'Name', 'Bite');
+    await savedState(page, 'saved');
+    expect((await stored(id)).units.at(-1)).toMatchObject({ name: 'Biter', attacks: [{ name: 'Bite', range: { max: 1 } }] });
     // Without another word of the party: the Opponent shoots it, and the readout says how soon.
     await page.waitForFunction(() => {
       const value = document
@@ -175,5 +173,27 @@ describe('from section to section', () => {
     const back = await go('Replay', 'replay/duel');
     expect([back.get('enemy'), back.get('members'), back.get('seed')]).toEqual(['clipper', 'warden', '4']);
     expect((await go('Enemies', 'enemies/mulcher')).has('seed')).toBe(false);
+  });
+
+  test('page and address never part: what is clicked before anything else can happen goes by where one is', async () => {
+    const page = await own.open(`${await project()}/enemies/clipper`);
+    // Nothing but what belongs to a click comes between them: no timer, no message, no frame.
+    const seen = await page.evaluate(async () => {
+      const places: string[] = [];
+      const click = async (within: string, name: string) => {
+        const all = [...document.querySelectorAll<HTMLElement>(`${within} *`)];
+        all.findLast(({ textContent }) => textContent.includes(name))!.click();
+        await null;
+        places.push(location.pathname.split('/').slice(3).join('/'));
+      };
+      await click('aside', 'Mulcher');
+      await click('nav[aria-label=Sections]', 'Party');
+      await click('nav[aria-label=Sections]', 'Enemies');
+      await click('nav[aria-label=Sections]', 'Party');
+      return places;
+    });
+    expect(seen[0]).toBe('enemies/mulcher');
+    expect(seen[2]).toBe('enemies/mulcher');
+    expect(seen[3]).toBe(seen[1]);
   });
 });

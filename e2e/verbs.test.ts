@@ -10,17 +10,6 @@ const { project, open, stored } = suite('verbs');
 const STATES = '[aria-label=States][role=region]';
 const BEAT = 'section[aria-label=Beat]';
 
-/** The condition of a way is taken away: it holds always where ways are drawn among, else it is taken otherwise. */
-async function unconditional(page: Page, state: string, way: number, to: string): Promise<void> {
-  const opener = await page.waitForSelector(`${STATES} ${group(`Way ${way}`)} button[aria-label^="${state} leaves for ${to} when"]`);
-  await opener!.click();
-  const sheet = `.sheet[aria-label="${state} leaves for ${to} when"]`;
-  await page.waitForSelector(sheet);
-  await press(page, sheet, 'Take away');
-  await press(page, sheet, 'Done');
-  await page.waitForFunction((selector) => !document.querySelector(selector), {}, sheet);
-}
-
 /** How often a life takes a way, once the readout is of the present edit. */
 const taken = (page: Page, way: number) => page.$eval(`${STATES} ${group(`Way ${way}`)} b`, (one) => Number(one.textContent));
 
@@ -48,7 +37,6 @@ describe('ways out of a state', () => {
       await page.waitForSelector(part);
       await choose(page, part, `Way ${way} leads to`, to);
       await fill(page, part, `Way ${way} weight`, weight);
-      await unconditional(page, 'Hesitate', way, to);
     }
     await page.waitForFunction(
       (ways) => {
@@ -318,13 +306,13 @@ describe('traits', () => {
     });
     const page = await open(`${id}/difficulty/traits`);
     await press(page, 'aside[aria-label=Traits]', 'New trait');
-    await page.waitForSelector(group('New trait'));
-    await fill(page, group('New trait'), 'Name', 'Stout');
+    await fill(page, '.sheet', 'Name', 'Stout');
+    await page.waitForSelector(group('Stout'));
     await page.waitForSelector(group('Stout'));
     await fill(page, group('Whoever has it'), 'Whoever has it 1: how much', 2);
     await press(page, 'aside[aria-label=Traits]', 'New trait');
-    await page.waitForSelector(group('New trait'));
-    await fill(page, group('New trait'), 'Name', 'Grown');
+    await fill(page, '.sheet', 'Name', 'Grown');
+    await page.waitForSelector(group('Grown'));
     await page.waitForSelector(group('Grown'));
     await choose(page, group('Whoever has it'), 'Whoever has it 1: how', '+');
     await fill(page, group('Whoever has it'), 'Whoever has it 1: how much', 7);
@@ -364,14 +352,14 @@ describe('traits', () => {
 
     const kept = await stored(id);
     expect(kept.traits.slice(1)).toEqual([
-      { id: 'new-trait', name: 'Stout', tweaks: [{ path: '/health/max', op: '×', value: 2 }] },
-      { id: 'new-trait-2', name: 'Grown', tweaks: [{ path: '/health/max', op: '+', value: 7 }] },
+      { id: 'stout', name: 'Stout', tweaks: [{ path: '/health/max', op: '×', value: 2 }] },
+      { id: 'grown', name: 'Grown', tweaks: [{ path: '/health/max', op: '+', value: 7 }] },
     ]);
-    expect(kept.units.find((each: any) => each.id === 'lantern-stalk').traits).toEqual(['new-trait-2']);
-    expect(kept.tiers[2].traits).toEqual([{ trait: 'new-trait', scope: 'unit', of: 'clipper' }]);
-    expect(kept.encounters[0].waves[0].traits).toEqual(['new-trait']);
-    expect(kept.encounters[0].waves[0].groups[0].traits).toEqual([{ trait: 'new-trait-2', share: 0.5 }]);
-    expect(kept.encounters[0].events.at(-1).then[0]).toMatchObject({ does: 'trait', of: 'new-trait', to: 'unit', whom: 'warden' });
+    expect(kept.units.find((each: any) => each.id === 'lantern-stalk').traits).toEqual(['grown']);
+    expect(kept.tiers[2].traits).toEqual([{ trait: 'stout', scope: 'unit', of: 'clipper' }]);
+    expect(kept.encounters[0].waves[0].traits).toEqual(['stout']);
+    expect(kept.encounters[0].waves[0].groups[0].traits).toEqual([{ trait: 'grown', share: 0.5 }]);
+    expect(kept.encounters[0].events.at(-1).then[0]).toMatchObject({ does: 'trait', of: 'stout', to: 'unit', whom: 'warden' });
 
     // × 2 of the wave, half of them 7 more after it; at Bramble × 2 of the tier before both; the Warden × 2 from the event on.
     const full = async (tier?: string) => {

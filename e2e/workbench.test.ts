@@ -281,8 +281,7 @@ describe('copy and paste between units', () => {
     await page.keyboard.press('Escape');
     await page.click('#unit-mulcher');
     await heading(page, 'Mulcher');
-    await press(page, 'section[aria-label=Beat]', 'New attack');
-    await press(page, '.sheet', 'Paste attack …');
+    await press(page, 'section[aria-label=Beat]', 'Paste attack …');
     await page.waitForSelector('[role=dialog].sheet h2');
     const said = await page.$$eval('[role=dialog].sheet', (all) => all.at(-1)!.textContent);
     expect(said).toContain('Paste First bite from Briar Hound into Mulcher');

@@ -17,6 +17,8 @@ export const idle = (page: Page) =>
 /** How many runs a cell gets. */
 export async function runs(page: Page, duel: number, encounter: number): Promise<void> {
   await page.waitForSelector('[role=gridcell]');
+  // What was asked for elsewhere is run first.
+  await page.waitForFunction(() => [...document.querySelectorAll('button')].some((one) => one.textContent?.includes('runs a cell')));
   await page.evaluate(() =>
     [...document.querySelectorAll<HTMLElement>('button')].find((one) => one.textContent?.includes('runs a cell'))!.click(),
   );
