@@ -1,4 +1,4 @@
-/** npm run shots: the pictures in docs/screenshots, made anew from the demo at 1280 × 800. */
+/** npm run shots: the pictures in docs/screenshots, made anew from the demo at 1280 × 800, or as large as one says. */
 import { join } from 'node:path';
 import { launchBrowser } from './browser.mjs';
 import { startInstance } from './instance.mjs';
@@ -32,15 +32,6 @@ const foldOut = (within) => async (page) => {
   await page.evaluate((part) => {
     for (const one of document.querySelectorAll(`${part} button[aria-expanded=false]`)) if (one.textContent === 'all fields') one.click();
   }, within);
-};
-/** Two changes to look back at. */
-const edits = async (page) => {
-  await nudge('Bite cooldown', 'ArrowRight', 8)(page);
-  await nudge('sight', 'ArrowLeft', 4)(page);
-  for (const one of await page.$$('main a')) if ((await one.evaluate((each) => each.textContent)) === 'History') await one.click();
-  await page.waitForSelector('[aria-label="Compare from revision 1"]');
-  await page.click('[aria-label="Compare from revision 1"]');
-  await page.waitForSelector('[aria-label=Differences] li');
 };
 /** A wave put off by the arrow keys, so that the fights before and after stand side by side. */
 const putOff = async (page) => {
@@ -77,7 +68,14 @@ const SHOTS = [
     act: nudge('Quill cooldown', 'ArrowRight', 16),
   },
   { name: 'enemy-dark', path: '/projects/verdance/enemies/mulcher?tier=bramble&skill=novice', theme: 'dark' },
-  { name: 'first-bell', path: '/projects/verdance/enemies/clipper?skill=regular&copies=3', act: nudge('Bite cooldown', 'ArrowRight', 10) },
+  {
+    name: 'begin',
+    path: '/projects/verdance/enemies/clipper?skill=regular',
+    act: async (page) => {
+      await click('New enemy', 'aside')(page);
+      await page.waitForSelector('.sheet form');
+    },
+  },
   { name: 'party', path: '/projects/verdance/party/warden?skill=novice&against=thistlejack', act: foldOut('main > div') },
   {
     name: 'warning',
@@ -90,17 +88,17 @@ const SHOTS = [
   { name: 'fields', path: '/projects/verdance/enemies/head-gardener/attacks/sweep?skill=regular', act: foldOut('main > div') },
   { name: 'plan', path: '/projects/verdance/enemies/head-gardener/attacks/sweep?skill=regular', act: click('plan') },
   { name: 'table', path: '/projects/verdance/table/enemies?tier=bramble', wait: '[role=grid] [role=gridcell]' },
-  { name: 'history', path: '/projects/verdance/enemies/clipper?skill=regular&copies=3', act: edits },
   { name: 'encounter', path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular', act: putOff },
+  {
+    name: 'encounter-wide',
+    path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular',
+    act: putOff,
+    size: { width: 1920, height: 1080 },
+  },
   {
     name: 'replay',
     path: `/projects/verdance/replay/evening-shift?${AT}&at=3.55&unit=3`,
     wait: 'aside[aria-label=Reasons] svg[aria-label^="from the side"]',
-  },
-  {
-    name: 'side-by-side',
-    path: `/projects/verdance/replay/evening-shift?${AT}&at=24.3&unit=8&vs=seed:8`,
-    wait: '[data-testid=stage]',
   },
   {
     name: 'arena',
@@ -158,6 +156,24 @@ const SHOTS = [
       await page.waitForFunction(done, { timeout: 600_000 }, bloom);
     },
   },
+  {
+    name: 'tune',
+    path:
+      '/projects/verdance/tune?skill=regular&runs=400&fight=duel%7Cclipper%7C%7C%7C%7C%7Ccopies%3D6&dials=' +
+      ['movement/run', 'health/max', 'attacks/bite/effects/damage/amount', 'attacks/bite/beat/cooldown', 'senses/memory']
+        .map((path) => `/units/clipper/${path}`)
+        .join('+'),
+    wait: 'section[aria-label="What moves it"]',
+    act: async (page) => {
+      for (const part of ['section[aria-label="What moves it"]', 'section[aria-label^=Along]']) {
+        const waiting = (within) =>
+          [...document.querySelectorAll(`${within} button`)].find((one) => /^Run \d+ (×|of)/.test(one.textContent));
+        await page.waitForFunction(`(${waiting})('${part}')?.disabled === false`);
+        await page.evaluate(`(${waiting})('${part}').click()`);
+        await page.waitForFunction(`!(${waiting})('${part}')`, { timeout: 600_000 });
+      }
+    },
+  },
   { name: 'report', path: '/api/projects/verdance/report?skill=regular&measure=won&measure=timeToKill', wait: 'section' },
   { name: 'projects', path: '/', wait: 'ul li a' },
 ];
@@ -178,10 +194,15 @@ await withSentences(async () => {
   build();
   const instance = await startInstance();
   const browser = await launchBrowser();
-  for (const { name, path, act, theme = 'light', wait = READY } of SHOTS.filter(({ name }) => !only.length || only.includes(name))) {
+  for (const { name, path, act, theme = 'light', wait = READY, size } of SHOTS.filter(({ name }) => !only.length || only.includes(name))) {
     await restore(instance.address);
     const page = await browser.newPage();
-    await page.evaluateOnNewDocument((wanted) => localStorage.setItem('insidia.theme', wanted), theme);
+    if (size) await page.setViewport(size);
+    await page.evaluateOnNewDocument((wanted) => {
+      localStorage.setItem('insidia.theme', wanted);
+      // The same runs in every picture: none come by themselves.
+      localStorage.setItem('insidia.readouts-held', 'yes');
+    }, theme);
     await page.goto(instance.address + path);
     await page.waitForSelector(wait);
     await page.evaluate(() => document.fonts.ready);
