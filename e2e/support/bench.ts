@@ -25,7 +25,12 @@ export function button(page: Page, part: Part, name: string): Promise<ElementHan
         const parts = [...document.querySelectorAll(inside)].reverse();
         for (const each of parts)
           for (const one of each.querySelectorAll<HTMLElement>('button, a, [role=tab], [role=option], [role=radio]'))
-            if (one.getAttribute('aria-label') === wanted || one.textContent?.trim() === wanted) return one;
+            if (
+              one.getAttribute('aria-label') === wanted ||
+              one.textContent?.trim() === wanted ||
+              document.getElementById(one.getAttribute('aria-labelledby') ?? '')?.textContent?.trim() === wanted
+            )
+              return one;
         return null;
       },
       part,
