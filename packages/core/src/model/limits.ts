@@ -62,6 +62,11 @@ export const LIMITS = {
   bands: 500,
   curves: 100,
   curvePoints: 64,
+  /** Questions that are kept; of each: what may turn, what is wanted, tiers and skills at which it is asked. */
+  questions: 50,
+  questionDials: 200,
+  questionGoals: 12,
+  questionLenses: 24,
   /** Warnings accepted with a reason. */
   accepted: 500,
   /** Cells of the grid that paths are found on: width × depth ÷ grid². */

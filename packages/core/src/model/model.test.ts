@@ -33,7 +33,7 @@ describe('validity', () => {
   test('what is left out gets its default', () => {
     const project = parseProject({
       format: 'insidia-project',
-      version: 2,
+      version: 3,
       id: 'p',
       name: 'P',
       units: [{ id: 'u', name: 'U', side: 'enemy' }],

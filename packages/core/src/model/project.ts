@@ -5,12 +5,13 @@ import { About, Exactly, Group, Identifier, ListOf, Name, Optional, Text } from 
 import { LIMITS } from './limits';
 import { Tier } from './tier';
 import { Trait } from './trait';
+import { Tuning } from './question';
 import { Skill, Style } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
 
 export const FORMAT = 'insidia-project';
-export const FORMAT_VERSION = 2;
+export const FORMAT_VERSION = 3;
 
 @About('A warning that is meant: it stays quiet until what it speaks of changes.')
 export class Acceptance {
@@ -37,6 +38,7 @@ export class Project {
   @ListOf(() => Style, LIMITS.styles, { label: 'Styles', defines: 'style' }) styles: Style[] = [];
   @ListOf(() => Acceptance, LIMITS.accepted, { label: 'accepted warnings' }) accepted: Acceptance[] = [];
   @Optional() @Group(() => Brief, { label: 'Brief' }) brief?: Brief;
+  @Optional() @Group(() => Tuning, { label: 'Tuning', about: 'questions about numbers' }) tuning?: Tuning;
 }
 
 /** The lists of a project whose items have ids, in the order in which references point. */

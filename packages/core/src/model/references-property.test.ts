@@ -75,6 +75,30 @@ function surrounded(fight: Project): Project {
       ],
       curves: [{ id: 'c', encounter: 'fight', tier: 'hard', tolerance: 0.01, points: [] }],
     },
+    tuning: {
+      questions: [
+        {
+          id: 'q1',
+          name: 'Of the fight',
+          fight: 'encounter',
+          of: 'fight',
+          at: [{ tier: 'hard' }, { skill: 'novice' }],
+          goals: [
+            { measure: 'span', scope: 'wave', of: 'w2', statistic: 'median', low: 1 },
+            { measure: 'timeToKill', scope: 'unit', of: 'elder', statistic: 'median' },
+          ],
+          dials: [
+            { scope: 'unit', of: 'elder', path: mentions.attack, op: '=' },
+            { scope: 'enemies', path: mentions.attack, op: '×', low: 0.5, high: 2 },
+            { scope: 'encounter', of: 'fight', path: mentions.wave, op: '=' },
+            { scope: 'tier', of: 'hard', path: '/tweaks/0/value', op: '=' },
+            { scope: 'trait', of: 'sharp', path: '/tweaks/0/value', op: '=' },
+            { scope: 'variant', of: 'elder', path: '/tweaks/0/value', op: '=' },
+          ],
+        },
+        { id: 'q2', name: 'Of a duel', fight: 'duel', of: clipper.id, copies: 3, dials: [] },
+      ],
+    },
   } as unknown as Project);
 }
 
@@ -97,7 +121,7 @@ function takesOutAll(project: Project): void {
     // Where the same id is somebody else's too, it may still be spoken of.
     if (target.in === undefined) expect([label, speaking(left, target)]).toEqual([label, []]);
     expect([label, problemsOf(left)]).toEqual([label, []]);
-    expect(JSON.stringify(left.tiers)).not.toContain(target.kind === 'wave' ? `/waves/${target.id}/` : '\u0000');
+    expect(JSON.stringify([left.tiers, left.tuning])).not.toContain(target.kind === 'wave' ? `/waves/${target.id}/` : '\u0000');
   }
 }
 

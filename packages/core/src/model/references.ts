@@ -7,6 +7,7 @@ import { type Constructor, type Gone, type RefersTo, type Reference, classFields
 import { isDictionary, pointerOf, pointerSteps } from './pointer';
 import { type Collection, COLLECTIONS, Project } from './project';
 import { hasParty } from './planned';
+import { QuestionDial } from './question';
 import { NumberTweak, Tweak } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
@@ -35,6 +36,9 @@ interface Defining {
   owner?: Collection;
   list: string;
 }
+
+/** Whatever says by a pointer which number of something it means. */
+const POINTING = new Set<Constructor>([NumberTweak, Tweak, QuestionDial]);
 
 /** The lists that define what ids of each kind speak of. */
 const LISTS: Partial<Record<RefersTo, Defining[]>> = {};
@@ -280,7 +284,7 @@ function tweaksOn(project: Project, target: Target): string[][] {
   const { list } = LISTS[target.kind]![0];
   const inner = pointerOf(list, target.id);
   eachObject(Project, project, [], { project }, (type, object, at, context) => {
-    if (type !== NumberTweak && type !== Tweak) return;
+    if (!POINTING.has(type)) return;
     const { path } = object as unknown as NumberTweak;
     if (leadsInto(path, inner) && ownersOf(project, type, object, at, context, target).includes(target.in!)) found.push([...at]);
   });
@@ -290,6 +294,11 @@ function tweaksOn(project: Project, target: Target): string[][] {
 /** Of which units or encounters a tweak changes a number. Where it speaks of many, of the target's owner if only that has such a part. */
 function ownersOf(project: Project, type: Constructor, object: Plain, at: readonly string[], context: Context, target: Target): string[] {
   const { scope, of } = object as unknown as Tweak;
+  if (type === QuestionDial && of !== undefined) {
+    const whose = (object as unknown as QuestionDial).scope;
+    if (whose === 'unit') return originalOf(project, of);
+    if (whose !== 'role') return [of];
+  }
   if (type === Tweak && scope === 'unit' && of !== undefined) return originalOf(project, of);
   if (type === Tweak && scope === 'encounter' && context.encounter) return [context.encounter.id];
   if (type === NumberTweak && at[0] === 'variants') return originalOf(project, at[1]);
@@ -372,7 +381,7 @@ export function renamed(project: Project, target: Target, id: string): Project {
   const before = pointerOf(list, target.id);
   eachObject(Project, copy, [], { project: copy }, (type, object, at, context) => {
     rename(type, object, context, target, id);
-    if (type === NumberTweak || type === Tweak) {
+    if (POINTING.has(type)) {
       const tweak = object as unknown as NumberTweak;
       if (
         target.in !== undefined &&

@@ -8,6 +8,7 @@ import { LIMITS } from './limits';
 import { hasParty, plannedUnits } from './planned';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
+import { questionProblems } from './question-relations';
 import { COLLECTIONS, Project } from './project';
 import type { Tweak } from './tweak';
 import { Unit } from './unit';
@@ -26,6 +27,7 @@ export function relationProblems(project: Project): Problem[] {
     for (const { id, tweaks } of project[list]) scopedTweaks(tweaks, list !== 'tiers', report, list, id, 'tweaks');
   }
   briefProblems(project, report);
+  questionProblems(project, report);
   return problems;
 }
 

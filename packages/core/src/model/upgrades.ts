@@ -7,7 +7,7 @@ import { InvalidDocument } from './problem';
 export type Upgrade = (document: Record<string, Json>) => Record<string, Json>;
 
 /** By the version that each starts from: the first is that of version 1. */
-export const UPGRADES: readonly Upgrade[] = [withTraits];
+export const UPGRADES: readonly Upgrade[] = [withTraits, withQuestions];
 
 /**
  * A document of the newest version, from one of any; what has no version, or a strange one, is handed back as it is.
@@ -59,6 +59,11 @@ function withTraits(document: Record<string, Json>): Record<string, Json> {
     listPoints(encounter, items(document.arenas));
   }
   return traits.length ? { ...document, traits } : document;
+}
+
+/** From version 2: no file of it asks anything of its numbers. */
+function withQuestions(document: Record<string, Json>): Record<string, Json> {
+  return document;
 }
 
 function listPoints(encounter: Record<string, Json>, arenas: Record<string, Json>[]): void {

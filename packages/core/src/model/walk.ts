@@ -5,6 +5,7 @@ import { Encounter } from './encounter';
 import { type Constructor, type RefersTo, type Reference, type Said, type When, classFields } from './field';
 import { isDictionary } from './pointer';
 import type { Project } from './project';
+import { Question } from './question';
 import { Unit } from './unit';
 
 /** In what an object stands, where that is known. */
@@ -24,6 +25,10 @@ export function contextOf(type: Constructor, value: object, context: Context): C
   if (type === Encounter) return inEncounter(value as Encounter, context);
   if (type === Band) {
     const encounter = context.project.encounters.find(({ id }) => id === (value as Band).encounter);
+    return encounter ? inEncounter(encounter, context) : context;
+  }
+  if (type === Question && (value as Question).fight === 'encounter') {
+    const encounter = context.project.encounters.find(({ id }) => id === (value as Question).of);
     return encounter ? inEncounter(encounter, context) : context;
   }
   return context;

@@ -26,6 +26,8 @@ export interface Dial {
   step?: number;
   /** Never turned by a search or a screening. */
   locked?: boolean;
+  /** Of a word or a yes-or-no: to which it is turned. */
+  to?: string | boolean;
 }
 
 /** Share of what is written by which a dial is turned to see what it moves. */
@@ -43,6 +45,13 @@ export function standsAt(project: Project, dial: Dial): number | undefined {
   if (dial.op === '×') return places.length ? 1 : undefined;
   const [place] = places;
   return places.length === 1 && typeof place.before === 'number' ? place.before : undefined;
+}
+
+/** What is written where a dial leads, number, word or yes-or-no; of a common factor 1; undefined where it leads nowhere, or to several. */
+export function writtenAt(project: Project, dial: Dial): Turn['value'] | undefined {
+  if (dial.to === undefined) return standsAt(project, dial);
+  const places = placesOfTurn(project, turnTo(dial, dial.to));
+  return places.length === 1 ? (places[0].before as string | boolean) : undefined;
 }
 
 /** The quantity that a dial turns; undefined where it leads to none. */
@@ -64,9 +73,10 @@ export const tenthOf = ({ low, high }: Pick<Dial, 'low' | 'high'>, now: number):
 
 /**
  * To what a dial is turned to see what it moves: a tenth more than is written, at least a step; a tenth less where it stands at
- * its upper end. Of 0 a tenth of the way to its end. Undefined where it can't be turned at all.
+ * its upper end. Of 0 a tenth of the way to its end. A word or a yes-or-no to what it is put. Undefined where it can't be turned.
  */
-export function nudged(project: Project, dial: Dial): number | undefined {
+export function nudged(project: Project, dial: Dial): Turn['value'] | undefined {
+  if (dial.to !== undefined) return dial.to === writtenAt(project, dial) ? undefined : dial.to;
   const now = standsAt(project, dial);
   if (now === undefined || !(dial.high > dial.low)) return undefined;
   const by = tenthOf(dial, now);
@@ -98,6 +108,26 @@ export function dialFor(project: Project, path: string): Dial | undefined {
   return { ...wide, low: Math.min(low, now), high: Math.max(high, now), ...(step && { step }) };
 }
 
+/** A dial that puts a word or a yes-or-no to another; undefined where it leads to none, or to one that has no such word. */
+export function wordDial(project: Project, path: string, to: string | boolean): Dial | undefined {
+  const dial: Dial = { id: `${path}=${String(to)}`, path, op: '=', low: 0, high: 0, to };
+  return placesOfTurn(project, turnTo(dial, to)).length === 1 && writtenAt(project, dial) !== undefined ? dial : undefined;
+}
+
+/** A common factor for all places of a path, from half to one and a half times; undefined where it leads to no number. */
+export function factorDial(project: Project, path: string, role?: string): Dial | undefined {
+  const dial: Dial = {
+    id: `${role ?? ''}${path}×`,
+    path,
+    ...(role !== undefined && { role }),
+    op: '×',
+    low: RANGE.down,
+    high: RANGE.up,
+  };
+  const places = placesOfTurn(project, turnTo(dial, 1));
+  return places.some(({ field, before }) => field.kind === 'number' && before !== 0) ? dial : undefined;
+}
+
 /** Numbers that a screening turns: fields of a unit that say how it looks, or how it is drawn, move nothing. */
 const LEFT_OUT = new Set(['/worth']);
 
@@ -125,6 +155,62 @@ export function numbersOf(project: Project, compiled: Compiled, encounter?: stri
     for (const path of numberPaths(Encounter, fight, []))
       if (!/^\/(party|allies|bySize|limit)/.test(path)) add(pointerOf('encounters', fight.id) + path);
   return found;
+}
+
+/**
+ * Kinds of numbers of a fight: what at least two of its enemies of a role, or two attacks or states of one, have alike, to be turned
+ * by a factor common to all of them.
+ */
+export function kindsOfNumbers(project: Project, numbers: readonly Dial[]): Dial[] {
+  const roles = new Map(unitHeads(project).map(({ id, role }) => [id, role]));
+  const found = new Map<string, number>();
+  for (const { path } of numbers) {
+    const [list, id, ...within] = pointerSteps(path);
+    const role = roles.get(id);
+    if (list !== 'units' || role === undefined) continue;
+    const general = within.map((step, i) => (i > 0 && fieldAt(Unit, within.slice(0, i))?.kind === 'list' ? '*' : step));
+    const key = JSON.stringify([role, pointerOf('units', '*', ...general)]);
+    found.set(key, (found.get(key) ?? 0) + 1);
+  }
+  return [...found].flatMap(([key, count]) => {
+    const [role, path] = JSON.parse(key) as [string, string];
+    return count > 1 ? (factorDial(project, path, role) ?? []) : [];
+  });
+}
+
+/** Every other word and yes-or-no that the enemies of a fight could go by: each a dial of its own. */
+export function wordsOf(project: Project, compiled: Compiled): Dial[] {
+  const own = new Set(compiled.names.types);
+  return unitHeads(project).flatMap(({ id, side }) => {
+    if (side !== 'enemy' || !own.has(id)) return [];
+    return wordPaths(Unit, writtenUnit(project, id), []).flatMap(({ path, words }) =>
+      words.flatMap((to) => {
+        const dial = wordDial(project, pointerOf('units', id) + path, to);
+        return dial && dial.to !== writtenAt(project, dial) ? dial : [];
+      }),
+    );
+  });
+}
+
+/** Words that say how a unit looks, or on whose side it is, are no matter of its strength. */
+const LOOKS = /^\/(role|glyph|colour|side)$/;
+
+function wordPaths(type: Constructor, object: object, at: string[]): { path: string; words: readonly (string | boolean)[] }[] {
+  const fields = classFields(type);
+  if (!fields) return [];
+  return [...fields.kinds].flatMap(([name, kind]) => {
+    const value = (object as Record<string, unknown>)[name];
+    const path = pointerOf(...at, name);
+    if (value === undefined || value === null || LOOKS.test(path)) return [];
+    if (kind.kind === 'word') return [{ path, words: kind.words }];
+    if (kind.kind === 'yesNo') return [{ path, words: [true, false] }];
+    if (kind.kind === 'group') return wordPaths(kind.type(), value, [...at, name]);
+    if (kind.kind === 'list')
+      return (value as object[]).flatMap((item, i) =>
+        typeof item === 'object' ? wordPaths(kind.type(), item, [...at, name, itemStep(item, i)]) : [],
+      );
+    return [];
+  });
 }
 
 /** Pointers of all numbers within an object, in the order of its class. Tweaks are not numbers of it: what they change is. */

@@ -1,23 +1,28 @@
 /** What moves it: what turning each dial a little does to each objective, from paired runs. One table, whoever ran the fights. */
 import type { Project } from '../model/project';
 import { type Scenario, scenarioKey } from '../analysis/scenario';
-import { type Dial, nudged, standsAt, turnTo } from './dial';
+import type { Turn } from '../model/turn';
+import { type Dial, nudged, turnTo, writtenAt } from './dial';
 import { type PairedEffect, type Ran, effectOf } from '../analysis/effect';
 import { type Objective, cellsOf } from './goal';
 
 /** A dial as it stands and as it is turned to see what it moves. */
 export interface Nudge {
   dial: Dial;
-  from: number;
-  to: number;
+  from: Turn['value'];
+  to: Turn['value'];
 }
+
+/** Of a number: it has values between. */
+export const isOfNumber = <N extends Nudge>(one: N): one is N & { from: number; to: number } =>
+  typeof one.from === 'number' && typeof one.to === 'number';
 
 /** What dials can be turned, and what can't: it leads nowhere, or has nowhere to go. */
 export function nudges(project: Project, dials: readonly Dial[]): { turned: Nudge[]; stuck: Dial[] } {
   const turned: Nudge[] = [];
   const stuck: Dial[] = [];
   for (const dial of dials) {
-    const [from, to] = [standsAt(project, dial), nudged(project, dial)];
+    const [from, to] = [writtenAt(project, dial), nudged(project, dial)];
     if (from === undefined || to === undefined) stuck.push(dial);
     else turned.push({ dial, from, to });
   }
@@ -25,7 +30,7 @@ export function nudges(project: Project, dials: readonly Dial[]): { turned: Nudg
 }
 
 /** A cell with one dial turned. */
-export const turnedCell = (cell: Scenario, dial: Dial, value: number): Scenario => ({
+export const turnedCell = (cell: Scenario, dial: Dial, value: Turn['value']): Scenario => ({
   ...cell,
   turned: [...(cell.turned ?? []), turnTo(dial, value)],
 });

@@ -1,15 +1,17 @@
 /** What Tune asks, as its address says it: whose fight, which numbers, and which of them is looked along. Pure. */
 import {
-  type BandMeasure,
   type Dial,
+  LIMITS,
+  MOST_GOALS,
   type Nudge,
-  type Objective,
   type Project,
+  type QuestionGoal,
   type Scenario,
-  aimOf,
-  dialFor,
-  goalsOf,
-  lookAt,
+  dialOfText,
+  dialText,
+  goalOfText,
+  goalText,
+  isOfNumber,
   pointerSteps,
   scenarioKey,
   scenarioOf,
@@ -19,9 +21,8 @@ import {
 
 /** Copies of an enemy whose duel is asked about: alone it is often won by one side always, and then nothing moves it. */
 export const CROWD = 6;
-/** Numbers of a question, and goals. */
-export const MOST_DIALS = 200;
-export const MOST_GOALS = 12;
+/** Numbers of a question. */
+const MOST_DIALS = LIMITS.questionDials;
 
 export interface Lens {
   tier?: string;
@@ -67,49 +68,35 @@ function isThere(project: Project, key: string): boolean {
 /** The fight without the lens: what the address says. */
 export const fightKey = (cell: Scenario): string => scenarioKey({ kind: cell.kind, id: cell.id, ...(cell.duel && { duel: cell.duel }) });
 
-/** Measures that are looked at where the brief says nothing of a fight. */
-const USUAL: Record<Scenario['kind'], readonly BandMeasure[]> = {
-  duel: ['won', 'timeToKill', 'peakPressureShare', 'dose'],
-  encounter: ['won', 'length', 'peakPressureShare', 'longestWithoutLull'],
-};
-
-/**
- * What the brief wants of the fight, then what is usually looked at. A crowd is nobody's goal: what the brief wants of its enemy's
- * duel is no goal of six of them.
- */
-export function objectivesOf(project: Project, cell: Scenario): Objective[] {
-  const own = goalsOf(project, { tiers: [cell.tier], skills: [cell.skill] }).filter((goal) => scenarioKey(goal.cell) === scenarioKey(cell));
-  const goals = own.slice(0, MOST_GOALS).map(aimOf);
-  const usual = USUAL[cell.kind]
-    .filter((measure) => !goals.some((goal) => goal.measure === measure))
-    .map((measure) => lookAt(cell, measure));
-  return goals.length >= 4 ? goals : [...goals, ...usual.slice(0, 4 - goals.length)];
-}
-
-/** Dials of the address, one a space: a pointer, with `=LOW..HIGH` where its range was changed. */
+/** Dials of the address, one a space. */
 export function dialsOf(project: Project, query: URLSearchParams): Dial[] {
-  return (query.get('dials') ?? '')
-    .split(' ')
-    .filter((text) => text !== '')
-    .slice(0, MOST_DIALS)
-    .flatMap((text) => dialOf(project, text) ?? []);
-}
-
-function dialOf(project: Project, text: string): Dial | undefined {
-  const [path, range] = text.split('=');
-  const dial = path.startsWith('/') ? dialFor(project, path) : undefined;
-  const [low, high] = range?.split('..').map(Number) ?? [];
-  return dial && low < high ? { ...dial, low, high } : dial;
+  const found = new Map<string, Dial>();
+  for (const text of (query.get('dials') ?? '').split(' ').slice(0, MOST_DIALS)) {
+    const dial = text === '' ? undefined : dialOfText(project, text);
+    if (dial) found.set(dial.id, dial);
+  }
+  return [...found.values()];
 }
 
 /** Back into the address. */
-export function dialsText(project: Project, dials: readonly Dial[]): string | undefined {
-  const text = dials.map((dial) => {
-    const usual = dialFor(project, dial.path);
-    return usual?.low === dial.low && usual.high === dial.high ? dial.path : `${dial.path}=${dial.low}..${dial.high}`;
-  });
-  return text.length ? text.join(' ') : undefined;
+export const dialsText = (project: Project, dials: readonly Dial[]): string | undefined =>
+  dials.length ? dials.map((dial) => dialText(project, dial)).join(' ') : undefined;
+
+/** Goals of the address' own, one a space; none: what the brief wants. */
+export function goalsIn(project: Project, query: URLSearchParams): QuestionGoal[] {
+  return (query.get('goals') ?? '')
+    .split(' ')
+    .slice(0, MOST_GOALS)
+    .flatMap((text) => {
+      try {
+        return text === '' ? [] : [goalOfText(project, text)];
+      } catch {
+        return []; // an address may hold anything
+      }
+    });
 }
+
+export const goalsText = (goals: readonly QuestionGoal[]): string | undefined => (goals.length ? goals.map(goalText).join(' ') : undefined);
 
 /** With one more, once; at its place where it is there. */
 export const withDial = (dials: readonly Dial[], dial: Dial): Dial[] =>
@@ -149,8 +136,9 @@ export function turnSearch(project: Project, pointer: string, { tier, skill }: L
  */
 export function pointOf(query: URLSearchParams, chosen: Nudge | undefined, others: readonly Nudge[]): Nudge[] {
   if (!chosen) return [];
+  if (!isOfNumber(chosen)) return [chosen];
   const value = (name: string) => (query.get(name) === null ? undefined : Number(query.get(name)));
-  const second = others.find(({ dial }) => dial.id === query.get('with') && dial.id !== chosen.dial.id);
+  const second = others.filter(isOfNumber).find(({ dial }) => dial.id === query.get('with') && dial.id !== chosen.dial.id);
   const [at, and] = [value('at'), second && value('and')];
   const first = { ...chosen, to: at ?? (and === undefined ? chosen.to : chosen.from) };
   return second && and !== undefined ? [first, { ...second, to: and }] : [first];
