@@ -90,7 +90,7 @@ describe('what moves it', () => {
 
     // The same point as a replay, without writing it.
     await (await page.waitForSelector(value('44 hp')))!.click();
-    await press(page, point, 'Open it so, as a replay');
+    await press(page, point, 'As a replay');
     await page.waitForSelector('[data-testid=replay-digest]');
     expect(await page.$eval('main h1', (one) => one.textContent)).toBe('Duel with Clipper, Health 44 hp');
   });

@@ -38,7 +38,8 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   const page = await (await browser.createBrowserContext()).newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => errors.push(String(error)));
-  page.setDefaultTimeout(1_700_000);
+  // Long enough for any machine; less to find out at once where a new test waits for what never comes.
+  page.setDefaultTimeout(Number(process.env.INSIDIA_TEST_PATIENCE_MS ?? 1_700_000));
   // What a test reads stays what it is, and what it does not look at costs nothing: readouts wait to be told to go on.
   await page.evaluateOnNewDocument(() => {
     if (location.protocol === 'http:' && sessionStorage.getItem('begun') === null) localStorage.setItem('insidia.readouts-held', 'yes');

@@ -109,6 +109,7 @@ export * from './tuning/kept';
 export * from './model/question';
 export * from './tuning/map';
 export * from './tuning/moves';
+export * from './tuning/pairs';
 export * from './tuning/screening';
 export * from './model/turn';
 export * from './tuning/version-runs';

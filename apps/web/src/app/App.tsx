@@ -14,6 +14,7 @@ import { useProgress } from '../server/useProgress';
 import { useInspection } from '../warnings/useWarnings';
 import { FirstSteps } from './FirstSteps';
 import { fetchLater, later, whenIdle } from '../parts/later';
+import { Through } from './Through';
 import { TopBar } from './TopBar';
 import { useView } from './view';
 
@@ -105,6 +106,7 @@ function Opened({ project: document }: { project: Project }) {
       <div className="min-w-0">
         <Guard name="The top bar" shows={document}>
           <TopBar project={document} />
+          <Through project={document} />
           <FirstSteps key={document.id} project={document} />
         </Guard>
       </div>

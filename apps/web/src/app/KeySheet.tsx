@@ -30,6 +30,13 @@ const KEYS: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Tune',
+    [
+      ['Ctrl Enter', 'runs what the table lacks: asks again after an edit'],
+      ['↑ ↓', 'from number to number of the table'],
+    ],
+  ],
+  [
     'Replay',
     [
       ['Space', 'play, pause'],

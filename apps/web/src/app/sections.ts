@@ -7,7 +7,7 @@ export interface Place {
 }
 
 /** What holds in every section: how everything is looked at. Everything else belongs to the section that asked for it. */
-const SHARED = ['tier', 'skill', 'edit'] as const;
+const SHARED = ['tier', 'skill', 'edit', 'turned'] as const;
 
 /** Enemies, party, arenas …: the first step of an address within its project. */
 export function sectionOf(pathname: string): string | undefined {

@@ -1,5 +1,16 @@
 /** What the address says beside the path: the lens, what is being edited, and the duel of the readout. */
-import { type Company, DUEL_DEFAULTS, DUEL_MOST, type DuelFrom, type Project, companyOf, unitHeads } from '@insidia/core';
+import {
+  type Company,
+  DUEL_DEFAULTS,
+  DUEL_MOST,
+  type DuelFrom,
+  type Project,
+  type Turn,
+  companyOf,
+  dialOfTurn,
+  turnsOf,
+  unitHeads,
+} from '@insidia/core';
 import { useMemo } from 'react';
 import { useQuery } from './query';
 
@@ -19,6 +30,8 @@ export interface View {
   from: DuelFrom;
   /** m, of a wall between them; absent: none */
   wall?: number;
+  /** Numbers looked at as if they were turned; nothing of it is written. */
+  turned?: Turn[];
 }
 
 /** Stands for every party member together. */
@@ -43,7 +56,20 @@ export function viewOf(search: URLSearchParams, project: Project | null): View {
     distance: number('distance', 0, 200, DUEL_DEFAULTS.distance),
     with: companyIn(search, project),
     ...placementIn(search, project),
+    ...turnedIn(search, project),
   };
+}
+
+/** What is turned, as far as it leads anywhere. */
+function turnedIn(search: URLSearchParams, project: Project | null): Pick<View, 'turned'> {
+  const text = search.get('turned');
+  if (text === null || !project) return {};
+  try {
+    const turned = turnsOf(text).filter((turn) => dialOfTurn(project, turn) !== undefined);
+    return turned.length ? { turned } : {};
+  } catch {
+    return {}; // an address may hold anything
+  }
 }
 
 /** Who stands with an enemy, as far as the project knows them. */

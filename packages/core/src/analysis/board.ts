@@ -9,6 +9,7 @@ import { type BandMeasure, GOAL_MEASURES, columnOf } from '../measures/list';
 import type { Sample } from '../measures/sample';
 import { type Estimate, estimate } from '../measures/verdict';
 import type { Band } from '../model/brief';
+import type { Turn } from '../model/turn';
 import type { Project } from '../model/project';
 import { type UnitHead, unitHeads } from '../model/variants';
 import { type Scenario, scenarioKey } from './scenario';
@@ -50,6 +51,8 @@ export interface BoardLens {
   skill?: string;
   style?: string;
   players?: number;
+  /** Numbers turned to other values, as if they were written. */
+  turned?: readonly Turn[];
 }
 
 /** Columns of an axis; a project that has none of it gets one, as it is written. */
@@ -88,7 +91,7 @@ export function rowsOf(project: Project, measure: BandMeasure, axis: BoardAxis):
 }
 
 export function cellAt({ subject, id }: Pick<BoardRow, 'subject' | 'id'>, column: BoardColumn, lens: BoardLens): Scenario {
-  const { tier, skill, style, players } = { ...lens, ...column.at };
+  const { tier, skill, style, players, turned } = { ...lens, ...column.at };
   return {
     kind: subject === 'enemy' ? 'duel' : 'encounter',
     id,
@@ -96,6 +99,7 @@ export function cellAt({ subject, id }: Pick<BoardRow, 'subject' | 'id'>, column
     ...(skill && { skill }),
     ...(style && { style }),
     ...(players && subject !== 'enemy' && { players }),
+    ...(turned?.length && { turned }),
   };
 }
 
@@ -105,10 +109,10 @@ export function columnAt({ subject, id, wave }: BoardRow, measure: BandMeasure):
 
 /** All that the brief wants at the board's columns and lens. What is meant for the party as it is written is not asked of another number of players. */
 function goalsAt(project: Project, axis: BoardAxis, lens: BoardLens): Goal[] {
-  const { tier, skill, style, players } = lens;
-  if (axis === 'players') return goalsOf(project, { tiers: [tier], skills: [skill], style });
-  if (axis === 'skills') return goalsOf(project, { tiers: [tier], style, players });
-  return goalsOf(project, { skills: [skill], style, players });
+  const { tier, skill, style, players, turned } = lens;
+  if (axis === 'players') return goalsOf(project, { tiers: [tier], skills: [skill], style, turned });
+  if (axis === 'skills') return goalsOf(project, { tiers: [tier], style, players, turned });
+  return goalsOf(project, { skills: [skill], style, players, turned });
 }
 
 /**

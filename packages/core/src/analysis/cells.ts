@@ -5,6 +5,7 @@ import { columnOf } from '../measures/list';
 import type { Sample } from '../measures/sample';
 import type { Band } from '../model/brief';
 import { SUBJECT_OF } from '../model/brief-relations';
+import type { Turn } from '../model/turn';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
 import type { Scenario } from './scenario';
@@ -23,6 +24,7 @@ export interface Axes {
   skills?: readonly (string | undefined)[];
   style?: string;
   players?: number;
+  turned?: readonly Turn[];
 }
 
 /** Every band at every cell it speaks of. Absent axes: all tiers and all skills of the project; a project without any has one. */
@@ -48,6 +50,7 @@ export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
                 ...(skill && { skill }),
                 ...(axes.style && { style: axes.style }),
                 ...(axes.players && { players: axes.players }),
+                ...(axes.turned?.length && { turned: axes.turned }),
               },
             })),
           ),

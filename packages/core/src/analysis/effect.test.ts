@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draw } from '../engine/time/chance';
-import { type Ran, effectOf } from './effect';
+import { type Ran, effectOf, interactionOf } from './effect';
 
 const ran = (values: number[], mark = 'a'): Ran => ({ values, digests: values.map((_, i) => `${mark}${i}`) });
 /** Even draws from 0 to 1, by counter. */
@@ -102,5 +102,64 @@ describe('over many repeats', () => {
       expect(share).toBeGreaterThan(0.91);
       expect(share).toBeLessThan(0.99);
     }
+  });
+});
+
+describe('what two changes do together beyond their sum', () => {
+  const n = 300;
+  const noise = normal(5, n);
+  const four = (beyond: number) => {
+    const of = (add: number, mark: string) =>
+      ran(
+        noise.map((value) => value + add),
+        mark,
+      );
+    return [of(0, 'a'), of(1, 'b'), of(2, 'c'), of(3 + beyond, 'd')] as const;
+  };
+
+  test('is none where they add up, and as much as was put in where they don’t', () => {
+    for (const statistic of ['mean', 'median', 'p90'] as const) {
+      const none = interactionOf(...four(0), statistic);
+      expect([statistic, Math.abs(none.difference) < 1e-9, none.runs]).toEqual([statistic, true, n]);
+      const some = interactionOf(...four(-0.5), statistic);
+      expect([statistic, some.says]).toEqual([statistic, 'down']);
+      expect(some.difference).toBeCloseTo(-0.5, 9);
+      expect(some.before).toBeCloseTo(some.after + 0.5, 9);
+    }
+  });
+
+  test('of shares is by seeds: two that each save a fifth save no more together', () => {
+    const u = even(3, 1000);
+    const share = (edge: number, mark: string) =>
+      ran(
+        u.map((value) => (value < edge ? 1 : 0)),
+        mark,
+      );
+    const { says, difference, low, high } = interactionOf(share(0.3, 'a'), share(0.5, 'b'), share(0.5, 'c'), share(0.5, 'd'), 'share');
+    expect(says).toBe('down');
+    expect(difference).toBeCloseTo(-u.filter((value) => value >= 0.3 && value < 0.5).length / 1000, 9);
+    expect(low < difference && difference < high).toBe(true);
+  });
+
+  test('is exactly none where one of them changes no fight; can’t be told where a median never comes', () => {
+    const [a, b] = [ran([1, 2, 3], 'a'), ran([2, 3, 4], 'b')];
+    expect(interactionOf(a, a, b, b, 'median')).toMatchObject({ says: 'never', low: 0, high: 0, touched: 0 });
+    const never = ran([Infinity, Infinity, Infinity], 'c');
+    expect(interactionOf(a, b, never, ran([1, 2, 3], 'd'), 'median').says).toBe('mute');
+  });
+
+  test('its interval holds what was put in at its rate: noise of its own in each version', () => {
+    let held = 0;
+    for (let round = 0; round < 200; round++) {
+      const of = (add: number, k: number) =>
+        ran(
+          normal(1000 + 4 * round + k, 60).map((value) => value + add),
+          `${k}`,
+        );
+      const { low, high } = interactionOf(of(0, 0), of(1, 1), of(2, 2), of(4, 3), 'mean');
+      if (low <= 1 && 1 <= high) held++;
+    }
+    expect(held).toBeGreaterThanOrEqual(182);
+    expect(held).toBeLessThanOrEqual(199);
   });
 });

@@ -118,29 +118,85 @@ function resamples(n: number): Uint16Array[] {
 
 let known: Uint16Array[] | undefined;
 
-/**
- * Difference of quantiles with a percentile interval by bootstrap over seeds: each seed is drawn with both of its versions. The
- * draws are counter-based, so the same two versions give the same interval. Resamples in which one side is +∞ say nothing.
- */
-export function ofQuantiles(
+/** What two changes do together beyond the sum of what each does alone, from the same seeds run four ways. */
+export function interactionOf(
+  base: Ran,
+  first: Ran,
+  second: Ran,
+  both: Ran,
+  statistic: Statistic,
+  confidence: 0.95 | 0.995 = 0.95,
+): PairedEffect {
+  const all = [base, first, second, both];
+  const runs = Math.min(...all.map(({ digests }) => digests.length));
+  let touched = 0;
+  const rows: number[][] = [];
+  for (let i = 0; i < runs; i++) {
+    const [zero, one, other, two] = all.map(({ digests }) => digests[i]);
+    // Where one of them changed nothing, with the other or without, there is nothing to be beyond.
+    if (!((zero === one && other === two) || (zero === other && one === two))) touched++;
+    const values = all.map((ran) => ran.values[i]);
+    if (statistic === 'share') rows.push(values.map((value) => (value > 0 ? 1 : 0)));
+    else if (values.every((value) => value === value)) rows.push(values);
+  }
+  const [b, a1, a2, after] = all.map((_, side) =>
+    statisticOf(
+      rows.map((row) => row[side]),
+      statistic,
+    ),
+  );
+  const before = a1 + a2 - b;
+  const known = Number.isFinite(before) && Number.isFinite(after);
+  const found = { before, after, difference: known ? after - before : NaN, runs, touched };
+  if (runs > 0 && touched === 0) return { ...found, low: 0, high: 0, says: 'never' };
+  if (!known || rows.length < 2) return { ...found, low: NaN, high: NaN, says: 'mute' };
+  const { low, high } =
+    statistic === 'share' || statistic === 'mean'
+      ? ofMeans(
+          rows.map(([zero, one, other, two]) => [one + other - zero, two]),
+          confidence,
+        )
+      : ofQuantileSum(rows, [1, -1, -1, 1], QUANTILE[statistic], confidence);
+  return { ...found, low, high, says: low > 0 ? 'up' : high < 0 ? 'down' : 'none' };
+}
+
+/** Difference of quantiles, the second's less the first's, with a percentile interval by bootstrap over seeds. */
+export const ofQuantiles = (
   pairs: readonly (readonly [number, number])[],
   q: number,
   confidence: 0.95 | 0.995,
+): { low: number; high: number } => ofQuantileSum(pairs, [-1, 1], q, confidence);
+
+/**
+ * A sum of quantiles of versions, each with its sign, by percentile bootstrap over seeds: each seed is drawn with all of its
+ * versions. The draws are counter-based, so the same versions give the same interval. Resamples in which one is +∞ say nothing.
+ *
+ * @param rows a seed each, a version a column
+ */
+function ofQuantileSum(
+  rows: readonly (readonly number[])[],
+  signs: readonly number[],
+  q: number,
+  confidence: 0.95 | 0.995,
 ): { low: number; high: number } {
-  const n = pairs.length;
-  const orders = [0, 1].map((side) => pairs.map((_, i) => i).sort((i, j) => pairs[i][side] - pairs[j][side]));
+  const n = rows.length;
+  const orders = signs.map((_, side) => rows.map((_row, i) => i).sort((i, j) => rows[i][side] - rows[j][side]));
   const rank = Math.max(1, Math.ceil(q * n - 1e-9));
-  const differences: number[] = [];
+  const sums: number[] = [];
   for (const counts of resamples(n)) {
-    const [from, to] = orders.map((order, side) => {
+    let sum = 0;
+    for (let side = 0; side < signs.length; side++) {
       let seen = 0;
-      for (const i of order) if ((seen += counts[i]) >= rank) return pairs[i][side];
-      return NaN;
-    });
-    if (Number.isFinite(to - from)) differences.push(to - from);
+      for (const i of orders[side]) {
+        if ((seen += counts[i]) < rank) continue;
+        sum += signs[side] * rows[i][side];
+        break;
+      }
+    }
+    if (Number.isFinite(sum)) sums.push(sum);
   }
-  if (!differences.length) return { low: NaN, high: NaN };
-  differences.sort((a, b) => a - b);
+  if (!sums.length) return { low: NaN, high: NaN };
+  sums.sort((a, b) => a - b);
   const tail = (1 - confidence) / 2;
-  return { low: quantileOf(differences, tail), high: quantileOf(differences, 1 - tail) };
+  return { low: quantileOf(sums, tail), high: quantileOf(sums, 1 - tail) };
 }

@@ -75,7 +75,7 @@ export function toldEnough(
   told: readonly ToldMeasure[],
   across: readonly (readonly ToldMeasure[])[],
 ): boolean {
-  const key = scenarioKey(scenario);
+  const key = scenarioKey({ ...scenario, turned: undefined });
   const goals = goalsOf(project, { tiers: [scenario.tier], skills: [scenario.skill] }).filter(({ cell }) => scenarioKey(cell) === key);
   return told.every(({ column, statistic, values }, i) => {
     const ends = across.map((end) => look(end[i].values, { statistic, cap: 0 }).estimate.value).filter(Number.isFinite);

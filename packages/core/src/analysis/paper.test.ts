@@ -6,7 +6,7 @@ import { paperAttack, paperDuel } from './paper';
 
 /** Complete units from sketches. */
 function units(...sketches: object[]): Unit[] {
-  return parseProject({ format: 'insidia-project', version: 3, id: 'paper'', name: 'Paper', units: sketches }).units;
+  return parseProject({ format: 'insidia-project', version: 3, id: 'paper', name: 'Paper', units: sketches }).units;
 }
 
 const striker = (attack: object, more: object = {}) => unit({ id: 'clipper', attacks: [{ id: 'bite', ...attack }], ...more });

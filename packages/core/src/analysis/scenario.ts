@@ -81,7 +81,7 @@ function setupKey(duel: DuelSetup): string {
 const setupOfKey = (key: string): DuelSetup => setupOf(Object.fromEntries(key.split(';').map((part) => part.split('='))) as SetupWords);
 
 /** A duel as a readout sets it up; what is usual is left out, so that the usual duel is the board's. */
-export function duelScenario(project: Project, lens: Pick<Scenario, 'tier' | 'skill'>, options: DuelOptions): Scenario {
+export function duelScenario(project: Project, lens: Pick<Scenario, 'tier' | 'skill' | 'turned'>, options: DuelOptions): Scenario {
   const first = project.units.find(({ side }) => side === 'party')?.id;
   const against = typeof options.against === 'string' ? [options.against] : [...options.against];
   const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance, from = DUEL_DEFAULTS.from, company, wall, arena } = options;
@@ -100,6 +100,7 @@ export function duelScenario(project: Project, lens: Pick<Scenario, 'tier' | 'sk
     ...(lens.tier && { tier: lens.tier }),
     ...(lens.skill && { skill: lens.skill }),
     ...(Object.keys(duel).length > 0 && { duel }),
+    ...(lens.turned?.length && { turned: lens.turned }),
   };
 }
 

@@ -10,7 +10,8 @@ import { unitHeads } from '../model/variants';
 import { writtenUnit } from '../model/effective';
 import { itemStep } from '../model/walk';
 import type { Compiled } from '../engine/tables';
-import { type Turn, type TurnOperation, placesOfTurn } from '../model/turn';
+import { type Turn, type TurnOperation, placesOfTurn, turnedProject } from '../model/turn';
+import { unitProblems } from '../model/unit-relations';
 
 export interface Dial {
   id: string;
@@ -128,6 +129,19 @@ export function factorDial(project: Project, path: string, role?: string): Dial 
   return places.some(({ field, before }) => field.kind === 'number' && before !== 0) ? dial : undefined;
 }
 
+/** The dial that a turn is of; undefined where it leads nowhere. */
+export const dialOfTurn = (project: Project, { path, role, op, value }: Turn): Dial | undefined =>
+  typeof value !== 'number' ? wordDial(project, path, value) : op === '×' ? factorDial(project, path, role) : dialFor(project, path);
+
+/** "Clipper, Health 24 hp; …": what is turned, in words; what leads nowhere is left out. */
+export function turnsWords(project: Project, turns: readonly Turn[]): string {
+  const words = turns.flatMap((turn) => {
+    const dial = dialOfTurn(project, turn);
+    return dial ? [putWords(project, dial, turn.value)] : [];
+  });
+  return words.join('; ');
+}
+
 /** Numbers that a screening turns: fields of a unit that say how it looks, or how it is drawn, move nothing. */
 const LEFT_OUT = new Set(['/worth']);
 
@@ -178,7 +192,7 @@ export function kindsOfNumbers(project: Project, numbers: readonly Dial[]): Dial
   });
 }
 
-/** Every other word and yes-or-no that the enemies of a fight could go by: each a dial of its own. */
+/** Every other word and yes-or-no that the enemies of a fight could go by, each a dial of its own; none that asks for more to be said. */
 export function wordsOf(project: Project, compiled: Compiled): Dial[] {
   const own = new Set(compiled.names.types);
   return unitHeads(project).flatMap(({ id, side }) => {
@@ -186,10 +200,16 @@ export function wordsOf(project: Project, compiled: Compiled): Dial[] {
     return wordPaths(Unit, writtenUnit(project, id), []).flatMap(({ path, words }) =>
       words.flatMap((to) => {
         const dial = wordDial(project, pointerOf('units', id) + path, to);
-        return dial && dial.to !== writtenAt(project, dial) ? dial : [];
+        return dial && dial.to !== writtenAt(project, dial) && isWhole(project, id, dial) ? dial : [];
       }),
     );
   });
+}
+
+/** Whether a unit is one still with a word of it put to another: some ask for a place, a target, a list that was not needed. */
+function isWhole(project: Project, id: string, dial: Dial): boolean {
+  const turned = turnedProject(project, [turnTo(dial, dial.to!)]);
+  return unitProblems(turned, writtenUnit(turned, id), ['units', id]).length === 0;
 }
 
 /** Words that say how a unit looks, or on whose side it is, are no matter of its strength. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { compileScenario, scenarioKey } from '../analysis/scenario';
 import type { Project } from '../model/project';
 import type { Question, QuestionDial } from '../model/question';
-import { InvalidDocument } from '../model/problem';
+import { type InvalidDocument } from '../model/problem';
 import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
 import { NoGoal, dialOfText, dialText, goalOfText, goalText } from './asked-text';

@@ -73,8 +73,14 @@ function Board({ project }: { project: Project }) {
   const players = axis !== 'players' && count >= 1 && count <= most ? count : undefined;
   const lens = useMemo((): BoardLens => {
     // The axis that the columns are is not in the lens.
-    return { ...(axis !== 'tiers' && { tier: view.tier }), ...(axis !== 'skills' && { skill: view.skill }), style, players };
-  }, [axis, view.tier, view.skill, style, players]);
+    return {
+      ...(axis !== 'tiers' && { tier: view.tier }),
+      ...(axis !== 'skills' && { skill: view.skill }),
+      style,
+      players,
+      turned: view.turned,
+    };
+  }, [axis, view.tier, view.skill, style, players, view.turned]);
   const range = search.get('style') === RANGE && project.styles.length > 0;
   const lenses = useMemo(
     () => [lens, ...(range ? project.styles.map(({ id }) => ({ ...lens, style: id })) : [])],

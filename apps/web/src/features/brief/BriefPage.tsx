@@ -19,6 +19,7 @@ import {
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useQuery } from '../../app/query';
+import { useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
@@ -60,7 +61,8 @@ function BriefOf({ project }: { project: Project }) {
   const measure = BAND_MEASURES.find((key) => key === search.get('measure'));
   const listed = measure ? bands.filter((band) => band.measure === measure) : bands;
   const selected = listed.find(({ id }) => id === search.get('band')) ?? listed[0];
-  const goals = useMemo(() => goalsOf(project), [project]);
+  const [{ turned }] = useView(project);
+  const goals = useMemo(() => goalsOf(project, { turned }), [project, turned]);
   const asked = useMemo(() => askedOf(goals), [goals]);
   const read = useCells(project.id, asked);
   const judged = useMemo(() => (read ? judgeGoals(goals, samplesIn(read)) : []), [goals, read]);

@@ -36,8 +36,14 @@ export const EncounterPanel = guarded(
     const { answer, failure, pending } = useAppSelector((state) => state.readout.encounter);
     const lastChange = useAppSelector((state) => state.document.lastChange);
     const own = answer?.scenario.id === encounter.id ? answer : null;
-    const [{ tier, skill }] = useView(project);
-    const cell: Scenario = { kind: 'encounter', id: encounter.id, ...(tier && { tier }), ...(skill && { skill }) };
+    const [{ tier, skill, turned }] = useView(project);
+    const cell: Scenario = {
+      kind: 'encounter',
+      id: encounter.id,
+      ...(tier && { tier }),
+      ...(skill && { skill }),
+      ...(turned && { turned }),
+    };
     return (
       <aside aria-label="Readout" aria-busy={pending} className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
         <div className="section-head">

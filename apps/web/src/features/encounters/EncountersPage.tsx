@@ -37,7 +37,7 @@ function Encounters({ project }: { project: Project }) {
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
   const heads = useMemo(() => new Map(unitHeads(project).map((head): [string, UnitHead] => [head.id, head])), [project]);
   const encounter = project.encounters.find(({ id }) => id === params.encounter);
-  useReadout(encounter && { kind: 'encounter', id: encounter.id, ...lens });
+  useReadout(encounter && { kind: 'encounter', id: encounter.id, ...lens, ...(view.turned && { turned: view.turned }) });
   const base = `/projects/${project.id}/encounters`;
   const open = (id: string | undefined) => void navigate({ pathname: id ? `${base}/${id}` : base, search });
   const add = (made: EncounterClass) => {

@@ -50,7 +50,7 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
     const { copies, distance, arena, with: company, from, wall } = view;
     return { enemy, against, copies, distance, company, from, ...(wall !== undefined && { wall }), ...(arena && { arena }) };
   }, [head, other, others, whole, side, view]);
-  useReadout(duel && duelScenario(project, lens, duel));
+  useReadout(duel && duelScenario(project, { ...lens, turned: view.turned }, duel));
   const shown = useMemo(
     () =>
       duel && {

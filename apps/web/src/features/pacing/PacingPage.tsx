@@ -65,8 +65,8 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
   const [selected, setSelected] = useState<string>();
   const [ref, width] = useWidth<HTMLDivElement>(700);
   const strips = useMemo(
-    () => stripsOf(project, encounter.id, by, { tier: view.tier, skill: view.skill }),
-    [project, encounter.id, by, view.tier, view.skill],
+    () => stripsOf(project, encounter.id, by, { tier: view.tier, skill: view.skill, turned: view.turned }),
+    [project, encounter.id, by, view.tier, view.skill, view.turned],
   );
   const keys = useMemo(() => strips.map(({ key }) => key), [strips]);
   const columns = useMemo(() => pacingColumns(encounter), [encounter]);

@@ -6,6 +6,7 @@ import {
   type CurvePoint,
   type Encounter,
   type Project,
+  type Turn,
   scenarioKey,
   roundUp,
 } from '@insidia/core';
@@ -22,13 +23,14 @@ export interface Strip {
 
 export type Axis = 'tiers' | 'skills';
 
-export function stripsOf(project: Project, encounter: string, by: Axis, view: { tier?: string; skill?: string }): Strip[] {
+export function stripsOf(project: Project, encounter: string, by: Axis, view: { tier?: string; skill?: string; turned?: Turn[] }): Strip[] {
   const list = project[by];
   const all: { id?: string; name: string }[] = list.length ? list : [{ name: 'as written' }];
   return all.map(({ id, name }, i) => {
     const tier = by === 'tiers' ? id : view.tier;
     const skill = by === 'skills' ? id : view.skill;
-    const cell: Scenario = { kind: 'encounter', id: encounter, ...(tier && { tier }), ...(skill && { skill }) };
+    const lens = { ...(tier && { tier }), ...(skill && { skill }), ...(view.turned && { turned: view.turned }) };
+    const cell: Scenario = { kind: 'encounter', id: encounter, ...lens };
     return { id, name, cell, key: scenarioKey(cell), ...(by === 'tiers' && id && { number: i + 1 }) };
   });
 }

@@ -3,13 +3,12 @@ import {
   type Arena,
   Arena as ArenaClass,
   blank,
-  dialFor,
   DUEL_DEFAULTS,
   duelScenario,
   type Project,
   type Replay,
   type Scenario,
-  putWords,
+  turnsWords,
   scenarioOptions,
   type Turn,
   turnsOf,
@@ -54,11 +53,8 @@ export function turnedOf(query: URLSearchParams): Turn[] {
 
 /** "with Clipper, Health 24 hp; …" */
 export function turnedWords(project: Project, turned: readonly Turn[]): string {
-  const words = turned.flatMap(({ path, value }) => {
-    const dial = dialFor(project, path);
-    return dial ? [putWords(project, dial, value)] : [];
-  });
-  return words.length ? `with ${words.join('; ')}` : '';
+  const words = turnsWords(project, turned);
+  return words && `with ${words}`;
 }
 
 /** What stands beside a run: another seed, another tier, the document before the last edit. */

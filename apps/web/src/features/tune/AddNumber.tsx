@@ -6,9 +6,11 @@ import {
   dialFor,
   dialValue,
   dialWords,
+  kindsOfNumbers,
   numbersOf,
-  standsAt,
   unitHeads,
+  wordsOf,
+  writtenAt,
 } from '@insidia/core';
 import { Command } from 'cmdk';
 import { useMemo } from 'react';
@@ -20,7 +22,7 @@ interface Props {
   onAdd: (dial: Dial) => void;
 }
 
-/** A number of the fight, found by a part of its name. */
+/** A number of the fight, a kind of them or a word, found by a part of its name. */
 export function AddNumber({ project, cell, onAdd }: Props) {
   return (
     <Popover
@@ -48,14 +50,15 @@ export function AddNumber({ project, cell, onAdd }: Props) {
 
 function Numbers({ project, cell, onAdd }: Props) {
   const dials = useMemo(() => {
-    const own = numbersOf(project, compileScenario(project, cell), cell.kind === 'encounter' ? cell.id : undefined, true);
-    return [...own, ...partyDials(project)];
+    const compiled = compileScenario(project, cell);
+    const own = numbersOf(project, compiled, cell.kind === 'encounter' ? cell.id : undefined, true);
+    return [...own, ...partyDials(project), ...kindsOfNumbers(project, own), ...wordsOf(project, compiled)];
   }, [project, cell]);
   return (
     <Command label="Add a number" loop>
       <Command.Input
         autoFocus
-        placeholder="clipper health, cooldown, delay …"
+        placeholder="clipper health, cooldown, delay, all of the role …"
         className="h-8 w-full border-b bg-transparent px-1 outline-none"
       />
       <Command.List className="scroll max-h-[300px] py-1">
@@ -73,7 +76,11 @@ function Numbers({ project, cell, onAdd }: Props) {
               <span className="min-w-0 flex-1 truncate">
                 {whose} › {name}
               </span>
-              <span className="text-ink-3">{dialValue(project, dial, standsAt(project, dial) ?? 0)}</span>
+              <span className="shrink-0 text-ink-3">
+                {dial.to === undefined
+                  ? dialValue(project, dial, writtenAt(project, dial) ?? 0)
+                  : `${dialValue(project, dial, dial.to)}, not ${dialValue(project, dial, writtenAt(project, dial) ?? '')}`}
+              </span>
             </Command.Item>
           );
         })}

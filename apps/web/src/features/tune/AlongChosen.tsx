@@ -1,10 +1,10 @@
-import { type Dial, type Moves, alongPoint, gridOf, pointsBetween, scenarioKey, turnedCell } from '@insidia/core';
+import { type Dial, alongPoint, gridOf, pointsBetween, scenarioKey, turnedCell } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useQuery } from '../../app/query';
 import { useAppSelector } from '../../store/store';
 import { Along } from './Along';
 import { ranged } from './address';
-import { type Asked, lackingOf, useRan } from './reading';
+import { type Asked, type NumberMoves, lackingOf, useRan } from './reading';
 
 /** The chosen number's curves, as far as they have been run. */
 export function AlongChosen({
@@ -15,7 +15,7 @@ export function AlongChosen({
   runs,
   onDial,
   onRun,
-}: Asked & { chosen: Moves; runs: number; onDial: (dial: Dial) => void; onRun: (keys: string[]) => void }) {
+}: Asked & { chosen: NumberMoves; runs: number; onDial: (dial: Dial) => void; onRun: (keys: string[]) => void }) {
   const [query, setQuery] = useQuery();
   const saved = useAppSelector((state) => state.document.saving === 'saved');
   const [closer, setCloser] = useState<{ dial: Dial; at: number[] }>();

@@ -1,11 +1,15 @@
+import type { ReactNode } from 'react';
+
 interface Props {
   fights: readonly { key: string; name: string; note: string; kind: 'duel' | 'encounter' }[];
   current: string;
   onChoose: (key: string) => void;
+  /** Above them: questions that are kept. */
+  children: ReactNode;
 }
 
 /** The fights that can be asked about, and how the table reads. */
-export function FightList({ fights, current, onChoose }: Props) {
+export function FightList({ fights, current, onChoose, children }: Props) {
   const part = (title: string, kind: Props['fights'][number]['kind']) => {
     const own = fights.filter((one) => one.kind === kind);
     return (
@@ -32,6 +36,7 @@ export function FightList({ fights, current, onChoose }: Props) {
   };
   return (
     <nav aria-label="Fights" className="scroll flex min-h-0 flex-col border-r bg-well">
+      {children}
       {part('Encounters', 'encounter')}
       {part('Crowds', 'duel')}
       <span className="flex-1" />

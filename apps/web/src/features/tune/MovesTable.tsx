@@ -8,6 +8,7 @@ import {
   type Verdict,
   dialValue,
   dialWords,
+  isOfNumber,
   numberOf,
   pointerSteps,
   unitHeads,
@@ -115,7 +116,7 @@ export function MovesTable(props: Props) {
               const { name, whose } = dialWords(project, dial);
               const here = dial.id === chosen;
               const steps = pointerSteps(dial.path);
-              const colour = steps[0] === 'units' ? colours.get(steps[1]) : undefined;
+              const colour = steps[0] === 'units' || steps[0] === 'variants' ? colours.get(steps[1]) : undefined;
               return (
                 <tr
                   key={dial.id}
@@ -151,7 +152,15 @@ export function MovesTable(props: Props) {
                     </button>
                   </td>
                   <td>
-                    <DialStrip dial={dial} now={from} marks={[{ at: to }, ...(here && at !== undefined ? [{ at, chosen: true }] : [])]} />
+                    {isOfNumber(one) ? (
+                      <DialStrip
+                        dial={dial}
+                        now={one.from}
+                        marks={[{ at: one.to }, ...(here && at !== undefined ? [{ at, chosen: true }] : [])]}
+                      />
+                    ) : (
+                      <span className="text-label text-ink-3">no values between</span>
+                    )}
                   </td>
                   {effects.map((effect, i) => (
                     <td key={objectives[i].column + objectives[i].statistic} className="px-1">

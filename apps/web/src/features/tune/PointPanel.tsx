@@ -10,8 +10,10 @@ import {
   numberOf,
   setupWords,
   told,
-  unitOf,
+  turnTo,
+  turnedProject,
   turnsKey,
+  unitOf,
   verdictOf,
   wantedWords,
 } from '@insidia/core';
@@ -23,6 +25,7 @@ import { VerdictMark } from '../../visuals/VerdictMark';
 import { WIDTH } from '../readout/Measure';
 import type { RanOf } from './reading';
 import { headOf } from './words';
+import { WriteTo } from './WriteTo';
 
 interface Props {
   project: Project;
@@ -33,7 +36,7 @@ interface Props {
   /** Numbers and where they are put; none: nothing is turned. */
   put: readonly Nudge[];
   ran: RanOf;
-  onWrite: (put: readonly Nudge[]) => void;
+  onWrite: (put: readonly Nudge[], document: Project, where?: string, tier?: string) => void;
 }
 
 /** One point: each goal before and after, and the way to write it. */
@@ -51,6 +54,7 @@ export function PointPanel({ project, cell, after, objectives, put, ran, onWrite
     );
   const turned = put.filter(({ from, to }) => from !== to);
   const same = turned.length === 0;
+  const turns = turned.map(({ dial, to }) => turnTo(dial, to));
   const values = turned.map(({ dial, to }) => dialValue(project, dial, to)).join(' and ');
   return (
     <aside aria-label="The point" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
@@ -88,18 +92,40 @@ export function PointPanel({ project, cell, after, objectives, put, ran, onWrite
           disabled={same}
           onClick={() => {
             setWritten(values);
-            onWrite(turned);
+            onWrite(turned, turnedProject(project, turns));
           }}
         >
           {same ? 'It is written' : `Write ${values}`}
         </button>
+        {!same && (
+          <WriteTo
+            project={project}
+            cell={cell}
+            turns={turns}
+            onWrite={(_, document, where, tier) => {
+              setWritten(`${values} ${where}`);
+              onWrite(turned, document, where, tier);
+            }}
+          />
+        )}
         <Link className="btn" to={replayOf(project, after)}>
-          {same ? 'Open as a replay' : 'Open it so, as a replay'}
+          {same ? 'Open as a replay' : 'As a replay'}
         </Link>
+        {!same && (
+          <Link className="btn" to={throughBoard(project, after)}>
+            Look through it
+          </Link>
+        )}
         {written && <span className="text-label text-ink-3">written: {written}; Ctrl Z takes it back</span>}
       </div>
     </aside>
   );
+}
+
+/** The board with the numbers turned; from there every section. */
+function throughBoard(project: Project, { tier, skill, turned = [] }: Scenario) {
+  const query = new URLSearchParams({ ...(tier && { tier }), ...(skill && { skill }), turned: turnsKey(turned) });
+  return { pathname: `/projects/${project.id}/board`, search: query.toString() };
 }
 
 /** The fight as it is written, or with numbers turned: the address says so. */

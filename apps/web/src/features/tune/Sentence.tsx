@@ -1,26 +1,29 @@
-import { type Dial, type Objective, type Project, type Scenario, unitHeads } from '@insidia/core';
+import type { Dial, Objective, Project, QuestionGoal, Scenario } from '@insidia/core';
 import { CROWD } from './address';
+import { Goals } from './Goals';
+import { fightName } from './questions';
 
 /** What is asked, in one sentence. */
 export function Sentence({
   project,
   cell,
   objectives,
+  own,
   dials,
+  onGoals,
   onCrowd,
 }: {
   project: Project;
   cell: Scenario;
   objectives: readonly Objective[];
+  /** Goals of the question's own. */
+  own: readonly QuestionGoal[];
   dials: readonly Dial[];
+  onGoals: (text: string | undefined) => void;
   onCrowd: () => void;
 }) {
   const wanted = objectives.filter(({ band }) => band).length;
   const copies = cell.duel?.copies ?? 1;
-  const name =
-    cell.kind === 'encounter'
-      ? project.encounters.find(({ id }) => id === cell.id)?.name
-      : `${copies > 1 ? `${copies} × ` : ''}${unitHeads(project).find(({ id }) => id === cell.id)?.name}`;
   const at = [project.tiers.find(({ id }) => id === cell.tier)?.name, project.skills.find(({ id }) => id === cell.skill)?.name].filter(
     Boolean,
   );
@@ -31,9 +34,10 @@ export function Sentence({
   ].filter(Boolean);
   return (
     <p className="px-4 pb-2 pt-1 text-ink-2">
-      What moves <b className="text-ink">{goals.join(' and ')}</b> of <b className="text-ink">{name}</b>, seen as{' '}
-      <b className="text-ink">{at.length ? at.join(', ') : 'written'}</b>, of{' '}
-      <b className="text-ink">{dials.length === 0 ? 'no number yet' : `${dials.length} ${dials.length === 1 ? 'number' : 'numbers'}`}</b>?
+      What moves <Goals project={project} cell={cell} objectives={objectives} own={own} label={goals.join(' and ')} onGoals={onGoals} /> of{' '}
+      <b className="text-ink">{fightName(project, cell)}</b>, seen as <b className="text-ink">{at.length ? at.join(', ') : 'written'}</b>,
+      of <b className="text-ink">{dials.length === 0 ? 'no number yet' : `${dials.length} ${dials.length === 1 ? 'number' : 'numbers'}`}</b>
+      ?
       {cell.kind === 'duel' && copies === 1 && (
         <>
           {' '}

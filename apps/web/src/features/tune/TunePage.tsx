@@ -4,28 +4,31 @@ import {
   type Nudge,
   type Project,
   type Scenario,
+  isOfNumber,
   judge,
   keysOfMoves,
   movesOf,
   nudges,
+  objectivesOf,
   putWords,
   scenarioKey,
-  turnTo,
   turnedCell,
-  turnedProject,
 } from '@insidia/core';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useQuery } from '../../app/query';
 import { useView } from '../../app/view';
 import { runCells } from '../../server/batches';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { CROWD, cellOf, dialsOf, dialsText, fightKey, fightsOf, objectivesOf, pointOf, withDial } from './address';
+import { CROWD, cellOf, dialsOf, dialsText, fightKey, fightsOf, goalsIn, pointOf, withDial } from './address';
 import { AlongChosen } from './AlongChosen';
 import { FightList } from './FightList';
 import { MovesTable } from './MovesTable';
+import { Pairs } from './Pairs';
 import { PointPanel } from './PointPanel';
+import { QuestionList } from './QuestionList';
+import { withQuestions } from './questions';
 import { type Asked, RUNS, lackingOf, useRan } from './reading';
 import { Sentence } from './Sentence';
 import { TwoAtOnce } from './TwoAtOnce';
@@ -58,7 +61,10 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
   const saved = useAppSelector((state) => state.document.saving === 'saved');
   const busy = useAppSelector((state) => state.batches.since !== null);
   const runs = RUNS.find((one) => String(one) === query.get('runs')) ?? 200;
-  const objectives = useMemo(() => objectivesOf(project, cell), [project, cell]);
+  const goalText = query.get('goals') ?? '';
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- what is read of the query is in the text
+  const goals = useMemo(() => goalsIn(project, query), [project, goalText]);
+  const objectives = useMemo(() => objectivesOf(project, cell, goals), [project, cell, goals]);
   const dialText = query.get('dials') ?? '';
   // eslint-disable-next-line react-hooks/exhaustive-deps -- what is read of the query is in the text
   const dials = useMemo(() => dialsOf(project, query), [project, dialText]);
@@ -88,19 +94,54 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
         which.map((key) => ({ cell: key, runs })),
       ),
     );
-  const write = (put: readonly Nudge[]) => {
-    const words = put.map(({ dial, to }) => putWords(project, dial, to));
-    const turns = put.map(({ dial, to }) => turnTo(dial, to));
-    dispatch(changed({ document: turnedProject(project, turns), name: `Tune: ${words.join('; ')}` }));
-    setQuery({ at: undefined, and: undefined });
+  /** One edit; the question that it comes of remembers it. */
+  const write = (put: readonly Nudge[], document: Project, where?: string, tier?: string) => {
+    const words = `${put.map(({ dial, to }) => putWords(project, dial, to)).join('; ')}${where === undefined ? '' : `, ${where}`}`;
+    const asked = query.get('question');
+    const questions = document.tuning?.questions ?? [];
+    const told = questions.some(({ id }) => id === asked)
+      ? withQuestions(
+          document,
+          questions.map((one) => (one.id === asked ? { ...one, ledTo: words.slice(0, 2000) } : one)),
+        )
+      : document;
+    dispatch(changed({ document: told, name: `Tune: ${words}` }));
+    setQuery({ at: undefined, and: undefined, ...(tier !== undefined && { tier }) });
   };
+  // The one key of this page: asks what has not been run.
+  const ask = useRef(() => {});
+  useEffect(() => {
+    ask.current = () => {
+      if (saved && !busy && lacking.length && moved.length) run(lacking);
+    };
+  });
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) ask.current();
+    };
+    addEventListener('keydown', key);
+    return () => removeEventListener('keydown', key);
+  }, []);
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       <FightList
         fights={fightsOf(project)}
         current={fightKey(cell)}
-        onChoose={(fight) => setQuery({ fight, dials: undefined, dial: undefined, with: undefined, at: undefined, and: undefined })}
-      />
+        onChoose={(fight) =>
+          setQuery({
+            fight,
+            question: undefined,
+            goals: undefined,
+            dials: undefined,
+            dial: undefined,
+            with: undefined,
+            at: undefined,
+            and: undefined,
+          })
+        }
+      >
+        <QuestionList project={project} asking={{ cell, goals, dials, runs }} />
+      </FightList>
       <main className="scroll flex min-h-0 min-w-0 flex-col">
         <div className="flex items-baseline gap-3 px-4 pt-3">
           <h1 className="text-page">Tune</h1>
@@ -110,7 +151,9 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
           project={project}
           cell={cell}
           objectives={objectives}
+          own={goals}
           dials={dials}
+          onGoals={(text) => setQuery({ goals: text })}
           onCrowd={() => setQuery({ fight: fightKey({ ...cell, duel: { ...cell.duel, copies: CROWD } }), at: undefined, and: undefined })}
         />
         <MovesTable
@@ -137,7 +180,7 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
           onRuns={(many) => setQuery({ runs: many === 200 ? undefined : many })}
           onRun={() => run(lacking)}
         />
-        {chosen && (
+        {chosen && isOfNumber(chosen) && (
           <AlongChosen
             project={project}
             cell={cell}
@@ -148,14 +191,17 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
             onDial={(dial) => setDials(dials.map((one) => (one.id === dial.id ? dial : one)))}
           />
         )}
-        {chosen && (
+        {chosen && isOfNumber(chosen) && (
           <TwoAtOnce project={project} cell={cell} objectives={objectives} chosen={chosen} moved={moved} runs={runs} onRun={run} />
         )}
+        <Pairs project={project} objectives={objectives} moved={moved} runs={runs} onRun={run} />
       </main>
       <PointOf project={project} cell={cell} objectives={objectives} chosen={chosen} moved={moved} onWrite={write} />
     </div>
   );
 }
+
+type Write = (put: readonly Nudge[], document: Project, where?: string, tier?: string) => void;
 
 /** The chosen point before and after, and what writing it does. */
 function PointOf({
@@ -165,7 +211,7 @@ function PointOf({
   chosen,
   moved,
   onWrite,
-}: Asked & { chosen: Moves | undefined; moved: readonly Moves[]; onWrite: (put: readonly Nudge[]) => void }) {
+}: Asked & { chosen: Moves | undefined; moved: readonly Moves[]; onWrite: Write }) {
   const [query] = useQuery();
   const put = pointOf(query, chosen, moved);
   const after = put.reduce((now, { dial, from, to }) => (to === from ? now : turnedCell(now, dial, to)), cell);

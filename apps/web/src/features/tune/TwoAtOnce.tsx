@@ -1,10 +1,10 @@
-import { type MapAxis, type Moves, dialWords, mapCell, mapOf, mapValues, scenarioKey } from '@insidia/core';
+import { type MapAxis, type Moves, dialWords, isOfNumber, mapCell, mapOf, mapValues, scenarioKey } from '@insidia/core';
 import { useMemo } from 'react';
 import { useQuery } from '../../app/query';
 import { Choose } from '../../fields/Choose';
 import { useAppSelector } from '../../store/store';
 import { DialMap } from './DialMap';
-import { type Asked, lackingOf, useRan } from './reading';
+import { type Asked, type NumberMoves, lackingOf, useRan } from './reading';
 
 const NONE = 'none';
 
@@ -17,10 +17,10 @@ export function TwoAtOnce({
   moved,
   runs,
   onRun,
-}: Asked & { chosen: Moves; moved: readonly Moves[]; runs: number; onRun: (keys: string[]) => void }) {
+}: Asked & { chosen: NumberMoves; moved: readonly Moves[]; runs: number; onRun: (keys: string[]) => void }) {
   const [query, setQuery] = useQuery();
   const saved = useAppSelector((state) => state.document.saving === 'saved');
-  const others = moved.filter(({ dial }) => dial.id !== chosen.dial.id);
+  const others = moved.filter(isOfNumber).filter(({ dial }) => dial.id !== chosen.dial.id);
   const other = others.find(({ dial }) => dial.id === query.get('with'));
   const axes = useMemo(
     (): [MapAxis, MapAxis] => [

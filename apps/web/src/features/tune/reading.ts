@@ -1,11 +1,14 @@
 /** What has been run of the cells of a question. */
-import { type Objective, type Project, type Ran, type Scenario, DIGEST_COLUMN, scenarioKey } from '@insidia/core';
+import { type Moves, type Objective, type Project, type Ran, type Scenario, DIGEST_COLUMN, scenarioKey } from '@insidia/core';
 import { useMemo } from 'react';
 import type { CellRead } from '../../server/api';
 import { useCells } from '../../server/useCells';
 
 /** Runs of each number and of what is written, to choose from. */
 export const RUNS = [100, 200, 400, 1000];
+
+/** What a number does, which has values between. */
+export type NumberMoves = Moves & { from: number; to: number };
 
 /** What has been run of an objective's column in a cell as the document is now. */
 export type RanOf = (cell: Scenario, objective: Objective) => Ran | undefined;
