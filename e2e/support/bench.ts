@@ -105,7 +105,9 @@ export async function choose(page: Page, part: Part, label: string, name: string
   await trigger.evaluate((one) => one.scrollIntoView({ block: 'center' }));
   await trigger.focus();
   await page.keyboard.press('Enter');
-  await press(page, '[role=listbox]', name);
+  // By the keyboard: what is still loading may move the list from under the mouse.
+  await (await button(page, '[role=listbox]', name)).focus();
+  await page.keyboard.press('Enter');
   await page.waitForFunction(() => !document.querySelector('[data-radix-select-viewport]'));
 }
 

@@ -28,8 +28,8 @@ import {
   wordingSentence,
 } from '@insidia/core';
 import { stringify } from 'csv-stringify/sync';
-import { create } from 'xmlbuilder2';
 import { effectText, json } from './effect-text';
+import { junit } from './junit';
 import { EXIT, Exit } from './exit';
 import { textTable } from './text-table';
 
@@ -202,21 +202,20 @@ function asCsv({ after, all, asked, rows }: Found): string {
 
 /** A case a goal: failed where the second version misses it, skipped where that is undecided. */
 function asJunit({ before, after, all }: Found): string {
-  const missed = all.filter((one) => one.after?.verdict.startsWith('missed'));
-  const undecided = all.filter((one) => one.after?.verdict === 'undecided');
-  const root = create({ version: '1.0', encoding: 'UTF-8', invalidCharReplacement: '\uFFFD' }).ele('testsuites', {
-    name: `${before.name} → ${after.name}`,
-    tests: all.length,
-    failures: missed.length,
-  });
-  const suite = root.ele('testsuite', { name: 'compare', tests: all.length, failures: missed.length, skipped: undecided.length });
-  for (const one of all) {
-    const { measure } = one.goal.band;
-    const words = `${verdictWords(one.before)} → ${verdictWords(one.after)}${one.effect ? `, moved by ${effectText(measure, one.effect)} ${unitOf(measure)}` : ''}`;
-    const each = suite.ele('testcase', { classname: measure, name: nameOf(after, one.goal) });
-    if (missed.includes(one)) each.ele('failure', { message: words, type: one.after!.verdict });
-    else if (undecided.includes(one)) each.ele('skipped', { message: words });
-    else each.ele('system-out').txt(words);
-  }
-  return root.end({ prettyPrint: true }) + '\n';
+  return junit(
+    `${before.name} → ${after.name}`,
+    'compare',
+    all.map((one) => {
+      const { measure } = one.goal.band;
+      const moved = one.effect ? `, moved by ${effectText(measure, one.effect)} ${unitOf(measure)}` : '';
+      const { verdict } = one.after ?? {};
+      return {
+        classname: measure,
+        name: nameOf(after, one.goal),
+        message: `${verdictWords(one.before)} → ${verdictWords(one.after)}${moved}`,
+        outcome: verdict?.startsWith('missed') ? 'failed' : verdict === 'undecided' ? 'skipped' : 'passed',
+        ...(verdict && { type: verdict }),
+      };
+    }),
+  );
 }

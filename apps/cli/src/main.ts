@@ -69,17 +69,26 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     });
   subject(insidia.command('tune'))
     .description('what moves a fight: a tenth of each number, on the same seeds; or how it goes along one')
-    .option('-g, --goal <measure...>', 'measures, or measure:statistic (default: what the brief wants of this fight, or what is usual)')
+    .option('-q, --question <id>', 'a question that the project keeps: its fight, goals and dials')
+    .option(
+      '-g, --goal <measure...>',
+      'measures, as MEASURE:STATISTIC:LOW..HIGH or a part of it (default: what the brief wants of this fight, or what is usual)',
+    )
     .option(
       '-d, --dial <path...>',
-      'numbers to turn, as pointers into the document, with =LOW..HIGH or not (default: the strongest of all)',
+      'numbers to turn, as pointers into the document, with =LOW..HIGH or not; ROLE:/units/*/… for a kind of them, =WORD for a word (default: the strongest of all)',
     )
     .option('--strongest <n>', 'without --dial: how many to name', number, 10)
     .option('--screen <n>', 'without --dial: runs in which all numbers are turned at once to find them', number, 2000)
     .option('--along <path>', 'values of one number instead, with =LOW..HIGH or not')
-    .option('-n, --runs <n>', 'how many runs of each value', number, 400)
+    .option('--pairs', 'also what the first four do by twos, beyond the sum of what each does alone')
+    .option('-n, --runs <n>', 'how many runs of each value (default: 400, or as the question has it)', number)
     .option('--seed <n>', 'first seed', number, 1)
-    .addOption(new Option('-f, --format <format>', 'how to print').choices(['text', 'json', 'csv']).default('text'))
+    .addOption(
+      new Option('-f, --format <format>', 'how to print; junit: the goals as it is written')
+        .choices(['text', 'json', 'csv', 'junit'])
+        .default('text'),
+    )
     .action(async (file: string, options: TuneOptions) => {
       const [{ readProject }, { tune }] = await Promise.all([import('./input.js'), import('./tune.js')]);
       write(tune(readProject(file), options, report));

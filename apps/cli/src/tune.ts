@@ -1,7 +1,6 @@
 /** insidia tune: what moves a fight, and how it goes along one number. */
 import {
   BASE_RUNS,
-  type BandMeasure,
   Batch,
   type Dial,
   GOAL_MEASURES,
@@ -9,76 +8,84 @@ import {
   type Objective,
   type Project,
   type Ran,
-  STATISTICS,
+  PAIRED,
   type Sample,
   type Scenario,
   Screening,
-  type Statistic,
-  aimOf,
+  type Together,
   alongPoint,
   byStrength,
   compileScenario,
   crossingsOf,
   csvRow,
   designFor,
-  dialFor,
+  dialText,
   dialValue,
   dialWords,
-  goalsOf,
   gridOf,
-  lookAt,
+  judge,
   movesOf,
   nudges,
   numberOf,
   numbersOf,
+  objectivesOf,
+  pairsOf,
+  putWords,
   readOf,
   sampleOf,
   scenarioKey,
   standsAt,
+  togetherOf,
   turnedCell,
   unitOf,
   wantedWords,
 } from '@insidia/core';
 import { stringify } from 'csv-stringify/sync';
 import { effectText, json } from './effect-text';
+import { type AskedOptions, askedOf, dialOf } from './asked';
 import { EXIT, Exit } from './exit';
-import { type SubjectOptions, asUsage, subjectOf } from './simulate';
+import { junit } from './junit';
+import { asUsage } from './simulate';
 import { textTable } from './text-table';
 
-export interface TuneOptions extends SubjectOptions {
-  goal?: string[];
-  dial?: string[];
+export interface TuneOptions extends AskedOptions {
   along?: string;
   strongest: number;
-  runs: number;
   screen: number;
   seed: number;
-  format: 'text' | 'json' | 'csv';
+  pairs?: boolean;
+  format: 'text' | 'json' | 'csv' | 'junit';
 }
 
-/** Measures of a fight that no brief speaks of. */
-const USUAL: Record<Scenario['kind'], readonly BandMeasure[]> = {
-  duel: ['won', 'timeToKill', 'timeToDown', 'peakPressureShare'],
-  encounter: ['won', 'length', 'peakPressureShare', 'longestWithoutLull'],
-};
 /** Numbers that are measured by paired runs for each that is to be named: the order of a screening is not sure. */
 const KEPT = 1.6;
 
+/** What is told of: the fight, what is asked of it, and what has been run. */
+interface Told {
+  project: Project;
+  cell: Scenario;
+  objectives: Objective[];
+  options: TuneOptions;
+  runs: number;
+  samples: Samples;
+}
+
 /** @throws Exit for what is not there */
 export function tune(project: Project, options: TuneOptions, report: (text: string) => void): string {
-  const cell = subjectOf(project, options);
-  const objectives = objectivesOf(project, cell, options.goal);
-  const runner = new Samples(project, options.seed, options.runs, report);
-  if (options.along !== undefined) return along(project, cell, objectives, options, runner);
-  const given = options.dial?.map((text) => dialOf(project, text));
-  const asked = given ?? screened(project, cell, objectives, options, runner, report);
-  const { turned, stuck } = nudges(
-    project,
-    asked.map(({ dial }) => dial),
-  );
-  const moved = movesOf(objectives, turned, (one, objective) => runner.ran(one, objective));
-  const ordered = given ? moved : byStrength(moved, 0).slice(0, options.strongest);
-  return movesText(project, cell, objectives, ordered, stuck, options, given ? undefined : asked.length);
+  const { cells, goals, dials, runs } = askedOf(project, options);
+  const [cell] = cells;
+  const objectives = objectivesOf(project, cell, goals);
+  const samples = new Samples(project, options.seed, runs, report);
+  const told: Told = { project, cell, objectives, options, runs, samples };
+  if (options.format === 'junit') return junitOf(told);
+  if (options.along !== undefined) return along(told);
+  const asked = dials ?? screened(told, report);
+  const { turned, stuck } = nudges(project, asked);
+  const moved = movesOf(objectives, turned, (one, objective) => samples.ran(one, objective));
+  const ordered = dials ? moved : byStrength(moved, 0).slice(0, options.strongest);
+  const pairs = options.pairs ? pairsOf(ordered.slice(0, PAIRED)) : [];
+  const together = togetherOf(objectives, pairs, (one, objective) => samples.ran(one, objective));
+  return movesText(told, ordered, stuck, together, dials ? undefined : asked.length);
 }
 
 /** Runs scenarios once each and keeps what they came to. */
@@ -110,66 +117,39 @@ class Samples {
   }
 }
 
-/** `measure` or `measure:statistic`; absent: what the brief wants of this fight, or what is usual. */
-function objectivesOf(project: Project, cell: Scenario, asked: string[] | undefined): Objective[] {
-  if (asked) return asked.map((text) => objectiveOf(cell, text));
-  const key = scenarioKey(cell);
-  const own = goalsOf(project, { tiers: [cell.tier], skills: [cell.skill] }).filter((goal) => scenarioKey(goal.cell) === key);
-  return own.length ? own.map(aimOf) : USUAL[cell.kind].map((measure) => lookAt(cell, measure));
-}
-
-function objectiveOf(cell: Scenario, text: string): Objective {
-  const [measure, statistic] = text.split(':');
-  if (!(measure in GOAL_MEASURES)) throw new Exit(EXIT.usage, `there is no measure "${measure}": ${Object.keys(GOAL_MEASURES).join(', ')}`);
-  if (statistic !== undefined && !(STATISTICS as readonly string[]).includes(statistic))
-    throw new Exit(EXIT.usage, `there is no statistic "${statistic}": ${STATISTICS.join(', ')}`);
-  return lookAt(cell, measure as BandMeasure, statistic as Statistic | undefined);
-}
-
-/** `/units/clipper/health/max` or the same with `=16..28`. */
-function dialOf(project: Project, text: string): { dial: Dial } {
-  const [path, range] = text.split('=');
-  const dial = asUsage(() => dialFor(project, path));
-  if (!dial) throw new Exit(EXIT.usage, `"${path}" leads to no number of the document`);
-  if (range === undefined) return { dial };
-  const ends = range.split('..').map(Number);
-  if (ends.length !== 2 || !ends.every(Number.isFinite) || ends[0] >= ends[1])
-    throw new Exit(EXIT.usage, `"${range}" must be LOW..HIGH, such as 16..28`);
-  return { dial: { ...dial, low: ends[0], high: ends[1] } };
-}
-
 function screened(
-  project: Project,
-  cell: Scenario,
-  objectives: Objective[],
-  { screen, strongest, seed }: TuneOptions,
-  runner: Samples,
+  { project, cell, objectives, options: { screen, strongest, seed }, samples }: Told,
   report: (text: string) => void,
-): { dial: Dial }[] {
+): Dial[] {
   const compiled = asUsage(() => compileScenario(project, cell));
   const all = numbersOf(project, compiled, cell.kind === 'encounter' ? cell.id : undefined);
   const design = designFor(all, screen);
-  const screening = new Screening(project, cell, objectives, design, runner.of(cell, BASE_RUNS), seed + 1_000_000);
+  const screening = new Screening(project, cell, objectives, design, samples.of(cell, BASE_RUNS), seed + 1_000_000);
   for (let pair = 0; pair < design.pairs; pair++) {
     screening.add(screening.run(pair));
     report(`${all.length} numbers at once: ${pair + 1} of ${design.pairs} pairs`);
   }
-  return screening.result(0).slice(0, Math.ceil(strongest * KEPT));
+  return screening
+    .result(0)
+    .slice(0, Math.ceil(strongest * KEPT))
+    .map(({ dial }) => dial);
 }
 
-function along(project: Project, cell: Scenario, objectives: Objective[], options: TuneOptions, runner: Samples): string {
-  const { dial } = dialOf(project, options.along as string);
-  const now = standsAt(project, dial) as number;
+function along({ project, cell, objectives, options, runs, samples }: Told): string {
+  const dial = dialOf(project, options.along as string);
+  const now = standsAt(project, dial);
+  if (dial.to !== undefined || now === undefined)
+    throw new Exit(EXIT.usage, `"${options.along}" has no values between: it is a word or a yes-or-no`);
   const grid = gridOf(dial, now);
   const curves = objectives.map((objective) =>
-    grid.map((at) => alongPoint(at, objective, runner.ran(at === now ? cell : turnedCell(cell, dial, at), objective).values)),
+    grid.map((at) => alongPoint(at, objective, samples.ran(at === now ? cell : turnedCell(cell, dial, at), objective).values)),
   );
   const { name, whose } = dialWords(project, dial);
   const crossings = objectives.map(({ band }, i) => (band ? crossingsOf(curves[i], band) : []));
   if (options.format === 'json')
     return json({
       dial: { path: dial.path, name, whose, now },
-      runs: options.runs,
+      runs,
       objectives: objectives.map((one, i) => ({ ...named(one), points: curves[i], crossings: crossings[i] })),
     });
   const rows = objectives.flatMap((objective, i) =>
@@ -198,7 +178,7 @@ function along(project: Project, cell: Scenario, objectives: Objective[], option
     ),
   );
   return [
-    `${whose}, ${name}: ${options.runs} runs a value`,
+    `${whose}, ${name}: ${runs} runs a value`,
     '',
     textTable(['value', ...objectives.map(headOf)], lines, 1),
     ...told.map((line) => `${line}\n`),
@@ -215,13 +195,31 @@ const headOf = ({ measure, statistic, band }: Objective): string => {
   return `${label}${statistic === usual ? '' : `, ${statistic}`}${band ? ` (${wantedWords(measure, band)})` : unit && `, ${unit}`}`;
 };
 
+/** A case a goal as the fight is written: failed where it is missed, skipped where that is undecided or nothing is wanted. */
+function junitOf({ project, cell, objectives, runs, samples }: Told): string {
+  const cases = objectives.map((objective) => {
+    const { estimate, verdict } = judge(samples.ran(cell, objective).values, objective.statistic, objective.band ?? {});
+    const { measure } = objective;
+    const told = `${numberOf(measure, estimate.value)} (${numberOf(measure, estimate.low)} to ${numberOf(measure, estimate.high)}) ${unitOf(measure)}`;
+    return { name: headOf(objective), measure, message: told.trim(), verdict: objective.band ? verdict : undefined };
+  });
+  return junit(
+    project.name,
+    `${scenarioKey(cell)}, ${runs} runs`,
+    cases.map(({ name, measure, message, verdict }) => ({
+      classname: measure,
+      name,
+      message: verdict === undefined ? `${message}, nothing is wanted of it` : `${message}, ${VERDICTS[verdict]}`,
+      outcome: verdict === 'met' ? 'passed' : verdict?.startsWith('missed') ? 'failed' : 'skipped',
+    })),
+  );
+}
+
 function movesText(
-  project: Project,
-  cell: Scenario,
-  objectives: Objective[],
+  { project, cell, objectives, options: { format }, runs }: Told,
   moved: readonly Moves[],
   stuck: readonly Dial[],
-  { runs, format }: TuneOptions,
+  together: readonly Together[],
   measured: number | undefined,
 ): string {
   const rows = moved.map(({ dial, from, to, effects }) => ({ dial, from, to, words: dialWords(project, dial), effects }));
@@ -230,8 +228,21 @@ function movesText(
       subject: scenarioKey(cell),
       runs,
       objectives: objectives.map(named),
-      dials: rows.map(({ dial: { path }, from, to, words, effects }) => ({ path, ...words, from, to, effects })),
+      dials: rows.map(({ dial, from, to, words, effects }) => ({
+        path: dial.path,
+        ...(dial.role !== undefined && { role: dial.role }),
+        ...words,
+        from,
+        to,
+        effects,
+      })),
       stuck: stuck.map(({ path }) => path),
+      ...(together.length && {
+        together: together.map(({ first, second, effects }) => ({
+          dials: [first.dial, second.dial].map((dial) => dialText(project, dial)),
+          effects,
+        })),
+      }),
     });
   if (format === 'csv') {
     const flat = rows.flatMap(({ dial: { path }, from, to, words, effects }) =>
@@ -257,6 +268,17 @@ function movesText(
     '',
     textTable(['of', 'number', 'turned', ...objectives.map(headOf)], lines, 3),
     ...stuck.map((dial) => `${dialWords(project, dial).name} can’t be turned: it has nowhere to go\n`),
+    ...togetherText(project, objectives, together),
     'never: not one of the fights went otherwise; ≈: the interval holds 0\n',
   ].join('\n');
+}
+
+/** What pairs do beyond the sum of what each does alone. */
+function togetherText(project: Project, objectives: readonly Objective[], together: readonly Together[]): string[] {
+  if (!together.length) return [];
+  const lines = together.map(({ first, second, effects }) => [
+    [first, second].map(({ dial, to }) => putWords(project, dial, to)).join(' and '),
+    ...effects.map((effect, i) => (effect ? effectText(objectives[i].measure, effect) : '')),
+  ]);
+  return ['by twos, beyond the sum of what each does alone', '', textTable(['numbers', ...objectives.map(headOf)], lines, 1)];
 }

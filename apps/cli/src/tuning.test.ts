@@ -79,11 +79,76 @@ describe('tune', () => {
     };
     expect(await refused('--dial', '/units/nobody/health/max')).toEqual([
       2,
-      '"/units/nobody/health/max" leads to no number of the document',
+      '"/units/nobody/health/max" leads to no number of the document, or to no such word',
     ]);
     expect(await refused('--dial', '/units/clipper/health/max=30..20')).toEqual([2, '"30..20" must be LOW..HIGH, such as 16..28']);
     expect((await refused('--goal', 'fun'))[1]).toMatch(/^there is no measure "fun": /);
     expect((await refused('--goal', 'won:mode'))[1]).toMatch(/^there is no statistic "mode": /);
+  });
+});
+
+describe('tune asks a question that the project keeps', () => {
+  const question = ['tune', demo, '--question', 'clippers-in-a-crowd', '--runs', '40'];
+
+  test('its fight, goals and dials; by its id or its name; at another tier', async () => {
+    const { status, stdout } = await call([...question, '-f', 'json', '--pairs']);
+    expect(status).toBe(0);
+    const told = JSON.parse(stdout) as {
+      subject: string;
+      objectives: { measure: string; wanted: string }[];
+      dials: { path: string }[];
+      together: { dials: string[]; effects: { says: string }[] }[];
+    };
+    expect(told.subject).toBe('duel|clipper||regular|||copies=6');
+    expect(told.objectives.map(({ measure, wanted }) => [measure, wanted])).toEqual([
+      ['won', 'wanted 70–90'],
+      ['timeToKill', ''],
+      ['peakPressureShare', 'wanted 2–8'],
+    ]);
+    expect(told.dials.map(({ path }) => path)).toEqual([
+      '/units/clipper/attacks/bite/beat/cooldown',
+      '/units/clipper/health/max',
+      '/units/clipper/movement/run',
+    ]);
+    expect(told.together.map(({ dials }) => dials.length)).toEqual([2, 2, 2]);
+    const named = await call(['tune', demo, '--question', 'Clippers in a crowd', '--runs', '40', '-f', 'json', '--tier', 'bloom']);
+    expect(JSON.parse(named.stdout)).toMatchObject({ subject: 'duel|clipper|bloom|regular|||copies=6' });
+  });
+
+  test('as text with its pairs, as JUnit the goals as they are written', async () => {
+    expect((await call([...question, '--pairs'])).stdout).toMatch(/by twos, beyond the sum[^]*Health 24 hp and Clipper, Run 7.7 m\/s/);
+    const { stdout } = await call([...question, '-f', 'junit']);
+    const { testsuites } = create(stdout).end({ format: 'object' }) as any;
+    expect(testsuites.testsuite.testcase.map((one: any) => one['@classname'])).toEqual(['won', 'timeToKill', 'peakPressureShare']);
+    expect(testsuites['@tests']).toBe('3');
+  });
+
+  test('of a kind of numbers, of a word, of goals given as text', async () => {
+    const { status, stdout } = await call([
+      ...['tune', demo, '--encounter', 'evening-shift', '--skill', 'regular', '--runs', '6', '-f', 'csv'],
+      ...['--dial', 'swarm:/units/*/attacks/*/beat/cooldown=0.8..1.2', '/units/clipper/attacks/bite/beat/tracking=fixed'],
+      ...['--goal', 'won:share:0.4..0.9', 'timeToKill@clipper:p90'],
+    ]);
+    expect(status).toBe(0);
+    const rows = parse<Record<string, string>>(stdout, { header: true, skipEmptyLines: true }).data;
+    expect(rows.map(({ whose, from, to, measure, of, wanted }) => [whose, from, to, measure, of, wanted])).toEqual([
+      ['all of the role swarm', '1', '1.1', 'won', 'evening-shift', 'wanted 40–90'],
+      ['all of the role swarm', '1', '1.1', 'timeToKill', 'clipper', ''],
+      ['Clipper', 'turns', 'fixed', 'won', 'evening-shift', 'wanted 40–90'],
+      ['Clipper', 'turns', 'fixed', 'timeToKill', 'clipper', ''],
+    ]);
+  });
+
+  test.each([
+    [['--question', 'none'], 'there is no question "none": evening-shift-at-bloom, clippers-in-a-crowd'],
+    [['--question', 'clippers-in-a-crowd', '--duel', 'clipper'], '--question says which fight'],
+    [['--duel', 'clipper', '--goal', 'won:share:9..1'], 'must be MEASURE:STATISTIC:LOW..HIGH'],
+    [['--duel', 'clipper', '--dial', '/units/clipper/attacks/bite/beat/tracking=perhaps'], 'no such word'],
+    [['--duel', 'clipper', '--dial', '/units/clipper/health/max=9..1'], 'must be LOW..HIGH'],
+    [['--duel', 'clipper', '--along', '/units/clipper/attacks/bite/beat/tracking=fixed'], 'no values between'],
+  ])('refuses %j', async (args, words) => {
+    const { status, stderr } = await call(['tune', demo, ...args, '--runs', '5']);
+    expect([status, stderr.includes(words)]).toEqual([2, true]);
   });
 });
 
