@@ -105,9 +105,13 @@ export async function choose(page: Page, part: Part, label: string, name: string
   await trigger.evaluate((one) => one.scrollIntoView({ block: 'center' }));
   await trigger.focus();
   await page.keyboard.press('Enter');
-  // By the keyboard: what is still loading may move the list from under the mouse.
-  await (await button(page, '[role=listbox]', name)).focus();
-  await page.keyboard.press('Enter');
+  // By its key, at once: what is still loading may move the list from under the mouse, or the mouse may take the focus.
+  await (
+    await button(page, '[role=listbox]', name)
+  ).evaluate((option) => {
+    option.focus();
+    option.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+  });
   await page.waitForFunction(() => !document.querySelector('[data-radix-select-viewport]'));
 }
 

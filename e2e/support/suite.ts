@@ -13,7 +13,7 @@ export interface Suite {
   browser: Browser;
   /** What pages have thrown; a test that leaves something here fails. */
   errors: string[];
-  /** A project of its own for a test: the demo, changed as the test likes. @returns its id */
+  /** A project of its own for a test: the demo without its questions, changed as the test likes. @returns its id */
   project: (change?: (document: any) => void) => Promise<string>;
   /** The page of a path under /projects, with its heading. */
   open: (path: string) => Promise<Page>;
@@ -46,7 +46,9 @@ export function suite(name: string, { own: alone = false } = {}): Suite {
     errors: [] as string[],
     project: async (change: (document: any) => void = () => {}) => {
       const id = `${name}-${++made}`;
-      const document = { ...demo(), id, name: id };
+      // Without its questions: what a test takes out of the demo they may speak of.
+      const { tuning: _, ...rest } = demo();
+      const document = { ...rest, id, name: id };
       change(document);
       const response = await fetch(`${address()}/api/projects`, {
         method: 'POST',
