@@ -24,6 +24,7 @@ async function bare(id: string): Promise<void> {
     skills: [],
     styles: [],
     brief: { bands: [], curves: [] },
+    tuning: undefined,
   };
   kept.units = document.units.filter((unit: any) => ['warden', 'tender', 'mulcher'].includes(unit.id));
   const response = await fetch(`${address()}/api/projects`, {

@@ -1,3 +1,6 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { choose, input, press } from './support/bench';
@@ -37,6 +40,8 @@ describe('what moves it', () => {
     const id = await own.project(wanting);
     const page = await own.open(`${id}/brief?band=kill&tier=bloom&skill=regular`);
     await press(page, 'aside', 'what would move it');
+    await page.waitForSelector('section[aria-label="What would move it"]');
+    await press(page, 'aside', 'in Tune');
     await page.waitForFunction(() => location.pathname.endsWith('/tune'));
     expect(new URL(page.url()).searchParams.get('fight')).toBe('duel|clipper||||');
     await page.waitForSelector('section[aria-label="What moves it"]');
@@ -93,6 +98,31 @@ describe('what moves it', () => {
     await press(page, point, 'As a replay');
     await page.waitForSelector('[data-testid=replay-digest]');
     expect(await page.$eval('main h1', (one) => one.textContent)).toBe('Duel with Clipper, Health 44 hp');
+  });
+
+  test('beside a cell of the board: the three numbers that move it most, run one by one, and on to Tune with them', async () => {
+    const id = await own.project((document) => {
+      document.encounters = document.encounters.filter(({ id: one }: any) => one === 'first-bell');
+      document.brief = { bands: [], curves: [] };
+    });
+    const page = await own.open(`${id}/board?measure=won&skill=regular&cell=${encodeURIComponent('encounter|first-bell|bloom|regular||')}`);
+    await page.waitForFunction(() => {
+      const run = [...document.querySelectorAll<HTMLButtonElement>('aside[aria-label=Cell] button')].find((one) =>
+        /^Run this cell/.test(one.textContent),
+      );
+      run?.click();
+      return run;
+    });
+    await press(page, 'aside[aria-label=Cell]', 'What would move it');
+    const three = 'aside[aria-label=Cell] section[aria-label="What would move it"]';
+    await page.waitForFunction(
+      (part) => document.querySelectorAll(`${part} svg, ${part} [title*="went otherwise"]`).length >= 3,
+      {},
+      three,
+    );
+    await press(page, three, 'on in Tune');
+    await page.waitForFunction(() => document.querySelectorAll('section[aria-label="What moves it"] tbody [data-dial]').length === 3);
+    expect(new URL(page.url()).searchParams.get('fight')).toBe('encounter|first-bell||||');
   });
 
   test('two numbers at once: a map of every pair, framed where all is met; a point of it is written as one edit', async () => {
@@ -159,6 +189,51 @@ describe('what moves it', () => {
     await run(page, 'section[aria-label^=Along]');
     await page.waitForSelector('figure svg');
     expect(await seriousFindings(page)).toEqual([]);
+  });
+});
+
+describe('other versions', () => {
+  test('a tier were it as another: what that does, and which of its changes; a file, with what is wrong with it told', async () => {
+    const id = await own.project((document) => {
+      wanting(document);
+      document.brief.bands[0].low = 0.2;
+      document.brief.bands[0].high = 4;
+    });
+    const page = await own.open(`${id}/history?tier=bloom&skill=regular`);
+    await page.waitForSelector('section[aria-label="Compare with something else"]');
+    const part = 'section[aria-label="Compare with something else"]';
+    await choose(page, part, 'or a tier', 'Bloom');
+    await choose(page, part, 'were it as', 'Blight');
+    await page.waitForFunction(
+      () => document.querySelector('section[aria-label=Comparison] h2')?.textContent === 'From as it is Bloom, were it as Blight',
+    );
+    await press(page, 'main', 'What it does to the fights');
+    const table = 'table[aria-label="Which edit did it"]';
+    await page.waitForSelector(table);
+    expect(await page.$eval('table[aria-label="What moved"] tbody tr', (row) => row.textContent)).toContain('time-to-kill of Clipper');
+    expect((await page.$$(`${table} tbody tr`)).length).toBeGreaterThan(1);
+
+    const folder = await mkdtemp(join(tmpdir(), 'insidia-versions-'));
+    const file = (await page.$('input[aria-label="A project file to compare with"]')) as any;
+    const odd = join(folder, 'odd.insidia.json');
+    await writeFile(odd, JSON.stringify({ ...(await own.stored(id)), units: 3 }));
+    await file.uploadFile(odd);
+    await page.waitForFunction((within) => document.querySelector(`${within} [role=alert]`)?.textContent.includes('/units'), {}, part);
+    const other = await own.stored(id);
+    clipper(other).health.max = 60;
+    const fine = join(folder, 'fine.insidia.json');
+    await writeFile(fine, JSON.stringify(other));
+    await file.uploadFile(fine);
+    await page.waitForFunction(
+      () => document.querySelector('section[aria-label=Comparison] h2')?.textContent === 'From fine.insidia.json to now',
+    );
+    expect(await page.$eval('[aria-label=Differences]', (one) => one.textContent)).toBe('Clipper: Health 60 hp → 22 hp');
+    await press(page, 'main', 'Back to the revisions');
+    await page.waitForFunction(
+      () => document.querySelector('section[aria-label=Comparison] h2')?.textContent !== 'From fine.insidia.json to now',
+    );
+    expect(await seriousFindings(page)).toEqual([]);
+    await rm(folder, { recursive: true });
   });
 });
 

@@ -3,7 +3,7 @@ import { demoProject } from '../testing/demo';
 import type { Scenario } from '../analysis/scenario';
 import { dialFor } from './dial';
 import { lookAt } from './goal';
-import { mapCell, mapOf, mapValues } from './map';
+import { mapBetween, mapCell, mapOf, mapValues } from './map';
 
 const project = demoProject();
 const cell: Scenario = { kind: 'duel', id: 'clipper' };
@@ -37,4 +37,26 @@ test('all that is wanted holds where every goal is met; one missed is enough aga
   expect(at(18, 6).all).toBe('missed');
   expect(at(26, 8).all).toBeUndefined();
   expect(at(22, 7).at.map((point) => point?.verdict)).toEqual(['met', undefined]);
+});
+
+test('more rows and columns half-way where what is wanted begins or ends, at the steps of the numbers, up to nine', () => {
+  const band = { low: 40, high: 44 };
+  const objectives = [{ ...lookAt(cell, 'timeToKill'), band }];
+  const ran = (one: typeof cell & { turned?: readonly { path: string; value: unknown }[] }) => {
+    const turned = (end: string, otherwise: number) => Number(one.turned?.find(({ path }) => path.endsWith(end))?.value ?? otherwise);
+    const value = turned('max', 22) * 1.5 + turned('run', 7);
+    return { digests: Array.from({ length: 60 }, (_, i) => i), values: Array.from({ length: 60 }, (_, i) => value + (i % 3) * 0.01) };
+  };
+  const [x, y] = mapBetween(axes, mapOf(cell, axes, objectives, ran));
+  // At a pace of 7 m/s 20 hp are missed and 22 met, at 6 m/s 22 missed and 24 met, at 8 m/s 24 met and 26 missed.
+  expect(x).toEqual([21, 23, 25]);
+  expect(y.every((value) => value > 6 && value < 8)).toBe(true);
+  const wide = axes.map((axis, i) => ({ ...axis, more: [x, y][i] })) as unknown as typeof axes;
+  expect(mapValues(wide[0])).toEqual([18, 20, 21, 22, 23, 24, 25, 26]);
+  expect(mapOf(cell, wide, objectives, ran)).toHaveLength(mapValues(wide[0]).length * mapValues(wide[1]).length);
+  // Whole hit points: between 20 and 21 there is nothing.
+  const [again] = mapBetween(wide, mapOf(cell, wide, objectives, ran));
+  expect(again.every((value) => !mapValues(wide[0]).includes(value))).toBe(true);
+  expect(mapValues(wide[0]).length + again.length).toBeLessThanOrEqual(9);
+  expect(mapBetween(axes, [])).toEqual([[], []]);
 });

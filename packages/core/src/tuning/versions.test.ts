@@ -8,7 +8,7 @@ import { sampleOf, type Sample } from '../measures/sample';
 import { Band } from '../model/brief';
 import { compared, flips, goalsOfBoth, inOrder } from './flips';
 import { readOf } from './goal';
-import { editsBetween, matched, operationsBetween } from './versions';
+import { editsBetween, matched, operationsBetween, tierAs } from './versions';
 import { blameOverall, byBlame, byBlameOverall, whichEdit } from './which-edit';
 import { aimOf } from './goal';
 
@@ -133,4 +133,32 @@ describe('two versions', () => {
     expect(first.effects[0]).toMatchObject({ together: false, putIn: { says: 'up' }, takenOut: { says: 'up' } });
     expect(last.effects[0].putIn!.difference).toBeCloseTo(0, 1);
   });
+});
+
+test('a tier were it as another: the same project but for that tier, whose edits are those between them', () => {
+  const project = demoProject();
+  const other = tierAs(project, 'bloom', 'bramble');
+  expect(other.tiers.map(({ id, name }) => [id, name])).toEqual(project.tiers.map(({ id, name }) => [id, name]));
+  const tweaks = (of: typeof project, id: string) => of.tiers.find((tier) => tier.id === id)!.tweaks;
+  expect(tweaks(other, 'bloom')).toEqual(tweaks(project, 'bramble'));
+  expect(operationsBetween(project, other).every(({ path }) => path.startsWith('/tiers/bloom/'))).toBe(true);
+  // Each of its changes is an edit of its own; all together they are the other tier.
+  const edits = editsBetween(project, other);
+  const places = (id: string) => new Map(tweaks(project, id).map((tweak) => [`${tweak.scope} ${tweak.of} ${tweak.path}`, tweak]));
+  const [from, to] = [places('bloom'), places('bramble')];
+  const changedPlaces = [...new Set([...from.keys(), ...to.keys()])].filter(
+    (key) => JSON.stringify(from.get(key)) !== JSON.stringify(to.get(key)),
+  );
+  expect(edits.length).toBeGreaterThanOrEqual(changedPlaces.length);
+  expect(changedPlaces.length).toBeGreaterThan(2);
+  for (const { operations, putIn } of edits) {
+    const copy = structuredClone(project);
+    applyPatch(copy, operations);
+    expect(copy).toEqual(putIn);
+  }
+  expect(tweaks(edits[0].takenOut, 'bloom')).not.toEqual(tweaks(other, 'bloom'));
+  expect(tierAs(project, 'bloom', 'bloom')).toEqual(project);
+  expect(() => tierAs(project, 'bloom', 'winter')).toThrow('winter');
+  // Questions and goals change no fight.
+  expect(operationsBetween(project, { ...project, tuning: undefined, brief: undefined })).toEqual([]);
 });

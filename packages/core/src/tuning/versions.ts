@@ -6,6 +6,7 @@ import { type PatchOperation, applyPatch, difference } from '../model/patch';
 import { pointerSteps } from '../model/pointer';
 import { InvalidDocument } from '../model/problem';
 import type { Project } from '../model/project';
+import type { Setting, Tweak } from '../model/tweak';
 import { parseProject } from '../model/validate';
 import { changesInWords, wordingSentence } from '../model/words';
 
@@ -14,7 +15,7 @@ export const MOST_EDITS = 64;
 
 /** One edit, or several that cannot stand alone. */
 export interface Edit {
-  /** Its operations, in the order in which they are applied. */
+  /** What makes the version before into one with it alone. */
   operations: PatchOperation[];
   /** What it does, in words. */
   words: string[];
@@ -26,11 +27,55 @@ export interface Edit {
 export type EditBy = 'field' | 'unit';
 
 /** Nothing of these makes a fight another. */
-const ELSEWHERE = new Set(['id', 'name', 'brief', 'accepted']);
+const ELSEWHERE = new Set(['id', 'name', 'brief', 'accepted', 'tuning']);
 
-/** The operations from one version to another that may change a fight. */
+/** Settings whose tweaks have no ids: which number of whom a tweak changes tells one from another. */
+const SETTINGS = ['tiers', 'skills', 'styles'] as const;
+
+/** A project whose settings hold their tweaks by what they change, so that each is an edit of its own; order is kept apart. */
+type Keyed = Omit<Project, (typeof SETTINGS)[number]>;
+
+function keyed(project: Project): Keyed {
+  const settings = SETTINGS.map((list) => [list, project[list].map((one) => ({ ...one, tweaks: byPlace(one.tweaks) }))]);
+  return { ...project, ...Object.fromEntries(settings) } as Keyed;
+}
+
+/** "unit clipper /health/max 0": the first tweak on that number. */
+function byPlace(tweaks: readonly Tweak[]): Record<string, Tweak> {
+  const met = new Map<string, number>();
+  return Object.fromEntries(
+    tweaks.map((tweak) => {
+      const place = `${tweak.scope} ${tweak.of ?? ''} ${tweak.path}`;
+      const count = met.get(place) ?? 0;
+      met.set(place, count + 1);
+      return [`${place} ${count}`, tweak];
+    }),
+  );
+}
+
+/** Back, with tweaks in the order of the newer version, and those that only the older has behind them. */
+function unkeyed(project: Keyed, before: Project, after: Project): unknown {
+  const settings = SETTINGS.map((list) => [
+    list,
+    (project as unknown as Record<string, { id: string; tweaks: Record<string, Tweak> }[]>)[list].map((one) => {
+      const orders = [after, before].map((version) => byPlace((version[list] as Setting[]).find(({ id }) => id === one.id)?.tweaks ?? []));
+      const order = [...new Set(orders.flatMap((each) => Object.keys(each)))];
+      return {
+        ...one,
+        tweaks: Object.entries(one.tweaks)
+          .sort(([a], [b]) => order.indexOf(a) - order.indexOf(b))
+          .map(([, tweak]) => tweak),
+      };
+    }),
+  ]);
+  return { ...project, ...Object.fromEntries(settings) };
+}
+
+/** The operations from one version to another that may change a fight; tweaks of settings by what they change. */
 export function operationsBetween(before: Project, after: Project): PatchOperation[] {
-  return difference(before, after).filter(({ path }) => !ELSEWHERE.has(pointerSteps(path)[0]) && !/\/(name|notes|description)$/.test(path));
+  return difference(keyed(before), keyed(after)).filter(
+    ({ path }) => !ELSEWHERE.has(pointerSteps(path)[0]) && !/\/(name|notes|description)$/.test(path),
+  );
 }
 
 /**
@@ -44,6 +89,7 @@ export function editsBetween(before: Project, after: Project, by: EditBy = 'fiel
   const applied = (which: readonly number[]) =>
     withOperations(
       before,
+      after,
       which.map((i) => operations[i]),
     );
   const rest = (group: readonly number[]) => operations.map((_, i) => i).filter((i) => !group.includes(i));
@@ -66,7 +112,7 @@ export function editsBetween(before: Project, after: Project, by: EditBy = 'fiel
   return groups.flatMap((group): Edit[] => {
     const [putIn, takenOut] = [applied(group), applied(rest(group))];
     if (!putIn || !takenOut) return [];
-    return [{ operations: group.map((i) => operations[i]), words: changesInWords(before, putIn).map(wordingSentence), putIn, takenOut }];
+    return [{ operations: difference(before, putIn), words: changesInWords(before, putIn).map(wordingSentence), putIn, takenOut }];
   });
 }
 
@@ -80,11 +126,11 @@ function grouped(operations: readonly PatchOperation[], keyOf: (operation: Patch
 }
 
 /** A version with operations applied; undefined where that makes no valid project. */
-function withOperations(before: Project, operations: readonly PatchOperation[]): Project | undefined {
-  const copy = structuredClone(before);
+function withOperations(before: Project, after: Project, operations: readonly PatchOperation[]): Project | undefined {
+  const copy = structuredClone(keyed(before));
   try {
     applyPatch(copy, operations);
-    return parseProject(copy);
+    return parseProject(unkeyed(copy, before, after));
   } catch (error) {
     if (error instanceof InvalidDocument || (error as Error).name === 'Error') return undefined;
     throw error;
@@ -115,4 +161,12 @@ export function matched(project: Project, other: Project): { project: Project; b
           ? Object.fromEntries(Object.entries(value).map(([key, one]) => [key, key === 'name' || key === 'notes' ? one : through(one)]))
           : value;
   return { project: parseProject(through(other)), byName };
+}
+
+/** The project with one tier made as another is: what the difference between them does, and which of its changes. @throws Error for a tier that is not there */
+export function tierAs(project: Project, tier: string, like: string): Project {
+  const [own, other] = [tier, like].map((id) => project.tiers.find((one) => one.id === id));
+  if (!own || !other) throw new Error(`there is no tier "${own ? like : tier}"`);
+  const { id, name } = own;
+  return { ...project, tiers: project.tiers.map((one) => (one === own ? { ...structuredClone(other), id, name } : one)) };
 }

@@ -21,7 +21,7 @@ import {
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { tuneSearch } from '../tune/address';
+import { WouldMove } from '../tune/WouldMove';
 import { useTheme } from '../../app/theme';
 import type { CellRead } from '../../server/api';
 import { useAppSelector } from '../../store/store';
@@ -180,9 +180,19 @@ export const CellPanel = guarded(
               >
                 {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}
               </button>
-              <Link className="btn" to={{ pathname: `/projects/${project.id}/tune`, search: tuneSearch(cell.cell) }}>
-                What would move it
-              </Link>
+              <WouldMove
+                key={cell.key + measure}
+                className="btn"
+                project={project}
+                objective={{
+                  cell: cell.cell,
+                  measure,
+                  of: row.wave ?? row.id,
+                  column: columnAt(row, measure),
+                  statistic: cell.statistic,
+                  ...(band && { band }),
+                }}
+              />
               {!band && (
                 <button type="button" className="btn" onClick={onAddBand}>
                   Want a band here

@@ -5,6 +5,7 @@ import {
   type JudgedGoal,
   type Project,
   scenarioKey,
+  aimOf,
   goalPlace,
   STATISTIC_WORDS,
   numberOf,
@@ -17,6 +18,7 @@ import {
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { tuneSearch } from '../tune/address';
+import { WouldMove } from '../tune/WouldMove';
 import { useTheme } from '../../app/theme';
 import { Choose } from '../../fields/Choose';
 import { bandAbout, movedEdge } from '../../fields/bandAbout';
@@ -200,9 +202,14 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
             on the board
           </Link>
           <Link className="link" to={{ pathname: `/projects/${project.id}/tune`, search: tuneSearch(goal.cell) }}>
-            what would move it
+            in Tune
           </Link>
         </p>
+      )}
+      {goal && (
+        <div className="mt-2">
+          <WouldMove key={keyOf(goal)} project={project} objective={aimOf(goal)} />
+        </div>
       )}
     </aside>
   );

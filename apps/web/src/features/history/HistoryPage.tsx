@@ -5,6 +5,7 @@ import { TextField } from '../../fields/TextField';
 import { type Revision, api } from '../../server/api';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
+import { Against, type Other } from './Against';
 import { WhatItDoes } from './WhatItDoes';
 
 /** Every saved revision of the project with what changed, in words: compare any two, go back to one, name a baseline. */
@@ -25,6 +26,7 @@ function History({ project, newest }: { project: Project; newest: number }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const [from, setFrom] = useState<number>();
   const [to, setTo] = useState(NOW);
+  const [other, setOther] = useState<Other>();
   const [documents, setDocuments] = useState<Record<number, Project>>({});
   useEffect(() => {
     api.revisions(project.id).then(
@@ -53,7 +55,8 @@ function History({ project, newest }: { project: Project; newest: number }) {
       (error: Error) => setTrouble(error.message),
     );
   }, [project.id, missing]);
-  const [before, after] = [older, to].map((number) => (number === NOW ? project : number === undefined ? undefined : documents[number]));
+  const marked = [older, to].map((number) => (number === NOW ? project : number === undefined ? undefined : documents[number]));
+  const [before, after] = other ? [other.before, other.after] : marked;
   const lines = useMemo(() => (before && after ? changesInWords(before, after) : null), [before, after]);
   const name = (number: number, words: string) => {
     api.nameRevision(project.id, number, words).then(
@@ -107,7 +110,10 @@ function History({ project, newest }: { project: Project; newest: number }) {
                       name="from"
                       aria-label={`Compare from revision ${one.number}`}
                       checked={older === one.number}
-                      onChange={() => setFrom(one.number)}
+                      onChange={() => {
+                        setFrom(one.number);
+                        setOther(undefined);
+                      }}
                     />
                   </td>
                   <td className="pt-1">
@@ -116,7 +122,10 @@ function History({ project, newest }: { project: Project; newest: number }) {
                       name="to"
                       aria-label={`Compare to revision ${one.number}`}
                       checked={to === one.number}
-                      onChange={() => setTo(one.number)}
+                      onChange={() => {
+                        setTo(one.number);
+                        setOther(undefined);
+                      }}
                     />
                   </td>
                   <td className="pt-1" title={new Date(one.at).toLocaleString()}>
@@ -157,9 +166,18 @@ function History({ project, newest }: { project: Project; newest: number }) {
       <section className="flex min-h-0 flex-col bg-sheet px-4 pt-2" aria-label="Comparison">
         <div className="flex items-center gap-2">
           <h2 className="min-w-0 flex-1 truncate text-section">
-            {older === undefined ? 'Comparison' : `From ${called(older)} to ${called(to)}`}
+            {other
+              ? `From ${other.tier ? 'as it is ' : ''}${other.name}${other.tier ? '' : ' to now'}`
+              : older === undefined
+                ? 'Comparison'
+                : `From ${called(older)} to ${called(to)}`}
           </h2>
-          {older !== undefined && before && (
+          {other && (
+            <button type="button" className="btn" onClick={() => setOther(undefined)}>
+              Back to the revisions
+            </button>
+          )}
+          {!other && older !== undefined && before && (
             <button
               type="button"
               className="btn"
@@ -171,6 +189,12 @@ function History({ project, newest }: { project: Project; newest: number }) {
           )}
         </div>
         <div className="scroll mt-2 min-h-0 flex-1">
+          {other && other.byName > 0 && (
+            <p className="pb-1 text-label text-ink-3">
+              {other.byName} {other.byName === 1 ? 'thing has' : 'things have'} another id there and {other.byName === 1 ? 'was' : 'were'}{' '}
+              found by name.
+            </p>
+          )}
           {!lines && <p className="text-ink-3">Fetching …</p>}
           {lines?.length === 0 && <p className="text-ink-2">No difference.</p>}
           <ul aria-label="Differences" className="text-table">
@@ -182,9 +206,10 @@ function History({ project, newest }: { project: Project; newest: number }) {
           </ul>
           {before && after && (lines?.length ?? 0) > 0 && (
             <div className="mt-3 border-t pt-2">
-              <WhatItDoes key={`${older} ${to}`} before={before} after={after} />
+              <WhatItDoes key={other ? `${other.name} ${other.tier}` : `${older} ${to}`} before={before} after={after} tier={other?.tier} />
             </div>
           )}
+          <Against project={project} onOther={setOther} />
         </div>
       </section>
     </main>

@@ -30,8 +30,11 @@ interface Found {
 
 const keyOf = ({ band, cell, of }: Goal) => `${band.id} ${scenarioKey(cell)} ${of}`;
 
-/** What the difference between two versions does to every goal, on the same seeds, and which edit did it. */
-export function WhatItDoes({ before, after }: { before: Project; after: Project }) {
+/**
+ * What the difference between two versions does to every goal, on the same seeds, and which edit did it.
+ * @param tier at which alone; absent: at that of the lens
+ */
+export function WhatItDoes({ before, after, tier }: { before: Project; after: Project; tier?: string }) {
   const [view] = useView(after);
   const [found, setFound] = useState<Found>();
   const [chosen, setChosen] = useState<string>();
@@ -49,7 +52,7 @@ export function WhatItDoes({ before, after }: { before: Project; after: Project 
       setFound((old) => ({ ...old, ...('of' in data ? { progress: data } : data) }));
       if ('edits' in data || 'failure' in data) stop();
     };
-    const request: CompareRequest = { before, after, tier: view.tier, skill: view.skill, runs: RUNS };
+    const request: CompareRequest = { before, after, tier: tier ?? view.tier, skill: view.skill, runs: RUNS };
     worker.current.postMessage(request);
   };
   const bands = (after.brief?.bands.length ?? 0) + (before.brief?.bands.length ?? 0);

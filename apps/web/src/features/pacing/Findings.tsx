@@ -1,7 +1,17 @@
-import { type Curve, type Encounter, type Finding, type Project, findingsOf, intendedFor, pacedWaves } from '@insidia/core';
+import {
+  type BandMeasure,
+  type Curve,
+  type Encounter,
+  type Finding,
+  type Project,
+  findingsOf,
+  intendedFor,
+  lookAt,
+  pacedWaves,
+} from '@insidia/core';
 import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
-import { tuneSearch } from '../tune/address';
+import { WouldMove } from '../tune/WouldMove';
 import type { CellRead } from '../../server/api';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CauseOf } from './CauseOf';
@@ -16,6 +26,14 @@ interface Props {
   read?: CellRead;
 }
 
+/** The measure that a finding is of. */
+const MOVED: Record<Finding['kind'], BandMeasure> = {
+  above: 'peakPressureShare',
+  peak: 'peakPressureShare',
+  noLull: 'longestWithoutLull',
+  below: 'dose',
+};
+
 /** What stands out at a tier, in sentences: each opens its instant, its wave, and what causes it. */
 export const Findings = guarded('The findings', function Findings({ project, encounter, strip, curve, read }: Props) {
   const { search } = useLocation();
@@ -24,7 +42,14 @@ export const Findings = guarded('The findings', function Findings({ project, enc
   const waves = pacedWaves(encounter, read?.runs ?? 0, (name) => read?.values[name] ?? []);
   const list = curve ? findingsOf(curve, waves, intendedFor(project.brief, encounter.id, strip.cell.tier)) : [];
   const opened = open && nearest(list, open);
-  const cause = open && <CauseOf key={open.at} project={project} encounter={encounter} strip={strip} window={open.window} waves={waves} />;
+  const cause = open && (
+    <>
+      <CauseOf key={open.at} project={project} encounter={encounter} strip={strip} window={open.window} waves={waves} />
+      <div className="mt-1 pl-4">
+        <WouldMove key={open.kind} project={project} objective={lookAt(strip.cell, MOVED[open.kind])} />
+      </div>
+    </>
+  );
   return (
     <section className="mt-3 border-t border-hair pt-1.5" aria-label={`Findings at ${strip.name}`}>
       <div className="section-head">
@@ -55,10 +80,11 @@ export const Findings = guarded('The findings', function Findings({ project, enc
                       </Link>
                     </>
                   )}
-                  <Link className="link ml-2" to={{ pathname: `/projects/${project.id}/tune`, search: tuneSearch(strip.cell) }}>
-                    what would move it
-                  </Link>
-                  {finding.kind !== 'below' && (
+                  {finding.kind === 'below' ? (
+                    <span className="ml-2 inline-block">
+                      <WouldMove project={project} objective={lookAt(strip.cell, MOVED.below)} />
+                    </span>
+                  ) : (
                     <>
                       {' '}
                       <button

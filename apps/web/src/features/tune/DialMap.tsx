@@ -52,14 +52,18 @@ export function DialMap({ project, axes, objectives, points, onChoose }: Props) 
           </button>
         ))}
       </div>
-      <table className="mt-2 table-fixed text-table" aria-label={`${headOf(objective)} along ${across.name} and ${up.name}`}>
+      <table
+        className="mt-2 table-fixed text-table"
+        style={{ width: 120 + xs.length * (xs.length > 6 ? 64 : 92) }}
+        aria-label={`${headOf(objective)} along ${across.name} and ${up.name}`}
+      >
         <thead>
           <tr>
             <th className="w-[120px] pr-2 text-right text-label font-normal text-ink-3">
               {up.name.toLowerCase()} ↓, {across.name.toLowerCase()} →
             </th>
             {xs.map((x) => (
-              <th key={x} className="w-[92px] px-1 py-0.5 text-left font-normal">
+              <th key={x} className="px-1 py-0.5 text-left font-normal">
                 {dialValue(project, axes[0].dial, x)}
                 {x === axes[0].now && <span className="text-ink-3"> ○</span>}
               </th>

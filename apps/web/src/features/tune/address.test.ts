@@ -1,21 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { nudges, parseProject, scenarioKey } from '@insidia/core';
+import { nudges, objectivesOf, parseProject, scenarioKey } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import {
-  CROWD,
-  cellOf,
-  dialsOf,
-  dialsText,
-  fightKey,
-  fightsOf,
-  objectivesOf,
-  pointOf,
-  ranged,
-  tuneSearch,
-  turnSearch,
-  withDial,
-} from './address';
+import { CROWD, cellOf, dialsOf, dialsText, fightKey, fightsOf, pointOf, ranged, tuneSearch, turnSearch, withDial } from './address';
 
 const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
 const lens = { tier: 'bloom', skill: 'regular' };
@@ -36,7 +23,7 @@ describe('the fight of the address', () => {
     expect(cellOf(demo, query('fight=duel|nobody||||'), {})).toEqual({ kind: 'encounter', id: demo.encounters[0].id });
     // An address may hold anything.
     expect(cellOf(demo, query('fight=duel|clipper||||||%255B'), {})).toEqual({ kind: 'duel', id: 'clipper' });
-    expect(dialsOf(demo, query('dials=/ /units /units/clipper /name /__proto__/x /units/*/health/max=2..1'))).toEqual([]);
+    expect(dialsOf(demo, query('dials=/ /units /units/clipper /name /__proto__/x nobody:/units/*/health/max=2..1'))).toEqual([]);
     expect(cellOf({ ...demo, encounters: [], units: [], variants: [] }, query(''), {})).toBeUndefined();
   });
 });
