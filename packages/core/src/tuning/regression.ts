@@ -48,7 +48,7 @@ export function least(
 }
 
 /** The lower factor of a positive definite matrix: L Lᵀ. */
-function cholesky(matrix: readonly Float64Array[]): Float64Array[] {
+export function cholesky(matrix: readonly Float64Array[]): Float64Array[] {
   const k = matrix.length;
   const lower = Array.from({ length: k }, () => new Float64Array(k));
   for (let i = 0; i < k; i++) {
@@ -61,7 +61,7 @@ function cholesky(matrix: readonly Float64Array[]): Float64Array[] {
   return lower;
 }
 
-function solve(lower: readonly Float64Array[], right: ArrayLike<number>): Float64Array {
+export function solve(lower: readonly Float64Array[], right: ArrayLike<number>): Float64Array {
   const k = lower.length;
   const x = Float64Array.from(right);
   for (let i = 0; i < k; i++) {

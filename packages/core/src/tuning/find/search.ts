@@ -1,0 +1,545 @@
+/**
+ * Finds values of numbers with which all that is wanted of fights holds. A search goes round by round: what is to be run is asked for
+ * (`asks`), by whomever, and what came of it handed back in the same order (`take`). Nothing else comes in, so that the same runs lead
+ * to the same bits whoever ran them, and a search that was cut off is gone on with by handing its answers back again.
+ *
+ * Rounds: which numbers do nothing at all (same digests); points around what is written, folded in pairs; then promises, each run and
+ * held against the model that made it, with ever more caution after each that did not come true; what looks right is run again
+ * (gate) and at last on seeds that nothing has seen (proof).
+ */
+import { draw } from '../../engine/time/chance';
+import { type Estimate, judge, together } from '../../measures/verdict';
+import type { Verdict } from '../../measures/enough';
+import type { Scenario } from '../../analysis/scenario';
+import { type Measured, modelOf, spread } from './model';
+import {
+  type FindProblem,
+  type Knob,
+  type DialPoint,
+  type Preferred,
+  cellAtPoint,
+  distanceOf,
+  endsOf,
+  steppedPoint,
+  valueOf,
+} from './problem';
+import { type Wanted, propose } from './propose';
+import { type Response, outside, responseOf, wantedOn } from './response';
+
+/** What is to be run: a fight, from a seed on. */
+export interface Ask {
+  cell: Scenario;
+  firstSeed: number;
+  runs: number;
+}
+
+/** What came of it, one a run, by column. */
+export interface AskedRuns {
+  digests: ArrayLike<string | number>;
+  columns: Readonly<Record<string, ArrayLike<number>>>;
+}
+
+export type FindPhase = 'still' | 'around' | 'try' | 'gate' | 'prove' | 'done';
+
+/** A point that was proved. */
+export interface Proposal {
+  prefer: Preferred;
+  at: number[];
+  /** Dials that are turned, and to what. */
+  put: { knob: Knob; value: number }[];
+  distance: number;
+  /** One for each goal, of seeds that the search had not seen. */
+  proof: { estimate: Estimate; verdict: Verdict }[];
+  /** Seeds of the proof. */
+  seeds: { first: number; runs: number };
+  /** Runs that the search had taken when it was proved. */
+  after: number;
+}
+
+/** How far it is. */
+export interface FindProgress {
+  phase: FindPhase;
+  runs: number;
+  rounds: number;
+  /** Of the best point so far: how far outside of what is wanted, in halves of it; 0: nothing is. */
+  best?: { at: number[]; outside: number };
+  /** The same after each round, with the runs until then. */
+  way: { runs: number; outside: number }[];
+}
+
+const RUNS = { still: 20, base: 200, around: 50, try: 200, beside: 50, gate: 300, proof: 1200 } as const;
+/** Share of what is written by which dials are turned around it. */
+const AROUND = 0.18;
+/** Blocks of a proof before what stays undecided is given up. */
+const MOST_PROOFS = 3;
+const RADIUS = { first: 0.3, least: 0.12, most: 1 } as const;
+const CAUTION = { first: 0.5, more: 0.35, most: 2 } as const;
+/** How many errors of a proof promises keep from the edges, and after each that came too near to them; and with how many a point may be proved. */
+const ROOM = { first: 1, more: 0.3, most: 2.5, tried: 0.5, gate: 0.8 } as const;
+/** Standard errors of a proof on each side. */
+const Z = 1.96;
+/** Rounds of one preference that come to nothing. */
+const MOST_ROUNDS = 100;
+/** Rounds without a better point, after which points all around the best are run, and how much wider than at first. */
+const STUCK = { after: 6, wide: 1.6 } as const;
+/** Rounds that a further proposal is looked for. */
+const MOST_FURTHER = 8;
+/** Proposals that are worth choosing from, and by how much of a range one must differ from the others. */
+export const MOST_PROPOSALS = 4;
+const DIFFERS = 0.2;
+/** Seeds of a search: none of those that are shown. */
+const FIRST_SEED = 2_000_001;
+
+interface Tried {
+  at: number[];
+  /** By goal, all values of this point. */
+  values: number[][];
+}
+
+interface Pending {
+  asks: Ask[];
+  take: (answers: readonly AskedRuns[]) => void;
+}
+
+interface Aim {
+  prefer: Preferred;
+  kept: ReadonlySet<number>;
+}
+
+export class FindSearch {
+  readonly proposals: Proposal[] = [];
+  private pending: Pending;
+  private readonly tried = new Map<string, Tried>();
+  private readonly wanted: { low: number; high: number }[];
+  private nextSeed = FIRST_SEED;
+  private phase: FindPhase = 'still';
+  private runs = 0;
+  private rounds = 0;
+  private readonly way: FindProgress['way'] = [];
+  /** Dials that change no fight. */
+  private still = new Set<number>();
+  private radius: number = RADIUS.first;
+  private caution: number = CAUTION.first;
+  private room: number = ROOM.first;
+  private best: { at: number[]; outside: number } | undefined;
+  private aims: Aim[];
+  private roundsOfAim = 0;
+  private sinceBetter = 0;
+  /** Points that a proof has refused. */
+  private readonly refused = new Set<string>();
+
+  constructor(readonly problem: FindProblem) {
+    this.wanted = problem.goals.map(wantedOn);
+    this.aims = [{ prefer: problem.prefer, kept: new Set() }];
+    this.pending = this.stillRound();
+  }
+
+  /** What is to be run next; none: it is over. */
+  asks(): readonly Ask[] {
+    return this.pending.asks;
+  }
+
+  /** What came of all that was asked for, in its order. */
+  take(answers: readonly AskedRuns[]): void {
+    if (answers.length !== this.pending.asks.length) throw new Error(`${answers.length} answers to ${this.pending.asks.length} questions`);
+    this.runs += this.pending.asks.reduce((sum, { runs }) => sum + runs, 0);
+    this.pending.take(answers);
+  }
+
+  get progress(): FindProgress {
+    const { phase, runs, rounds, best, way } = this;
+    return { phase, runs, rounds, ...(best && { best: { at: [...best.at], outside: best.outside } }), way: [...way] };
+  }
+
+  /** What is known of a goal near a point, for who asks why nothing was found; undefined: it never had a value. */
+  wantedOf(goal: number, middle: DialPoint): Wanted | undefined {
+    const measured = this.measured(goal);
+    const model = modelOf(measured, middle);
+    if (!model) return undefined;
+    const nearest = [...measured].sort((a, b) => spread(a.at, middle) - spread(b.at, middle))[0].response;
+    const { low, high } = this.wanted[goal];
+    const luck = this.room * Z * nearest.error * Math.sqrt(nearest.runs / RUNS.proof);
+    return { model, low, high, luck, scale: this.scaleOf(goal, nearest) };
+  }
+
+  /** Dials that changed no fight in the first runs. */
+  get unmoving(): ReadonlySet<number> {
+    return this.still;
+  }
+
+  private get zero(): number[] {
+    return this.problem.dials.map(() => 0);
+  }
+
+  // Each dial by itself on a few seeds: one that changes no fight is left as it is.
+  private stillRound(): Pending {
+    const { dials } = this.problem;
+    const points = [this.zero, ...dials.map((knob, i) => this.zero.map((_, k) => (k === i ? this.side(knob, 1) : 0)))];
+    return this.at(points, RUNS.still, (answers) => {
+      const cells = this.problem.cells.length;
+      dials.forEach((_, i) => {
+        const same = this.problem.cells.every((_cell, c) =>
+          Array.from(answers[c].digests).every((digest, run) => digest === answers[(i + 1) * cells + c].digests[run]),
+        );
+        if (same) this.still.add(i);
+      });
+      if (this.still.size === dials.length) return this.over();
+      this.phase = 'around';
+      this.pending = this.aroundRound();
+    });
+  }
+
+  /** So far as dials are turned around what is written; to the other side where there is no room. */
+  private side(knob: Knob, sign: 1 | -1): number {
+    const [low, high] = endsOf(knob);
+    const by =
+      knob.dial.op === '×' ? Math.log(1 + AROUND) : (AROUND * Math.abs(knob.now || knob.dial.high)) / (knob.dial.high - knob.dial.low);
+    const held = Math.min(high, Math.max(low, sign * by));
+    const room = Math.abs(held) >= by / 2 ? held : Math.min(high, Math.max(low, -sign * by));
+    const [at] = steppedPoint([knob], [room]);
+    // A step that is wider than that: one step.
+    return at !== 0 || !knob.dial.step ? at : Math.min(high, knob.dial.step / (knob.dial.high - knob.dial.low));
+  }
+
+  private aroundRound(): Pending {
+    const { dials } = this.problem;
+    const moving = dials.length - this.still.size;
+    const points = Array.from({ length: moving + 2 }, (_, pair) => [1, -1].map((side) => this.coins(pair, side as 1 | -1))).flat();
+    const base = this.at([this.zero], RUNS.base, () => undefined);
+    const around = this.at(points, RUNS.around, () => undefined);
+    return {
+      asks: [...base.asks, ...around.asks],
+      take: (answers) => {
+        base.take(answers.slice(0, base.asks.length));
+        around.take(answers.slice(base.asks.length));
+        this.best = this.bestOf([...this.tried.values()].filter(({ values }) => values[0].length >= RUNS.base));
+        this.next();
+      },
+    };
+  }
+
+  /** Every moving dial turned to one side or the other by a coin of its own; the other side of a pair turns all over. */
+  private coins(pair: number, side: 1 | -1): number[] {
+    return this.problem.dials.map((knob, i) =>
+      this.still.has(i) ? 0 : this.side(knob, (draw(pair, i, 1, 7) < 0.5 ? side : -side) as 1 | -1),
+    );
+  }
+
+  /** All points in all fights on the same new seeds; what came of them is kept with what was known of each. */
+  private at(points: readonly DialPoint[], runs: number, then: (answers: readonly AskedRuns[]) => void): Pending {
+    const { cells, dials } = this.problem;
+    const firstSeed = this.nextSeed;
+    this.nextSeed += runs;
+    return {
+      asks: points.flatMap((point) => cells.map((cell) => ({ cell: cellAtPoint(cell, dials, point), firstSeed, runs }))),
+      take: (answers) => {
+        points.forEach((point, p) => this.keep(point, answers.slice(p * cells.length, (p + 1) * cells.length)));
+        then(answers);
+      },
+    };
+  }
+
+  private keep(point: DialPoint, answers: readonly AskedRuns[]): void {
+    const key = point.join(' ');
+    const known = this.tried.get(key) ?? { at: [...point], values: this.problem.goals.map(() => []) };
+    this.problem.goals.forEach((_, g) => known.values[g].push(...this.valuesOf(g, answers)));
+    this.tried.set(key, known);
+  }
+
+  private valuesOf(goal: number, answers: readonly AskedRuns[]): number[] {
+    const { cell, column } = this.problem.goals[goal];
+    const values = answers[this.problem.cells.indexOf(this.cellOf(cell))].columns[column];
+    return values ? Array.from(values) : [];
+  }
+
+  /** Goals of one fight may each have it as an object of their own. */
+  private cellOf(cell: Scenario): Scenario {
+    return (
+      this.problem.cells.find((one) => one === cell) ?? this.problem.cells.find((one) => JSON.stringify(one) === JSON.stringify(cell))!
+    );
+  }
+
+  private responses({ values }: Tried): (Response | undefined)[] {
+    return this.problem.goals.map((goal, g) => responseOf(goal, values[g], true));
+  }
+
+  private measured(goal: number): Measured[] {
+    return [...this.tried.values()].flatMap(({ at, values }) => {
+      const response = responseOf(this.problem.goals[goal], values[goal]);
+      return response ? [{ at, response }] : [];
+    });
+  }
+
+  /** How far outside of what is wanted a point lies, in halves of what is wanted; what has no value lies far outside. */
+  private outsideOf(tried: Tried): number {
+    // By the logarithm: a goal that is so far off that it tells no way back (always won) does not drown the others.
+    return this.responses(tried).reduce(
+      (sum, response, g) => sum + (response ? Math.log1p(outside(this.wanted[g], response.y) / this.scaleOf(g, response)) : 2),
+      0,
+    );
+  }
+
+  /** The least room of any goal to an edge, in errors of a proof. */
+  private roomOf(tried: Tried): number {
+    return Math.min(
+      ...this.responses(tried).map((response, g) => {
+        if (!response) return -Infinity;
+        const { low, high } = this.wanted[g];
+        const luck = Z * response.error * Math.sqrt(response.runs / RUNS.proof);
+        // A goal so narrow that no proof has room in it asks for no more than there is.
+        const most = Number.isFinite(high - low) ? (high - low) / 3 : Infinity;
+        return Math.min(response.y - low, high - response.y) / Math.min(luck, most);
+      }),
+    );
+  }
+
+  private scaleOf(goal: number, { error, runs }: Response): number {
+    const { low, high } = this.wanted[goal];
+    const own = error * Math.sqrt(runs / RUNS.try);
+    return Number.isFinite(high - low) ? Math.max((high - low) / 2, own, 1e-6) : Math.max(2 * own, 1e-6);
+  }
+
+  private bestOf(all: readonly Tried[]): { at: number[]; outside: number } | undefined {
+    return all
+      .map((tried) => ({ at: tried.at, outside: this.outsideOf(tried) }))
+      .sort((a, b) => a.outside - b.outside || distanceOf(a.at) - distanceOf(b.at))[0];
+  }
+
+  /** What comes next: a promise to be tried, a further proposal to be looked for, or the end. */
+  private next(): void {
+    this.way.push({ runs: this.runs, outside: this.best?.outside ?? Infinity });
+    const further = this.proposals.length > 0;
+    const tired = this.roundsOfAim >= (further ? MOST_FURTHER : MOST_ROUNDS);
+    const left = this.problem.budget - this.runs;
+    if (left < (RUNS.try + 2 * RUNS.beside) * this.problem.cells.length) return this.over();
+    if (tired) {
+      if (!further) return this.over();
+      return this.nextAim();
+    }
+    const [aim] = this.aims;
+    const middle = this.best?.at ?? this.zero;
+    if (this.sinceBetter >= STUCK.after && !further) {
+      this.sinceBetter = 0;
+      this.phase = 'around';
+      this.pending = this.widerRound(middle);
+      return;
+    }
+    const wanted = this.wantedAt(middle);
+    if (!wanted) return this.over();
+    const kept = new Set([...this.still, ...aim.kept]);
+    const { dials } = this.problem;
+    const within = { knobs: dials, middle, radius: this.radius, caution: this.caution, prefer: aim.prefer, kept };
+    let promised = propose(wanted, within, this.starts(aim));
+    // What was proved to be none, or is had already, is not tried again as it is: with more caution it is another.
+    for (let again = 0; again < 3 && this.isOld(promised.at, aim); again++) {
+      this.caution = Math.min(CAUTION.most, this.caution + CAUTION.more);
+      promised = propose(wanted, { ...within, caution: this.caution }, this.starts(aim));
+    }
+    if (this.isOld(promised.at, aim)) promised = { ...promised, at: this.jittered(promised.at, kept) };
+    this.rounds++;
+    this.roundsOfAim++;
+    this.phase = 'try';
+    this.pending = this.tryRound(promised.at, kept);
+  }
+
+  /** Folded pairs around the best point, further than at first: where nothing near it is better. */
+  private widerRound(middle: readonly number[]): Pending {
+    const { dials } = this.problem;
+    const moving = dials.length - this.still.size;
+    const points = Array.from({ length: Math.ceil(moving / 2) + 1 }, (_, pair) =>
+      ([1, -1] as const).map((side) => this.offset(middle, this.coins(5000 + 100 * this.rounds + pair, side), STUCK.wide)),
+    ).flat();
+    this.rounds++;
+    return this.at(points, RUNS.around, () => {
+      this.radius = RADIUS.first;
+      this.caution = CAUTION.first;
+      this.next();
+    });
+  }
+
+  /** A point some way along coins, within the ranges. */
+  private offset(at: readonly number[], coins: readonly number[], by: number): number[] {
+    const { dials } = this.problem;
+    const moved = at.map((value, i) => {
+      const [low, high] = endsOf(dials[i]);
+      return this.still.has(i) ? value : Math.min(high, Math.max(low, value + by * coins[i]));
+    });
+    return steppedPoint(dials, moved);
+  }
+
+  private starts(aim: Aim): DialPoint[] {
+    return aim.kept.size ? [] : this.proposals.map(({ at }) => at);
+  }
+
+  private isOld(at: DialPoint, aim: Aim): boolean {
+    return this.refused.has(at.join(' ')) || (this.proposals.length > 0 && aim !== undefined && !this.isNew(at));
+  }
+
+  /** Another set of numbers than each proposal so far, or one of them by a fifth of its range. */
+  private isNew(at: DialPoint): boolean {
+    return this.proposals.every((one) =>
+      at.some((value, i) => (value === 0) !== (one.at[i] === 0) || Math.abs(value - one.at[i]) >= DIFFERS),
+    );
+  }
+
+  private jittered(at: DialPoint, kept: ReadonlySet<number>): number[] {
+    const { dials } = this.problem;
+    const moved = at.map((value, i) => {
+      if (kept.has(i)) return value;
+      const [low, high] = endsOf(dials[i]);
+      return Math.min(high, Math.max(low, value + (draw(this.rounds, i, 2, 7) - 0.5) * this.radius));
+    });
+    return steppedPoint(dials, moved);
+  }
+
+  /** Models near a point, with how far promises are to keep from the edges; undefined where a goal has never had a value. */
+  private wantedAt(middle: DialPoint): Wanted[] | undefined {
+    const found = this.problem.goals.flatMap((_, g) => this.wantedOf(g, middle) ?? []);
+    return found.length === this.problem.goals.length ? found : undefined;
+  }
+
+  private tryRound(at: number[], kept: ReadonlySet<number>): Pending {
+    const beside = ([1, -1] as const).map((side) => {
+      const coins = this.coins(1000 + this.rounds, side).map((coin, i) => (kept.has(i) ? 0 : coin));
+      return this.offset(at, coins, Math.min(1, this.radius / RADIUS.first) * 0.5);
+    });
+    const center = this.at([at], RUNS.try, () => undefined);
+    const around = this.at(beside, RUNS.beside, () => undefined);
+    return {
+      asks: [...center.asks, ...around.asks],
+      take: (answers) => {
+        center.take(answers.slice(0, center.asks.length));
+        around.take(answers.slice(center.asks.length));
+        this.judged(at);
+      },
+    };
+  }
+
+  /** What a tried point leads to: it is run again where it looks right, else learned from. */
+  private judged(at: number[]): void {
+    const tried = this.tried.get(at.join(' '))!;
+    // A further proposal is to be another: one that is had already is not proved again.
+    if (this.proposals.length && !this.isNew(at)) return this.learned(at);
+    if (this.roomOf(tried) >= ROOM.tried && this.enoughFor(RUNS.gate + RUNS.proof)) {
+      this.phase = 'gate';
+      this.pending = this.at([at], RUNS.gate, () => {
+        if (this.roomOf(tried) >= ROOM.gate) this.pending = this.proofRound(at, []);
+        else this.tooNear(at);
+      });
+      return;
+    }
+    if (this.outsideOf(tried) === 0) this.tooNear(at);
+    else this.learned(at);
+  }
+
+  /** Inside, and too near to an edge to be proved: the next promise keeps further away. */
+  private tooNear(at: number[]): void {
+    this.room = Math.min(ROOM.most, this.room + ROOM.more);
+    this.learned(at);
+  }
+
+  private enoughFor(runs: number): boolean {
+    return this.problem.budget - this.runs >= runs * this.problem.cells.length;
+  }
+
+  private learned(at: number[]): void {
+    const tried = this.tried.get(at.join(' '))!;
+    const far = this.outsideOf(tried);
+    const before = this.best?.outside ?? Infinity;
+    // Of two that are inside the one with more room is better.
+    const roomier = far === 0 && before === 0 && this.roomOf(tried) > this.roomOf(this.tried.get(this.best!.at.join(' '))!);
+    if (far < before || roomier) {
+      this.best = { at, outside: far };
+      this.sinceBetter = 0;
+      this.radius = Math.min(RADIUS.most, this.radius * 1.4);
+    } else {
+      // The best may have been lucky: it is what all runs of it say.
+      if (this.best) this.best = { ...this.best, outside: this.outsideOf(this.tried.get(this.best.at.join(' '))!) };
+      this.sinceBetter++;
+      this.radius = Math.max(RADIUS.least, this.radius * 0.75);
+      this.caution = Math.min(CAUTION.most, this.caution + CAUTION.more / 2);
+    }
+    this.next();
+  }
+
+  /** Seeds that nothing has seen: only they count. */
+  private proofRound(at: number[], known: readonly (readonly number[])[]): Pending {
+    this.phase = 'prove';
+    const { cells, dials, goals } = this.problem;
+    const firstSeed = this.nextSeed;
+    this.nextSeed += RUNS.proof;
+    return {
+      asks: cells.map((cell) => ({ cell: cellAtPoint(cell, dials, at), firstSeed, runs: RUNS.proof })),
+      take: (answers) => {
+        const values = goals.map((_, g) => [...(known[g] ?? []), ...this.valuesOf(g, answers)]);
+        const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
+        if (judgements.every(({ verdict }) => verdict === 'met')) return this.proved(at, values, firstSeed);
+        const inside = judgements.every(({ estimate, verdict, more }, g) => {
+          const { low = -Infinity, high = Infinity } = goals[g].band!;
+          const decided = verdict === 'met' || (more !== undefined && more + values[0].length <= MOST_PROOFS * RUNS.proof);
+          return decided && estimate.value >= low && estimate.value <= high;
+        });
+        if (inside && this.enoughFor(RUNS.proof)) {
+          this.pending = this.proofRound(at, values);
+          return;
+        }
+        // What it showed is known now, like all else.
+        this.keep(at, answers);
+        this.refused.add(at.join(' '));
+        this.tooNear(at);
+      },
+    };
+  }
+
+  private proved(at: number[], values: readonly (readonly number[])[], lastSeed: number): void {
+    const { dials, goals } = this.problem;
+    const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
+    const verdicts = together(judgements);
+    const runs = values[0].length;
+    this.proposals.push({
+      prefer: this.aims[0].prefer,
+      at,
+      put: dials.flatMap((knob, i) => (at[i] === 0 ? [] : [{ knob, value: valueOf(knob, at[i]) }])),
+      distance: distanceOf(at),
+      proof: judgements.map(({ estimate }, g) => ({ estimate, verdict: verdicts[g] })),
+      seeds: { first: lastSeed + RUNS.proof - runs, runs },
+      after: this.runs,
+    });
+    this.best = { at, outside: 0 };
+    this.nextAim();
+  }
+
+  /** Looks for another way: as it was preferred first, then otherwise, then without what the first turned most. */
+  private nextAim(): void {
+    if (this.proposals.length >= MOST_PROPOSALS) return this.over();
+    const [first] = this.proposals;
+    const most = first.at.reduce((best, value, i) => (Math.abs(value) > Math.abs(first.at[best]) ? i : best), 0);
+    const all: Aim[] = [
+      ...(['change', 'numbers', 'margin'] as const)
+        .filter((prefer) => prefer !== this.problem.prefer)
+        .map((prefer) => ({ prefer, kept: new Set<number>() })),
+      { prefer: this.problem.prefer, kept: new Set([most]) },
+    ];
+    this.tries++;
+    const aim = all[this.tries - 1];
+    if (!aim) return this.over();
+    this.aims = [aim];
+    this.roundsOfAim = 0;
+    this.radius = RADIUS.first;
+    this.caution = CAUTION.first;
+    this.room = ROOM.first;
+    this.next();
+  }
+
+  private tries = 0;
+
+  private over(): void {
+    this.phase = 'done';
+    this.pending = { asks: [], take: () => undefined };
+  }
+}
+
+/** Runs a search to its end, or as long as it is let. @param run what came of an ask @param goOn asked before each round */
+export function runSearch(search: FindSearch, run: (ask: Ask) => AskedRuns, goOn: (progress: FindProgress) => boolean = () => true): void {
+  for (let asks = search.asks(); asks.length && goOn(search.progress); asks = search.asks()) search.take(asks.map(run));
+}
