@@ -41,6 +41,9 @@ export function button(page: Page, part: Part, name: string): Promise<ElementHan
 }
 
 export async function press(page: Page, part: Part, name: string): Promise<void> {
+  const found = await button(page, part, name);
+  // One that waits for something (a save under way) takes no click, and says nothing of it.
+  await page.waitForFunction((one) => !one.isConnected || !(one as HTMLButtonElement).disabled, {}, found);
   await (await button(page, part, name)).evaluate((one) => one.scrollIntoView({ block: 'nearest' }));
   await (await button(page, part, name)).click();
 }

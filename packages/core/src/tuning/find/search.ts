@@ -212,7 +212,7 @@ export class FindSearch {
       take: (answers) => {
         base.take(answers.slice(0, base.asks.length));
         around.take(answers.slice(base.asks.length));
-        this.best = this.bestOf([...this.tried.values()].filter(({ values }) => values[0].length >= RUNS.base));
+        this.best = this.bestPromised();
         this.next();
       },
     };
@@ -297,12 +297,6 @@ export class FindSearch {
     const { low, high } = this.wanted[goal];
     const own = error * Math.sqrt(runs / RUNS.try);
     return Number.isFinite(high - low) ? Math.max((high - low) / 2, own, 1e-6) : Math.max(2 * own, 1e-6);
-  }
-
-  private bestOf(all: readonly Tried[]): { at: number[]; outside: number } | undefined {
-    return all
-      .map((tried) => ({ at: tried.at, outside: this.outsideOf(tried) }))
-      .sort((a, b) => a.outside - b.outside || distanceOf(a.at) - distanceOf(b.at))[0];
   }
 
   /** What comes next: a promise to be tried, a further proposal to be looked for, or the end. */
@@ -442,24 +436,35 @@ export class FindSearch {
     return this.problem.budget - this.runs >= runs * this.problem.cells.length;
   }
 
+  /** What the next promise starts from: the point that all runs together promise most of, for a few runs of one are luck. */
   private learned(at: number[]): void {
-    const tried = this.tried.get(at.join(' '))!;
-    const far = this.outsideOf(tried);
-    const before = this.best?.outside ?? Infinity;
-    // Of two that are inside the one with more room is better.
-    const roomier = far === 0 && before === 0 && this.roomOf(tried) > this.roomOf(this.tried.get(this.best!.at.join(' '))!);
-    if (far < before || roomier) {
-      this.best = { at, outside: far };
+    const before = this.best;
+    this.best = this.bestPromised();
+    const better = this.best !== undefined && (this.best.at === at || this.best.at.join(' ') === at.join(' '));
+    if (better && before?.at.join(' ') !== at.join(' ')) {
       this.sinceBetter = 0;
       this.radius = Math.min(RADIUS.most, this.radius * 1.4);
     } else {
-      // The best may have been lucky: it is what all runs of it say.
-      if (this.best) this.best = { ...this.best, outside: this.outsideOf(this.tried.get(this.best.at.join(' '))!) };
       this.sinceBetter++;
       this.radius = Math.max(RADIUS.least, this.radius * 0.75);
       this.caution = Math.min(CAUTION.most, this.caution + CAUTION.more / 2);
     }
     this.next();
+  }
+
+  /** Of the points that were run for themselves the one that the models, which know of them and of all others, promise most of. */
+  private bestPromised(): { at: number[]; outside: number } | undefined {
+    const all = [...this.tried.values()].filter(({ values }) => values.some((own) => own.length >= RUNS.try));
+    const promised = all.map(({ at }) => {
+      const wanted = this.wantedAt(at);
+      if (!wanted) return { at, outside: Infinity };
+      const far = wanted.reduce((sum, { model, low, high, scale, luck }) => {
+        const room = Math.min(luck, Number.isFinite(high - low) ? (high - low) / 3 : Infinity);
+        return sum + Math.log1p(outside({ low: low + room, high: high - room }, model.predict(at).y) / scale);
+      }, 0);
+      return { at, outside: far };
+    });
+    return promised.sort((a, b) => a.outside - b.outside || distanceOf(a.at) - distanceOf(b.at))[0];
   }
 
   /** Seeds that nothing has seen: only they count. */
