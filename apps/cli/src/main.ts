@@ -10,6 +10,7 @@ import { EXIT, Exit } from './exit';
 import type { ReportRunOptions } from './report';
 import type { SimulateOptions } from './simulate';
 import type { TraceOptions } from './trace';
+import type { FindOptions } from './find';
 import type { TuneOptions } from './tune';
 
 function number(text: string): number {
@@ -81,6 +82,10 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     .option('--strongest <n>', 'without --dial: how many to name', number, 10)
     .option('--screen <n>', 'without --dial: runs in which all numbers are turned at once to find them', number, 2000)
     .option('--along <path>', 'values of one number instead, with =LOW..HIGH or not')
+    .option('--find', 'look for values of the dials with which every goal holds; exit 1 when none is found')
+    .addOption(new Option('--prefer <what>', 'with --find: what to keep small, or large').choices(['change', 'numbers', 'margin']))
+    .option('--budget <n>', 'with --find: runs that it may take (default: 20,000)', number)
+    .option('--write <file>', 'with --find: the project with the first proposal written')
     .option('--pairs', 'also what the first four do by twos, beyond the sum of what each does alone')
     .option('-n, --runs <n>', 'how many runs of each value (default: 400, or as the question has it)', number)
     .option('--seed <n>', 'first seed', number, 1)
@@ -89,7 +94,16 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
         .choices(['text', 'json', 'csv', 'junit'])
         .default('text'),
     )
-    .action(async (file: string, options: TuneOptions) => {
+    .action(async (file: string, options: TuneOptions & FindOptions & { find?: boolean }) => {
+      if (options.find) {
+        const [{ readProject }, { find }] = await Promise.all([import('./input.js'), import('./find.js')]);
+        const { text, found } = find(readProject(file), options, report);
+        write(text);
+        if (!found) throw new Exit(EXIT.findings, 'nothing was found');
+        return;
+      }
+      for (const name of ['prefer', 'budget', 'write'] as const)
+        if (options[name] !== undefined) throw new Exit(EXIT.usage, `--${name} belongs to --find`);
       const [{ readProject }, { tune }] = await Promise.all([import('./input.js'), import('./tune.js')]);
       write(tune(readProject(file), options, report));
     });

@@ -152,6 +152,75 @@ describe('tune asks a question that the project keeps', () => {
   });
 });
 
+describe('tune finds numbers', () => {
+  const asked = [
+    ...['tune', demo, '--duel', 'clipper', '--copies', '4', '--skill', 'regular', '--find'],
+    ...['--dial', '/units/clipper/health/max', '/units/clipper/movement/run', '/units/clipper/senses/hearing'],
+  ];
+
+  test('with which a goal holds, proved on fresh seeds; the first is written, and holds there; the same each time', async () => {
+    const out = join(folder, 'found.insidia.json');
+    const goal = ['--goal', 'timeToKill:median:2.6..3.4', '--budget', '6000'];
+    const { status, stdout } = await call([...asked, ...goal, '-f', 'json', '--write', out]);
+    expect(status).toBe(0);
+    const told = JSON.parse(stdout) as {
+      runs: number;
+      proposals: {
+        put: { dial: string; to: number }[];
+        proof: { verdict: string; low: number; high: number }[];
+        seeds: { runs: number };
+      }[];
+    };
+    const [first] = told.proposals;
+    expect(first.proof.map(({ verdict }) => verdict)).toEqual(['met']);
+    expect(first.seeds.runs).toBeGreaterThanOrEqual(1200);
+    expect(first.put.map(({ dial }) => dial)).not.toContain('/units/clipper/senses/hearing');
+    const { units } = JSON.parse(readFileSync(out, 'utf8')) as {
+      units: { id: string; health: { max: number }; movement: { run: number } }[];
+    };
+    const clipper = units.find(({ id }) => id === 'clipper')!;
+    for (const { dial, to } of first.put) expect(dial.endsWith('max') ? clipper.health.max : clipper.movement.run).toBe(to);
+    const there = await call([
+      'tune',
+      out,
+      '--duel',
+      'clipper',
+      '--copies',
+      '4',
+      '--skill',
+      'regular',
+      ...goal.slice(0, 2),
+      '-f',
+      'junit',
+      '--runs',
+      '2000',
+    ]);
+    expect(there.stdout).toContain('failures="0"');
+    expect(JSON.parse((await call([...asked, ...goal, '-f', 'json'])).stdout)).toEqual(told);
+    const text = (await call([...asked, ...goal])).stdout;
+    expect(text).toMatch(/A: as little change as can be[^]*on \d+ fresh seeds[^]*met/);
+    const rows = parse<Record<string, string>>((await call([...asked, ...goal, '-f', 'csv'])).stdout, {
+      header: true,
+      skipEmptyLines: true,
+    }).data;
+    expect(rows[0]).toMatchObject({ proposal: '1', prefer: 'change' });
+  });
+
+  test('nothing found is exit 1, with why; what can’t be asked is exit 2', async () => {
+    const { status, stdout, stderr } = await call([...asked, '--goal', 'timeToKill:median:30..40', '--budget', '3000']);
+    expect([status, stderr.trim()]).toEqual([1, 'nothing was found']);
+    expect(stdout).toMatch(/time-to-kill \(wanted 30–40\) is promised nowhere in these ranges: .*highest/);
+    for (const [args, words] of [
+      [[...asked, '--goal', 'won'], 'nothing is wanted of the fight'],
+      [['tune', demo, '--duel', 'clipper', '--find'], '--find needs numbers to turn'],
+      [['tune', demo, '--duel', 'clipper', '--budget', '9'], '--budget belongs to --find'],
+    ] as const) {
+      const refused = await call([...args]);
+      expect([refused.status, refused.stderr.includes(words)]).toEqual([2, true]);
+    }
+  });
+});
+
 describe('compare', () => {
   // Of the brief the goals of one kind: what is not asked is not run.
   const few = JSON.parse(readFileSync(demo, 'utf8')) as { brief: { bands: { measure: string; scope: string }[] } };
