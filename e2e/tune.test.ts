@@ -10,6 +10,8 @@ import { savedState } from './support/world';
 
 const own = suite('tune');
 
+const POINT = 'aside[aria-label="The point"]';
+
 /** One Clipper is to take longer than it does. */
 const wanting = (document: any) => {
   const band = { id: 'kill', measure: 'timeToKill', scope: 'unit', of: 'clipper', tier: 'bloom', skill: 'regular', statistic: 'median' };
@@ -189,6 +191,92 @@ describe('what moves it', () => {
     await run(page, 'section[aria-label^=Along]');
     await page.waitForSelector('figure svg');
     expect(await seriousFindings(page)).toEqual([]);
+  });
+});
+
+describe('find', () => {
+  test('a fault that takes two numbers together: from a missed goal to values that are proved, written, met on the board, taken back', async () => {
+    const id = await own.project((document) => {
+      Object.assign(clipper(document).health, { max: 36 });
+      Object.assign(clipper(document).movement, { run: 9 });
+      const wantedOf = (measure: string, statistic: string, low: number, high: number) => ({
+        ...{ id: measure, measure, scope: 'encounter', of: 'first-bell', tier: 'blight', skill: 'novice' },
+        ...{ statistic, low, high },
+      });
+      document.brief = { bands: [wantedOf('length', 'median', 3.3, 4.1), wantedOf('dose', 'mean', 0.08, 0.105)], curves: [] };
+      document.encounters = document.encounters.filter(({ id: one }: any) => one === 'first-bell');
+      document.tiers = document.tiers.filter(({ id: one }: any) => one === 'blight');
+    });
+    const board = `${id}/board?measure=length&tier=blight&skill=novice&cell=${encodeURIComponent('encounter|first-bell|blight|novice||')}`;
+    const page = await own.open(board);
+    const cell = 'aside[aria-label=Cell]';
+    await page.waitForFunction((part) => document.querySelector(part)?.textContent.includes('First Bell'), {}, cell);
+    const runCell = async () => {
+      await page.waitForFunction(
+        (part) => {
+          const run = [...document.querySelectorAll<HTMLButtonElement>(`${part} button`)].find((one) =>
+            /^Run (this cell|as it is)/.test(one.textContent),
+          );
+          if (!run || run.disabled) return false;
+          run.click();
+          return true;
+        },
+        {},
+        cell,
+      );
+    };
+    await runCell();
+    await page.waitForFunction((part) => /missed/.test(document.querySelector(part)!.textContent), {}, cell);
+
+    const dials = '/units/clipper/health/max=15..40 /units/clipper/movement/run=4..10 /units/clipper/attacks/bite/beat/cooldown';
+    await page.goto(
+      `${own.address()}/projects/${id}/tune?fight=${encodeURIComponent('encounter|first-bell||||')}&tier=blight&skill=novice&dials=${encodeURIComponent(dials)}`,
+    );
+    const part = 'section[aria-label=Find]';
+    await choose(page, part, 'Runs of the search', '10,000 runs');
+    await press(page, part, 'Search');
+    await page.waitForFunction((within) => /stopped by itself/.test(document.querySelector(within)!.textContent), {}, part);
+    const first = `${part} [data-proposal=A]`;
+    expect(await page.$eval(first, (one) => one.textContent)).toMatch(/Clipper health36 hp →2\d hp.*Clipper run9 m\/s →[678](\.\d+)? m\/s/);
+    expect(await seriousFindings(page)).toEqual([]);
+    await page.click(first);
+    await page.waitForSelector(`${POINT} [data-objective=length] [data-value]`);
+    // What else it does to the brief is asked for the proposal alone.
+    await press(page, POINT, 'What else it moves');
+    await page.waitForSelector(`${POINT} table[aria-label="What moved"]`);
+    await page.$$eval(`${POINT} button`, (all) =>
+      all.find((one) => one.textContent.startsWith('Write ') && !one.textContent.includes('to …'))!.click(),
+    );
+    await page.waitForSelector('button[aria-label^="Undo: Tune: Clipper, Health"]');
+    await savedState(page, 'saved');
+    const { health, movement } = clipper(await own.stored(id));
+    expect([health.max > 18 && health.max < 28, movement.run > 6 && movement.run < 8.5]).toEqual([true, true]);
+
+    await page.goto(`${own.address()}/projects/${board}`);
+    await runCell();
+    await page.waitForFunction((within) => /First Bell[^]*met/.test(document.querySelector(within)?.textContent ?? ''), {}, cell);
+    await page.keyboard.down('Control');
+    await page.keyboard.press('z');
+    await page.keyboard.up('Control');
+    await savedState(page, 'saved');
+    expect(clipper(await own.stored(id)).health.max).toBe(36);
+  });
+
+  test('is stopped and gone on with; where goals can’t be had it says what pulls against what', async () => {
+    const id = await own.project();
+    const goals = 'length:median:9..10 dose:mean:0..0.001';
+    const page = await own.open(
+      `${id}/tune?fight=${encodeURIComponent('encounter|first-bell||||')}&skill=novice&goals=${encodeURIComponent(goals)}&dials=/units/clipper/health/max`,
+    );
+    const part = 'section[aria-label=Find]';
+    await choose(page, part, 'Runs of the search', '3,000 runs');
+    await press(page, part, 'Search');
+    await press(page, part, 'Stop');
+    await press(page, part, 'Search on');
+    await page.waitForSelector(`${part} [aria-label="Why nothing was found"]`);
+    expect(await page.$eval(`${part} [aria-label="Why nothing was found"]`, (one) => one.textContent)).toMatch(/promised nowhere/);
+    await press(page, part, 'put away');
+    await page.waitForFunction((within) => !document.querySelector(`${within} [role=status]`), {}, part);
   });
 });
 

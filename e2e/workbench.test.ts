@@ -10,7 +10,8 @@ const { address, project, open, stored } = at;
 
 /** A project of these tests as it was made. */
 const as = (id: string) => {
-  const document = { ...demo(), id, name: id };
+  const { tuning: _, ...rest } = demo();
+  const document = { ...rest, id, name: id };
   shortFights(document);
   return document;
 };

@@ -44,8 +44,20 @@ export async function press(page: Page, part: Part, name: string): Promise<void>
   const found = await button(page, part, name);
   // One that waits for something (a save under way) takes no click, and says nothing of it.
   await page.waitForFunction((one) => !one.isConnected || !(one as HTMLButtonElement).disabled, {}, found);
-  await (await button(page, part, name)).evaluate((one) => one.scrollIntoView({ block: 'nearest' }));
-  await (await button(page, part, name)).click();
+  for (let again = 0; again < 5; again++) {
+    const target = await button(page, part, name);
+    await target.evaluate((one) => {
+      one.scrollIntoView({ block: 'nearest' });
+      const told = window as unknown as { pressed: boolean };
+      told.pressed = false;
+      one.addEventListener('click', () => (told.pressed = true), { once: true, capture: true });
+    });
+    await target.click();
+    // What came in above it (a warning, a figure) may have moved it from under the mouse: then nothing was pressed.
+    const missed = await page.evaluate(() => (window as unknown as { pressed?: boolean }).pressed === false).catch(() => false);
+    if (!missed) return;
+  }
+  throw new Error(`${name} in ${part} takes no click`);
 }
 
 /** An input by its label within a part. */

@@ -7,8 +7,8 @@ import {
   type Preferred,
   type Project,
   type Proposal,
-  PREFERRED,
   Runner,
+  bestIn,
   compileScenario,
   csvRow,
   dialText,
@@ -138,6 +138,8 @@ const FORMATS: Record<FindOptions['format'], (search: FindSearch, project: Proje
     ),
 };
 
+const BEST = { change: 'least change', numbers: 'fewest numbers', margin: 'most margin', other: 'another way' } as const;
+
 type Measure = FindSearch['problem']['goals'][number]['measure'];
 
 const valued = (measure: Measure, { estimate: { value, low, high } }: Proposal['proof'][number]): string =>
@@ -150,7 +152,8 @@ function asText(search: FindSearch, project: Project): string {
     const why = whyOf(search, project);
     return [`nothing was found: ${head}`, '', ...why, ...(why.length ? [''] : [])].join('\n');
   }
-  const parts = proposals.map(({ prefer, put, distance, proof, seeds }, i) => {
+  const best = bestIn(problem, proposals);
+  const parts = proposals.map(({ put, distance, proof, seeds }, i) => {
     const rows = put.map(({ knob, value }) => {
       const { whose, name } = dialWords(project, knob.dial);
       return [whose, name, `${dialValue(project, knob.dial, was(knob))} → ${dialValue(project, knob.dial, value)}`];
@@ -158,7 +161,7 @@ function asText(search: FindSearch, project: Project): string {
     const goals = problem.goals.map((goal, g) => [named(problem, g), valued(goal.measure, proof[g]), proof[g].verdict]);
     const what = put.length ? textTable(['of', 'number', 'turned'], rows, 2) : 'nothing: it holds as it is written\n';
     return [
-      `${'ABCD'[i]}: ${PREFERRED[prefer]}, ${(100 * distance).toFixed(0)} % of a range away`,
+      `${'ABCD'[i]}: ${BEST[best[i]]}, ${(100 * distance).toFixed(0)} % of a range away`,
       '',
       what,
       textTable(['goal', `on ${seeds.runs} fresh seeds`, ''], goals, 1),

@@ -33,8 +33,9 @@ const keyOf = ({ band, cell, of }: Goal) => `${band.id} ${scenarioKey(cell)} ${o
 /**
  * What the difference between two versions does to every goal, on the same seeds, and which edit did it.
  * @param tier at which alone; absent: at that of the lens
+ * @param narrow goals alone, at every tier and skill: what a point does beside what it is for
  */
-export function WhatItDoes({ before, after, tier }: { before: Project; after: Project; tier?: string }) {
+export function WhatItDoes({ before, after, tier, narrow }: { before: Project; after: Project; tier?: string; narrow?: boolean }) {
   const [view] = useView(after);
   const [found, setFound] = useState<Found>();
   const [chosen, setChosen] = useState<string>();
@@ -52,7 +53,8 @@ export function WhatItDoes({ before, after, tier }: { before: Project; after: Pr
       setFound((old) => ({ ...old, ...('of' in data ? { progress: data } : data) }));
       if ('edits' in data || 'failure' in data) stop();
     };
-    const request: CompareRequest = { before, after, tier: tier ?? view.tier, skill: view.skill, runs: RUNS };
+    const lens = narrow ? {} : { tier: tier ?? view.tier, skill: view.skill };
+    const request: CompareRequest = { before, after, ...lens, runs: RUNS, goalsOnly: narrow };
     worker.current.postMessage(request);
   };
   const bands = (after.brief?.bands.length ?? 0) + (before.brief?.bands.length ?? 0);
@@ -68,18 +70,20 @@ export function WhatItDoes({ before, after, tier }: { before: Project; after: Pr
     <div className="text-table">
       <div className="flex items-center gap-3">
         <button type="button" className="btn" disabled={running} onClick={begin}>
-          {found ? 'Run both again' : 'What it does to the fights'}
+          {narrow ? 'What else it moves' : found ? 'Run both again' : 'What it does to the fights'}
         </button>
         <span className="text-label text-ink-3" role="status">
           {failure
             ? `can’t be run: ${failure}`
             : running
               ? progress
-                ? `${progress.done} of ${progress.of} × ${RUNS} runs${goals ? ', each edit alone' : ''}`
+                ? `${progress.done} of ${progress.of} × ${RUNS} runs${goals && !narrow ? ', each edit alone' : ''}`
                 : 'beginning …'
               : found
                 ? `${RUNS} runs a cell on the same seeds`
-                : `every goal of both at the lens, ${RUNS} runs a cell; then every edit alone`}
+                : narrow
+                  ? `every goal of the brief, ${RUNS} runs a cell`
+                  : `every goal of both at the lens, ${RUNS} runs a cell; then every edit alone`}
         </span>
       </div>
       {goals && (
@@ -90,8 +94,8 @@ export function WhatItDoes({ before, after, tier }: { before: Project; after: Pr
                 goal that flips or moves, {shown.length} of {goals.length}
               </th>
               <th className="w-[104px] text-right font-normal">before, after</th>
-              <th className="w-[120px] pl-2 font-normal">moved by</th>
-              <th className="w-[72px] font-normal">was, is</th>
+              {!narrow && <th className="w-[120px] pl-2 font-normal">moved by</th>}
+              <th className="w-[52px] pl-2 font-normal">was, is</th>
             </tr>
           </thead>
           <tbody>
@@ -117,10 +121,12 @@ export function WhatItDoes({ before, after, tier }: { before: Project; after: Pr
                   <td className="text-right">
                     {value(one.before)}, {value(one.after)} {unitOf(measure)}
                   </td>
+                  {!narrow && (
+                    <td className="pl-2">
+                      {one.effect && <EffectBar effect={one.effect} measure={measure} most={mostOf(one)} asked width={44} />}
+                    </td>
+                  )}
                   <td className="pl-2">
-                    {one.effect && <EffectBar effect={one.effect} measure={measure} most={mostOf(one)} asked width={44} />}
-                  </td>
-                  <td>
                     <span className="flex items-center gap-1">
                       {one.before && <VerdictMark verdict={one.before.verdict} />}
                       {one.after && <VerdictMark verdict={one.after.verdict} />}

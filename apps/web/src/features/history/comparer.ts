@@ -21,6 +21,8 @@ export interface CompareRequest {
   tier?: string;
   skill?: string;
   runs: number;
+  /** What each edit does is not asked. */
+  goalsOnly?: boolean;
 }
 
 /** What an edit does to each goal that is asked about. */
@@ -34,7 +36,7 @@ export type CompareAnswer =
 
 const send = (answer: CompareAnswer) => postMessage(answer);
 
-onmessage = ({ data: { before, after, tier, skill, runs } }: MessageEvent<CompareRequest>) => {
+onmessage = ({ data: { before, after, tier, skill, runs, goalsOnly } }: MessageEvent<CompareRequest>) => {
   try {
     const goals = goalsOfBoth(before, after, { ...(tier && { tiers: [tier] }), ...(skill && { skills: [skill] }) });
     const cells = (list: readonly Goal[]) => new Set(list.map(({ cell }) => scenarioKey(cell))).size;
@@ -43,6 +45,10 @@ onmessage = ({ data: { before, after, tier, skill, runs } }: MessageEvent<Compar
     const versions = new VersionRuns(runs, (done) => send({ done, of }));
     const all = inOrder(compared(goals, (version, goal) => versions.ran(version === 'before' ? before : after, goal)));
     send({ goals: all });
+    if (goalsOnly) {
+      send({ asked: [], edits: [] });
+      return;
+    }
     const asked = goalsToAsk(all);
     const edits = editsBetween(before, after);
     of = both + 2 * edits.length * cells(asked);

@@ -22,6 +22,7 @@ import { Link } from 'react-router';
 import { useTheme } from '../../app/theme';
 import { Distribution } from '../../visuals/Distribution';
 import { VerdictMark } from '../../visuals/VerdictMark';
+import { WhatItDoes } from '../history/WhatItDoes';
 import { WIDTH } from '../readout/Measure';
 import type { RanOf } from './reading';
 import { headOf } from './words';
@@ -36,11 +37,13 @@ interface Props {
   /** Numbers and where they are put; none: nothing is turned. */
   put: readonly Nudge[];
   ran: RanOf;
+  /** A proposal: what it does to every other goal of the brief is asked too. */
+  everyGoal?: boolean;
   onWrite: (put: readonly Nudge[], document: Project, where?: string, tier?: string) => void;
 }
 
 /** One point: each goal before and after, and the way to write it. */
-export function PointPanel({ project, cell, after, objectives, put, ran, onWrite }: Props) {
+export function PointPanel({ project, cell, after, objectives, put, ran, everyGoal, onWrite }: Props) {
   const theme = useTheme();
   const [written, setWritten] = useState<string>();
   if (!put.length)
@@ -55,7 +58,7 @@ export function PointPanel({ project, cell, after, objectives, put, ran, onWrite
   const turned = put.filter(({ from, to }) => from !== to);
   const same = turned.length === 0;
   const turns = turned.map(({ dial, to }) => turnTo(dial, to));
-  const values = turned.map(({ dial, to }) => dialValue(project, dial, to)).join(' and ');
+  const values = turned.length > 2 ? `${turned.length} numbers` : turned.map(({ dial, to }) => dialValue(project, dial, to)).join(' and ');
   return (
     <aside aria-label="The point" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
       {(same ? put.slice(0, 1) : turned).map(({ dial, from, to }, i) => {
@@ -84,6 +87,11 @@ export function PointPanel({ project, cell, after, objectives, put, ran, onWrite
           theme={theme}
         />
       ))}
+      {everyGoal && !same && (
+        <section aria-label="What else it moves" className="mt-3 border-t border-hair pt-2">
+          <WhatItDoes key={values} before={project} after={turnedProject(project, turns)} narrow />
+        </section>
+      )}
       <span className="flex-1" />
       <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-hair pt-3">
         <button

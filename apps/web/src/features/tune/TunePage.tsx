@@ -14,7 +14,7 @@ import {
   scenarioKey,
   turnedCell,
 } from '@insidia/core';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useQuery } from '../../app/query';
 import { useView } from '../../app/view';
@@ -24,6 +24,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { CROWD, cellOf, dialsOf, dialsText, fightKey, fightsOf, goalsIn, pointOf, withDial } from './address';
 import { AlongChosen } from './AlongChosen';
 import { FightList } from './FightList';
+import { Find } from './Find';
 import { MovesTable } from './MovesTable';
 import { Pairs } from './Pairs';
 import { PointPanel } from './PointPanel';
@@ -33,7 +34,10 @@ import { type Asked, RUNS, lackingOf, useRan } from './reading';
 import { Sentence } from './Sentence';
 import { TwoAtOnce } from './TwoAtOnce';
 
-/** Tune: what moves a fight, and how it goes along one number. */
+/** Runs of a proposal that is looked at. */
+const PROPOSAL_RUNS = 800;
+
+/** Tune: what moves a fight, how it goes along a number or two, and which values have what is wanted. */
 export function TunePage() {
   const project = useAppSelector((state) => state.document.document);
   const { search } = useLocation();
@@ -84,14 +88,16 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
     [cell, objectives, ran],
   );
   const chosen = moved.find(({ dial }) => dial.id === query.get('dial')) ?? moved[0];
+  // A proposal of the search that is looked at, in place of a point of one number or two.
+  const [proposed, setProposed] = useState<{ index: number; put: readonly Nudge[] }>();
   const setDials = (next: readonly Dial[], dial?: string) =>
     setQuery({ dials: dialsText(project, next), ...(dial && { dial }), at: undefined, and: undefined });
   const lacking = lackingOf(read, keys, runs);
-  const run = (which: readonly string[]) =>
+  const run = (which: readonly string[], many = runs) =>
     dispatch(
       runCells(
         project.id,
-        which.map((key) => ({ cell: key, runs })),
+        which.map((key) => ({ cell: key, runs: many })),
       ),
     );
   /** One edit; the question that it comes of remembers it. */
@@ -106,6 +112,7 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
         )
       : document;
     dispatch(changed({ document: told, name: `Tune: ${words}` }));
+    setProposed(undefined);
     setQuery({ at: undefined, and: undefined, ...(tier !== undefined && { tier }) });
   };
   // The one key of this page: asks what has not been run.
@@ -170,7 +177,10 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
           busy={busy}
           saved={saved}
           troubles={keys.flatMap((key) => read?.get(key)?.trouble ?? [])}
-          onChoose={(dial) => setQuery({ dial, at: undefined, and: undefined })}
+          onChoose={(dial) => {
+            setProposed(undefined);
+            setQuery({ dial, at: undefined, and: undefined });
+          }}
           onDials={setDials}
           onAdd={(dial) => setDials(withDial(dials, dial), dial.id)}
           onFound={(found) => {
@@ -194,9 +204,30 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
         {chosen && isOfNumber(chosen) && (
           <TwoAtOnce project={project} cell={cell} objectives={objectives} chosen={chosen} moved={moved} runs={runs} onRun={run} />
         )}
+        <Find
+          key={`${dialText} ${goalText}`}
+          project={project}
+          objectives={objectives}
+          dials={dials}
+          chosen={proposed?.index}
+          onChoose={(index, put) => {
+            setProposed(index === undefined ? undefined : { index, put });
+            if (index === undefined) return;
+            const after = put.reduce((now, { dial, to }) => turnedCell(now, dial, to), cell);
+            run([...new Set([scenarioKey(cell), scenarioKey(after)])], Math.max(runs, PROPOSAL_RUNS));
+          }}
+        />
         <Pairs project={project} objectives={objectives} moved={moved} runs={runs} onRun={run} />
       </main>
-      <PointOf project={project} cell={cell} objectives={objectives} chosen={chosen} moved={moved} onWrite={write} />
+      <PointOf
+        project={project}
+        cell={cell}
+        objectives={objectives}
+        chosen={chosen}
+        moved={moved}
+        proposed={proposed?.put}
+        onWrite={write}
+      />
     </div>
   );
 }
@@ -210,11 +241,23 @@ function PointOf({
   objectives,
   chosen,
   moved,
+  proposed,
   onWrite,
-}: Asked & { chosen: Moves | undefined; moved: readonly Moves[]; onWrite: Write }) {
+}: Asked & { chosen: Moves | undefined; moved: readonly Moves[]; proposed: readonly Nudge[] | undefined; onWrite: Write }) {
   const [query] = useQuery();
-  const put = pointOf(query, chosen, moved);
+  const put = proposed ?? pointOf(query, chosen, moved);
   const after = put.reduce((now, { dial, from, to }) => (to === from ? now : turnedCell(now, dial, to)), cell);
   const { ran } = useRan(project.id, [...new Set([scenarioKey(cell), scenarioKey(after)])], objectives);
-  return <PointPanel project={project} cell={cell} after={after} objectives={objectives} put={put} ran={ran} onWrite={onWrite} />;
+  return (
+    <PointPanel
+      project={project}
+      cell={cell}
+      after={after}
+      objectives={objectives}
+      put={put}
+      ran={ran}
+      everyGoal={proposed !== undefined}
+      onWrite={onWrite}
+    />
+  );
 }

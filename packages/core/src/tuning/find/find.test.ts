@@ -11,7 +11,7 @@ import { type Dial, dialFor, factorDial, standsAt } from '../dial';
 import { type Objective, lookAt } from '../goal';
 import { distanceOf, endsOf, findProblem, knobsOf, placeOf, steppedPoint, turnsAt, valueOf } from './problem';
 import { onScale, responseOf, wantedOn } from './response';
-import { type Ask, type AskedRuns, FindSearch, runSearch } from './search';
+import { type Ask, type AskedRuns, FindSearch, type Proposal, bestIn, runSearch } from './search';
 import { whyNot } from './why';
 
 const project = demoProject();
@@ -164,6 +164,23 @@ describe('a search', () => {
     expect(alone[0].goal.measure).toBe('timeToKill');
     expect(alone[0].ends.map(({ knob, end }) => [knob.dial.path, end])).toContainEqual(['/units/clipper/health/max', 'high']);
   });
+});
+
+test('proposals are told by what each is best in, each once', () => {
+  const goals = wanting([4, 6], [0, 5]);
+  const of = (distance: number, numbers: number, kill: number): Proposal => ({
+    ...{ prefer: 'change', at: [], distance, seeds: { first: 1, runs: 1200 }, after: 1 },
+    put: Array.from({ length: numbers }, () => ({ knob: { dial: dial('/health/max'), now: 22 }, value: 24 })),
+    proof: [kill, 0.6].map((value) => ({ estimate: { value, low: value - 0.05, high: value + 0.05, n: 1200 }, verdict: 'met' })),
+  });
+  expect(bestIn({ goals }, [of(0.5, 1, 5.2), of(0.2, 2, 4.1), of(0.9, 3, 5), of(0.8, 2, 4.2)])).toEqual([
+    'numbers',
+    'change',
+    'margin',
+    'other',
+  ]);
+  expect(bestIn({ goals }, [of(0.5, 1, 5)])).toEqual(['change']);
+  expect(bestIn({ goals }, [])).toEqual([]);
 });
 
 describe('in fights of the engine', () => {

@@ -7,6 +7,8 @@ import type { Response } from './response';
 const REACH = 0.22;
 /** What a slope, and a bend, may be expected to be at most: on the goal's scale, along a dial's range. */
 const PRIOR = { slope: 6, bend: 3 } as const;
+/** How far a lump reaches: what one point was beside the plane, others so near to it are likely to be too. */
+const LUMP = { reach: 0.05, doubt: 0.3 } as const;
 /** Points for each dial from which bends are looked for. */
 const BENT_FROM = 3;
 
@@ -58,20 +60,37 @@ export function modelOf(measured: readonly Measured[], middle: DialPoint): Model
     let misses = 0;
     let sum = 0;
     rows.forEach((row, r) => {
-      const fitted = row.reduce((all, value, i) => all + value * beta[i], 0);
-      misses += near[r] * ((ys[r] - fitted) ** 2 - measured[r].response.error ** 2);
+      const found = row.reduce((all, value, i) => all + value * beta[i], 0);
+      misses += near[r] * ((ys[r] - found) ** 2 - measured[r].response.error ** 2);
       sum += near[r];
     });
     lump = Math.max(0, misses / Math.max(1e-9, sum));
   }
+  const fitted = (row: readonly number[]) => row.reduce((all, value, i) => all + value * beta[i], 0);
+  // Of what a point missed the plane by, as much as is not the luck of its own runs.
+  const lumps = rows.map((row, r) => {
+    const own = measured[r].response.error ** 2;
+    return { by: ys[r] - fitted(row), sure: lump > 0 ? lump / (lump + own) : 0 };
+  });
   return {
     slopes: Array.from({ length: k }, (_, i) => beta[1 + i]),
     predict: (at) => {
       const row = features(at);
-      const y = row.reduce((all, value, i) => all + value * beta[i], 0);
       const back = solve(factor, row);
       const variance = row.reduce((all, value, i) => all + value * back[i], 0);
-      return { y, error: Math.sqrt(Math.max(0, variance)) };
+      let weight = 0;
+      let beside = 0;
+      if (lump > 0)
+        measured.forEach((one, r) => {
+          const own = lumps[r].sure * Math.exp(-0.5 * (spread(one.at, at) / LUMP.reach) ** 2);
+          weight += own;
+          beside += own * lumps[r].by;
+        });
+      const known = weight / (weight + LUMP.doubt);
+      return {
+        y: fitted(row) + (weight > 0 ? (known * beside) / weight : 0),
+        error: Math.sqrt(Math.max(0, variance) + lump * (1 - known)),
+      };
     },
   };
 }

@@ -52,9 +52,14 @@ export function findProblem(
   return { project, goals, cells, dials: knobs, prefer, budget };
 }
 
-/** The value of a dial at a place. */
+/** Digits of a value that has no step: 7.11 m/s says as much as 7.11363. */
+const DIGITS = 3;
+
+/** The value of a dial at a place; where it stands at 0, whatever its digits. */
 export function valueOf({ dial, now }: Knob, at: number): number {
-  return stepped(dial, dial.op === '×' ? Math.exp(at) : now + at * (dial.high - dial.low));
+  if (at === 0) return dial.op === '×' ? 1 : now;
+  const value = dial.op === '×' ? Math.exp(at) : now + at * (dial.high - dial.low);
+  return stepped(dial, dial.step ? value : Number(value.toPrecision(DIGITS)));
 }
 
 /** Back. */

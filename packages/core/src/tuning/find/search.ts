@@ -366,7 +366,10 @@ export class FindSearch {
   }
 
   private isOld(at: DialPoint, aim: Aim): boolean {
-    return this.refused.has(at.join(' ')) || (this.proposals.length > 0 && aim !== undefined && !this.isNew(at));
+    const tried = this.tried.get(at.join(' '));
+    // Run so often that more of it would say no more.
+    const known = tried !== undefined && tried.values[0].length >= RUNS.try + RUNS.gate && this.roomOf(tried) < ROOM.gate;
+    return known || this.refused.has(at.join(' ')) || (this.proposals.length > 0 && aim !== undefined && !this.isNew(at));
   }
 
   /** Another set of numbers than each proposal so far, or one of them by a fifth of its range. */
@@ -547,4 +550,27 @@ export class FindSearch {
 /** Runs a search to its end, or as long as it is let. @param run what came of an ask @param goOn asked before each round */
 export function runSearch(search: FindSearch, run: (ask: Ask) => AskedRuns, goOn: (progress: FindProgress) => boolean = () => true): void {
   for (let asks = search.asks(); asks.length && goOn(search.progress); asks = search.asks()) search.take(asks.map(run));
+}
+
+/** What a proposal is best in among others; other: in nothing, it is another way. */
+export type BestIn = Preferred | 'other';
+
+/** By what each is told from the others: the least change, fewer numbers than that, the most room to an edge; each once. */
+export function bestIn({ goals }: Pick<FindProblem, 'goals'>, proposals: readonly Proposal[]): BestIn[] {
+  const room = ({ proof }: Proposal) =>
+    Math.min(
+      ...proof.map(({ estimate: { value, low, high } }, g) => {
+        const band = goals[g].band!;
+        return Math.min(value - (band.low ?? -Infinity), (band.high ?? Infinity) - value) / Math.max(1e-9, high - low);
+      }),
+    );
+  const least = (score: (one: Proposal) => number, of: readonly Proposal[]) => [...of].sort((a, b) => score(a) - score(b))[0];
+  const change = least(({ distance }) => distance, proposals);
+  const fewer = proposals.filter(({ put }) => change && put.length < change.put.length);
+  const numbers = least(({ put, distance }) => put.length + distance / 1000, fewer);
+  const margin = least(
+    (one) => -room(one),
+    proposals.filter((one) => one !== change && one !== numbers && room(one) > room(change)),
+  );
+  return proposals.map((one) => (one === change ? 'change' : one === numbers ? 'numbers' : one === margin ? 'margin' : 'other'));
 }
