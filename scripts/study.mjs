@@ -5,6 +5,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
+import { finding } from './study/finding.mjs';
 import { ROOT, build, installModules, withSentences } from './system.mjs';
 
 const short = process.argv.includes('--short');
@@ -178,7 +179,12 @@ await withSentences(async () => {
   build();
   const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
   const project = core.parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
-  const rows = [...coverage(core, short ? 200 : 1000), ...screening(core, project), ...whichEdit(core, project, short ? 5 : 20)];
+  const rows = [
+    ...coverage(core, short ? 200 : 1000),
+    ...screening(core, project),
+    ...whichEdit(core, project, short ? 5 : 20),
+    ...finding(core, project, even, short ? 3 : 20),
+  ];
   const width = Math.max(...rows.map(([what]) => what.length));
   for (const [what, found, wanted] of rows) console.log(`${what.padEnd(width)}  ${found.padStart(16)}  ${wanted}`);
 });

@@ -1,0 +1,127 @@
+/** Planted faults: three numbers of a fight are pushed so that goals are missed, and a search is to find a way back within its budget. */
+
+/** Fights, what is wanted of them, and how many runs a search may take. */
+const FIGHTS = [
+  {
+    name: 'First Bell, novice at Blight',
+    cell: { kind: 'encounter', id: 'first-bell', skill: 'novice', tier: 'blight' },
+    measures: ['length', 'peakPressureShare', 'longestWithoutLull', 'dose'],
+    budget: 30_000,
+    runs: { base: 3000, pushed: 500, fresh: 5000 },
+  },
+  {
+    name: 'Clipper × 6',
+    cell: { kind: 'duel', id: 'clipper', skill: 'regular', duel: { copies: 6 } },
+    measures: ['won', 'timeToKill', 'peakPressureShare', 'dose'],
+    budget: 20_000,
+    runs: { base: 3000, pushed: 500, fresh: 5000 },
+  },
+];
+
+/** @param even makes a generator of even draws from a seed @returns rows of the study's table */
+export function finding(core, project, even, repeats) {
+  return FIGHTS.map(({ name, cell, measures, budget, runs }) => {
+    const run = runnerOf(core);
+    const goals = measures.map((measure) => core.lookAt(cell, measure));
+    const base = run(project, { cell, firstSeed: 5_000_000, runs: runs.base });
+    const value = (sample, goal) => core.estimate(sample.columns[goal.column], goal.statistic).value;
+    const moving = movingNumbers(core, project, cell, run);
+    let found = 0;
+    let wrong = 0;
+    const distances = [];
+    const taken = [];
+    for (let repeat = 1; repeat <= repeats; repeat++) {
+      const draw = even(repeat * 101 + 7);
+      const dials = some(moving, 10, draw);
+      const objectives = goals.map((goal) => ({ ...goal, band: bandAbout(value(base, goal), goal.statistic, 0.09 + 0.11 * draw()) }));
+      const pushed = push(core, project, dials, draw, (other) => {
+        const sample = run(other, { cell, firstSeed: 6_000_000, runs: runs.pushed });
+        return objectives.filter((goal) => !inside(value(sample, goal), goal.band)).length >= 2;
+      });
+      if (!pushed) continue;
+      const own = dials.map((dial) => {
+        const now = core.standsAt(pushed.project, dial);
+        const usual = core.dialFor(pushed.project, dial.path);
+        return { ...usual, low: Math.min(usual.low, dial.low, now), high: Math.max(usual.high, dial.high, now) };
+      });
+      const search = new core.FindSearch(core.findProblem(pushed.project, objectives, own, { budget }));
+      core.runSearch(
+        search,
+        (ask) => run(pushed.project, ask),
+        () => search.proposals.length === 0,
+      );
+      const [first] = search.proposals;
+      if (!first) continue;
+      const there = first.put.reduce((now, { knob, value: to }) => core.turnedCell(now, knob.dial, to), cell);
+      const fresh = run(pushed.project, { cell: there, firstSeed: 9_000_000, runs: runs.fresh });
+      if (objectives.every((goal) => inside(value(fresh, goal), goal.band))) found++;
+      else wrong++;
+      const back = pushed.turned.map((dial) => {
+        const [knob] = core.knobsOf(pushed.project, [own.find(({ id }) => id === dial.id)]);
+        return Math.abs(core.placeOf(knob, core.standsAt(project, dial)));
+      });
+      distances.push(first.distance / back.reduce((a, b) => a + b, 0));
+      taken.push(first.after);
+    }
+    const middle = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
+    return [
+      `${name}: ten numbers, three pushed by 15–40 %, found again in band on ${runs.fresh.toLocaleString('en')} fresh seeds within ${budget.toLocaleString('en')} runs`,
+      `${found} of ${repeats}`,
+      `${wrong} proved wrongly; distance ÷ push ${middle(distances)?.toFixed(2)}, runs ${middle(taken)?.toLocaleString('en')} at the median`,
+    ];
+  });
+}
+
+const runnerOf =
+  (core) =>
+  (project, { cell, firstSeed, runs }) => {
+    const compiled = core.compileScenario(project, cell);
+    const runner = new core.Runner(compiled);
+    return core.sampleOf(
+      compiled,
+      Array.from({ length: runs }, (_, i) => core.rowOf({ compiled, run: runner.run(firstSeed + i) })),
+    );
+  };
+
+/** Numbers that change a fight within twenty seeds. */
+function movingNumbers(core, project, cell, run) {
+  const before = run(project, { cell, firstSeed: 1, runs: 20 }).digests;
+  const all = core.numbersOf(project, core.compileScenario(project, cell), cell.kind === 'encounter' ? cell.id : undefined);
+  return core
+    .nudges(project, all)
+    .turned.filter(({ dial, to }) =>
+      run(project, { cell: core.turnedCell(cell, dial, to), firstSeed: 1, runs: 20 }).digests.some((one, i) => one !== before[i]),
+    )
+    .map(({ dial }) => dial);
+}
+
+const some = (list, count, draw) =>
+  list
+    .map((one) => [draw(), one])
+    .sort(([a], [b]) => a - b)
+    .slice(0, count)
+    .map(([, one]) => one);
+
+function bandAbout(value, statistic, width) {
+  const by = width * (statistic === 'share' ? Math.max(value, 0.5) : value);
+  return statistic === 'share'
+    ? { low: Math.max(0.01, value - by), high: Math.min(0.99, value + by) }
+    : { low: value - by, high: value + by };
+}
+
+const inside = (value, { low, high }) => value >= low && value <= high;
+
+/** Three of the numbers pushed, again and again until it shows. */
+function push(core, project, dials, draw, shows) {
+  for (let again = 0; again < 40; again++) {
+    const turned = some(dials, 3, draw);
+    const turns = turned.map((dial) => {
+      const by = 0.15 + 0.25 * draw();
+      const to = core.standsAt(project, dial) * (draw() < 0.5 ? 1 - by : 1 + by);
+      return core.turnTo(dial, core.stepped({ low: -1e9, high: 1e9, step: dial.step }, to));
+    });
+    const other = core.turnedProject(project, turns);
+    if (shows(other)) return { project: other, turned };
+  }
+  return undefined;
+}
