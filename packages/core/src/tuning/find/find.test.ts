@@ -11,7 +11,9 @@ import { type Dial, dialFor, factorDial, standsAt } from '../dial';
 import { type Objective, lookAt } from '../goal';
 import { distanceOf, endsOf, findProblem, knobsOf, placeOf, steppedPoint, turnsAt, valueOf } from './problem';
 import { onScale, responseOf, wantedOn } from './response';
-import { type Ask, type AskedRuns, FindSearch, type Proposal, bestIn, runSearch } from './search';
+import { type Proposal, bestIn } from './proposals';
+import { type Ask, FindSearch, runSearch } from './search';
+import type { AskedRuns } from './tries';
 import { whyNot } from './why';
 
 const project = demoProject();
@@ -73,6 +75,9 @@ describe('points', () => {
     expect(knobsOf(project, [locked])).toEqual([]);
     expect(() => findProblem(project, wanting([1, 2], [0, 1]), [locked])).toThrow('no number can be turned');
     expect(() => findProblem(project, [lookAt(cell, 'won')], [dial('/health/max')])).toThrow('nothing is wanted');
+    expect(() => findProblem(project, wanting([1, 2], [0, 1]), [dial('/health/max')], { budget: 2000 })).toThrow(
+      'must be at least 2340 runs',
+    );
   });
 });
 

@@ -37,6 +37,9 @@ export function knobsOf(project: Project, dials: readonly Dial[]): Knob[] {
   });
 }
 
+/** Runs in one fight without which a search can't come to anything: what does nothing, points all around, one promise, its proof. */
+const leastBudget = (dials: number): number => 20 * (dials + 1) + 200 + 100 * (dials + 2) + 300 + 1500;
+
 /** @throws Error for nothing to look for, or nothing to turn */
 export function findProblem(
   project: Project,
@@ -49,6 +52,8 @@ export function findProblem(
   const knobs = knobsOf(project, dials);
   if (!knobs.length) throw new Error('no number can be turned: all are locked, are words, or have nowhere to go');
   const cells = [...new Map(goals.map(({ cell }) => [scenarioKey(cell), cell])).values()];
+  const least = leastBudget(knobs.length) * cells.length;
+  if (budget < least) throw new Error(`the budget must be at least ${least} runs for so many numbers and fights, it is ${budget}`);
   return { project, goals, cells, dials: knobs, prefer, budget };
 }
 

@@ -7,24 +7,15 @@
  * held against the model that made it, with ever more caution after each that did not come true; what looks right is run again
  * (gate) and at last on seeds that nothing has seen (proof).
  */
-import { draw } from '../../engine/time/chance';
-import { type Estimate, judge, together } from '../../measures/verdict';
-import type { Verdict } from '../../measures/enough';
+import { judge, together } from '../../measures/verdict';
 import type { Scenario } from '../../analysis/scenario';
-import { type Measured, modelOf, spread } from './model';
-import {
-  type FindProblem,
-  type Knob,
-  type DialPoint,
-  type Preferred,
-  cellAtPoint,
-  distanceOf,
-  endsOf,
-  steppedPoint,
-  valueOf,
-} from './problem';
+import { modelOf, spread } from './model';
+import { coinsOf, jittered, offset, sideOf } from './probes';
+import { type FindProblem, type DialPoint, type Preferred, cellAtPoint, distanceOf, valueOf } from './problem';
 import { type Wanted, propose } from './propose';
-import { type Response, outside, responseOf, wantedOn } from './response';
+import { MOST_PROPOSALS, type Proposal, isAnother } from './proposals';
+import { outside } from './response';
+import { type AskedRuns, Tries, Z } from './tries';
 
 /** What is to be run: a fight, from a seed on. */
 export interface Ask {
@@ -33,28 +24,7 @@ export interface Ask {
   runs: number;
 }
 
-/** What came of it, one a run, by column. */
-export interface AskedRuns {
-  digests: ArrayLike<string | number>;
-  columns: Readonly<Record<string, ArrayLike<number>>>;
-}
-
 export type FindPhase = 'still' | 'around' | 'try' | 'gate' | 'prove' | 'done';
-
-/** A point that was proved. */
-export interface Proposal {
-  prefer: Preferred;
-  at: number[];
-  /** Dials that are turned, and to what. */
-  put: { knob: Knob; value: number }[];
-  distance: number;
-  /** One for each goal, of seeds that the search had not seen. */
-  proof: { estimate: Estimate; verdict: Verdict }[];
-  /** Seeds of the proof. */
-  seeds: { first: number; runs: number };
-  /** Runs that the search had taken when it was proved. */
-  after: number;
-}
 
 /** How far it is. */
 export interface FindProgress {
@@ -68,33 +38,20 @@ export interface FindProgress {
 }
 
 const RUNS = { still: 20, base: 200, around: 50, try: 200, beside: 50, gate: 300, proof: 1200 } as const;
-/** Share of what is written by which dials are turned around it. */
-const AROUND = 0.18;
 /** Blocks of a proof before what stays undecided is given up. */
 const MOST_PROOFS = 3;
 const RADIUS = { first: 0.3, least: 0.12, most: 1 } as const;
 const CAUTION = { first: 0.5, more: 0.35, most: 2 } as const;
 /** How many errors of a proof promises keep from the edges, and after each that came too near to them; and with how many a point may be proved. */
 const ROOM = { first: 1, more: 0.3, most: 2.5, tried: 0.5, gate: 0.8 } as const;
-/** Standard errors of a proof on each side. */
-const Z = 1.96;
 /** Rounds of one preference that come to nothing. */
 const MOST_ROUNDS = 100;
 /** Rounds without a better point, after which points all around the best are run, and how much wider than at first. */
 const STUCK = { after: 6, wide: 1.6 } as const;
 /** Rounds that a further proposal is looked for. */
 const MOST_FURTHER = 8;
-/** Proposals that are worth choosing from, and by how much of a range one must differ from the others. */
-export const MOST_PROPOSALS = 4;
-const DIFFERS = 0.2;
 /** Seeds of a search: none of those that are shown. */
 const FIRST_SEED = 2_000_001;
-
-interface Tried {
-  at: number[];
-  /** By goal, all values of this point. */
-  values: number[][];
-}
 
 interface Pending {
   asks: Ask[];
@@ -109,8 +66,7 @@ interface Aim {
 export class FindSearch {
   readonly proposals: Proposal[] = [];
   private pending: Pending;
-  private readonly tried = new Map<string, Tried>();
-  private readonly wanted: { low: number; high: number }[];
+  private readonly tries: Tries;
   private nextSeed = FIRST_SEED;
   private phase: FindPhase = 'still';
   private runs = 0;
@@ -129,7 +85,7 @@ export class FindSearch {
   private readonly refused = new Set<string>();
 
   constructor(readonly problem: FindProblem) {
-    this.wanted = problem.goals.map(wantedOn);
+    this.tries = new Tries(problem, RUNS);
     this.aims = [{ prefer: problem.prefer, kept: new Set() }];
     this.pending = this.stillRound();
   }
@@ -153,13 +109,13 @@ export class FindSearch {
 
   /** What is known of a goal near a point, for who asks why nothing was found; undefined: it never had a value. */
   wantedOf(goal: number, middle: DialPoint): Wanted | undefined {
-    const measured = this.measured(goal);
+    const measured = this.tries.measured(goal);
     const model = modelOf(measured, middle);
     if (!model) return undefined;
     const nearest = [...measured].sort((a, b) => spread(a.at, middle) - spread(b.at, middle))[0].response;
-    const { low, high } = this.wanted[goal];
+    const { low, high } = this.tries.wanted[goal];
     const luck = this.room * Z * nearest.error * Math.sqrt(nearest.runs / RUNS.proof);
-    return { model, low, high, luck, scale: this.scaleOf(goal, nearest) };
+    return { model, low, high, luck, scale: this.tries.scaleOf(goal, nearest) };
   }
 
   /** Dials that changed no fight in the first runs. */
@@ -174,7 +130,7 @@ export class FindSearch {
   // Each dial by itself on a few seeds: one that changes no fight is left as it is.
   private stillRound(): Pending {
     const { dials } = this.problem;
-    const points = [this.zero, ...dials.map((knob, i) => this.zero.map((_, k) => (k === i ? this.side(knob, 1) : 0)))];
+    const points = [this.zero, ...dials.map((knob, i) => this.zero.map((_, k) => (k === i ? sideOf(knob, 1) : 0)))];
     return this.at(points, RUNS.still, (answers) => {
       const cells = this.problem.cells.length;
       dials.forEach((_, i) => {
@@ -187,18 +143,6 @@ export class FindSearch {
       this.phase = 'around';
       this.pending = this.aroundRound();
     });
-  }
-
-  /** So far as dials are turned around what is written; to the other side where there is no room. */
-  private side(knob: Knob, sign: 1 | -1): number {
-    const [low, high] = endsOf(knob);
-    const by =
-      knob.dial.op === '×' ? Math.log(1 + AROUND) : (AROUND * Math.abs(knob.now || knob.dial.high)) / (knob.dial.high - knob.dial.low);
-    const held = Math.min(high, Math.max(low, sign * by));
-    const room = Math.abs(held) >= by / 2 ? held : Math.min(high, Math.max(low, -sign * by));
-    const [at] = steppedPoint([knob], [room]);
-    // A step that is wider than that: one step.
-    return at !== 0 || !knob.dial.step ? at : Math.min(high, knob.dial.step / (knob.dial.high - knob.dial.low));
   }
 
   private aroundRound(): Pending {
@@ -218,11 +162,8 @@ export class FindSearch {
     };
   }
 
-  /** Every moving dial turned to one side or the other by a coin of its own; the other side of a pair turns all over. */
   private coins(pair: number, side: 1 | -1): number[] {
-    return this.problem.dials.map((knob, i) =>
-      this.still.has(i) ? 0 : this.side(knob, (draw(pair, i, 1, 7) < 0.5 ? side : -side) as 1 | -1),
-    );
+    return coinsOf(this.problem.dials, this.still, pair, side);
   }
 
   /** All points in all fights on the same new seeds; what came of them is kept with what was known of each. */
@@ -233,70 +174,10 @@ export class FindSearch {
     return {
       asks: points.flatMap((point) => cells.map((cell) => ({ cell: cellAtPoint(cell, dials, point), firstSeed, runs }))),
       take: (answers) => {
-        points.forEach((point, p) => this.keep(point, answers.slice(p * cells.length, (p + 1) * cells.length)));
+        points.forEach((point, p) => this.tries.keep(point, answers.slice(p * cells.length, (p + 1) * cells.length)));
         then(answers);
       },
     };
-  }
-
-  private keep(point: DialPoint, answers: readonly AskedRuns[]): void {
-    const key = point.join(' ');
-    const known = this.tried.get(key) ?? { at: [...point], values: this.problem.goals.map(() => []) };
-    this.problem.goals.forEach((_, g) => known.values[g].push(...this.valuesOf(g, answers)));
-    this.tried.set(key, known);
-  }
-
-  private valuesOf(goal: number, answers: readonly AskedRuns[]): number[] {
-    const { cell, column } = this.problem.goals[goal];
-    const values = answers[this.problem.cells.indexOf(this.cellOf(cell))].columns[column];
-    return values ? Array.from(values) : [];
-  }
-
-  /** Goals of one fight may each have it as an object of their own. */
-  private cellOf(cell: Scenario): Scenario {
-    return (
-      this.problem.cells.find((one) => one === cell) ?? this.problem.cells.find((one) => JSON.stringify(one) === JSON.stringify(cell))!
-    );
-  }
-
-  private responses({ values }: Tried): (Response | undefined)[] {
-    return this.problem.goals.map((goal, g) => responseOf(goal, values[g], true));
-  }
-
-  private measured(goal: number): Measured[] {
-    return [...this.tried.values()].flatMap(({ at, values }) => {
-      const response = responseOf(this.problem.goals[goal], values[goal]);
-      return response ? [{ at, response }] : [];
-    });
-  }
-
-  /** How far outside of what is wanted a point lies, in halves of what is wanted; what has no value lies far outside. */
-  private outsideOf(tried: Tried): number {
-    // By the logarithm: a goal that is so far off that it tells no way back (always won) does not drown the others.
-    return this.responses(tried).reduce(
-      (sum, response, g) => sum + (response ? Math.log1p(outside(this.wanted[g], response.y) / this.scaleOf(g, response)) : 2),
-      0,
-    );
-  }
-
-  /** The least room of any goal to an edge, in errors of a proof. */
-  private roomOf(tried: Tried): number {
-    return Math.min(
-      ...this.responses(tried).map((response, g) => {
-        if (!response) return -Infinity;
-        const { low, high } = this.wanted[g];
-        const luck = Z * response.error * Math.sqrt(response.runs / RUNS.proof);
-        // A goal so narrow that no proof has room in it asks for no more than there is.
-        const most = Number.isFinite(high - low) ? (high - low) / 3 : Infinity;
-        return Math.min(response.y - low, high - response.y) / Math.min(luck, most);
-      }),
-    );
-  }
-
-  private scaleOf(goal: number, { error, runs }: Response): number {
-    const { low, high } = this.wanted[goal];
-    const own = error * Math.sqrt(runs / RUNS.try);
-    return Number.isFinite(high - low) ? Math.max((high - low) / 2, own, 1e-6) : Math.max(2 * own, 1e-6);
   }
 
   /** What comes next: a promise to be tried, a further proposal to be looked for, or the end. */
@@ -329,7 +210,7 @@ export class FindSearch {
       this.caution = Math.min(CAUTION.most, this.caution + CAUTION.more);
       promised = propose(wanted, { ...within, caution: this.caution }, this.starts(aim));
     }
-    if (this.isOld(promised.at, aim)) promised = { ...promised, at: this.jittered(promised.at, kept) };
+    if (this.isOld(promised.at, aim)) promised = { ...promised, at: jittered(dials, promised.at, kept, this.radius, this.rounds) };
     this.rounds++;
     this.roundsOfAim++;
     this.phase = 'try';
@@ -341,7 +222,7 @@ export class FindSearch {
     const { dials } = this.problem;
     const moving = dials.length - this.still.size;
     const points = Array.from({ length: Math.ceil(moving / 2) + 1 }, (_, pair) =>
-      ([1, -1] as const).map((side) => this.offset(middle, this.coins(5000 + 100 * this.rounds + pair, side), STUCK.wide)),
+      ([1, -1] as const).map((side) => offset(dials, middle, this.coins(5000 + 100 * this.rounds + pair, side), STUCK.wide)),
     ).flat();
     this.rounds++;
     return this.at(points, RUNS.around, () => {
@@ -351,42 +232,15 @@ export class FindSearch {
     });
   }
 
-  /** A point some way along coins, within the ranges. */
-  private offset(at: readonly number[], coins: readonly number[], by: number): number[] {
-    const { dials } = this.problem;
-    const moved = at.map((value, i) => {
-      const [low, high] = endsOf(dials[i]);
-      return this.still.has(i) ? value : Math.min(high, Math.max(low, value + by * coins[i]));
-    });
-    return steppedPoint(dials, moved);
-  }
-
   private starts(aim: Aim): DialPoint[] {
     return aim.kept.size ? [] : this.proposals.map(({ at }) => at);
   }
 
   private isOld(at: DialPoint, aim: Aim): boolean {
-    const tried = this.tried.get(at.join(' '));
+    const tried = this.tries.of(at);
     // Run so often that more of it would say no more.
-    const known = tried !== undefined && tried.values[0].length >= RUNS.try + RUNS.gate && this.roomOf(tried) < ROOM.gate;
-    return known || this.refused.has(at.join(' ')) || (this.proposals.length > 0 && aim !== undefined && !this.isNew(at));
-  }
-
-  /** Another set of numbers than each proposal so far, or one of them by a fifth of its range. */
-  private isNew(at: DialPoint): boolean {
-    return this.proposals.every((one) =>
-      at.some((value, i) => (value === 0) !== (one.at[i] === 0) || Math.abs(value - one.at[i]) >= DIFFERS),
-    );
-  }
-
-  private jittered(at: DialPoint, kept: ReadonlySet<number>): number[] {
-    const { dials } = this.problem;
-    const moved = at.map((value, i) => {
-      if (kept.has(i)) return value;
-      const [low, high] = endsOf(dials[i]);
-      return Math.min(high, Math.max(low, value + (draw(this.rounds, i, 2, 7) - 0.5) * this.radius));
-    });
-    return steppedPoint(dials, moved);
+    const known = tried !== undefined && tried.values[0].length >= RUNS.try + RUNS.gate && this.tries.roomOf(tried) < ROOM.gate;
+    return known || this.refused.has(at.join(' ')) || (this.proposals.length > 0 && aim !== undefined && !isAnother(this.proposals, at));
   }
 
   /** Models near a point, with how far promises are to keep from the edges; undefined where a goal has never had a value. */
@@ -398,7 +252,7 @@ export class FindSearch {
   private tryRound(at: number[], kept: ReadonlySet<number>): Pending {
     const beside = ([1, -1] as const).map((side) => {
       const coins = this.coins(1000 + this.rounds, side).map((coin, i) => (kept.has(i) ? 0 : coin));
-      return this.offset(at, coins, Math.min(1, this.radius / RADIUS.first) * 0.5);
+      return offset(this.problem.dials, at, coins, Math.min(1, this.radius / RADIUS.first) * 0.5);
     });
     const center = this.at([at], RUNS.try, () => undefined);
     const around = this.at(beside, RUNS.beside, () => undefined);
@@ -414,18 +268,18 @@ export class FindSearch {
 
   /** What a tried point leads to: it is run again where it looks right, else learned from. */
   private judged(at: number[]): void {
-    const tried = this.tried.get(at.join(' '))!;
+    const tried = this.tries.of(at)!;
     // A further proposal is to be another: one that is had already is not proved again.
-    if (this.proposals.length && !this.isNew(at)) return this.learned(at);
-    if (this.roomOf(tried) >= ROOM.tried && this.enoughFor(RUNS.gate + RUNS.proof)) {
+    if (this.proposals.length && !isAnother(this.proposals, at)) return this.learned(at);
+    if (this.tries.roomOf(tried) >= ROOM.tried && this.enoughFor(RUNS.gate + RUNS.proof)) {
       this.phase = 'gate';
       this.pending = this.at([at], RUNS.gate, () => {
-        if (this.roomOf(tried) >= ROOM.gate) this.pending = this.proofRound(at, []);
+        if (this.tries.roomOf(tried) >= ROOM.gate) this.pending = this.proofRound(at, []);
         else this.tooNear(at);
       });
       return;
     }
-    if (this.outsideOf(tried) === 0) this.tooNear(at);
+    if (this.tries.outsideOf(tried) === 0) this.tooNear(at);
     else this.learned(at);
   }
 
@@ -457,7 +311,7 @@ export class FindSearch {
 
   /** Of the points that were run for themselves the one that the models, which know of them and of all others, promise most of. */
   private bestPromised(): { at: number[]; outside: number } | undefined {
-    const all = [...this.tried.values()].filter(({ values }) => values.some((own) => own.length >= RUNS.try));
+    const all = this.tries.all().filter(({ values }) => values.some((own) => own.length >= RUNS.try));
     const promised = all.map(({ at }) => {
       const wanted = this.wantedAt(at);
       if (!wanted) return { at, outside: Infinity };
@@ -479,7 +333,7 @@ export class FindSearch {
     return {
       asks: cells.map((cell) => ({ cell: cellAtPoint(cell, dials, at), firstSeed, runs: RUNS.proof })),
       take: (answers) => {
-        const values = goals.map((_, g) => [...(known[g] ?? []), ...this.valuesOf(g, answers)]);
+        const values = goals.map((_, g) => [...(known[g] ?? []), ...this.tries.valuesOf(g, answers)]);
         const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
         if (judgements.every(({ verdict }) => verdict === 'met')) return this.proved(at, values, firstSeed);
         const inside = judgements.every(({ estimate, verdict, more }, g) => {
@@ -492,7 +346,7 @@ export class FindSearch {
           return;
         }
         // What it showed is known now, like all else.
-        this.keep(at, answers);
+        this.tries.keep(at, answers);
         this.refused.add(at.join(' '));
         this.tooNear(at);
       },
@@ -528,8 +382,7 @@ export class FindSearch {
         .map((prefer) => ({ prefer, kept: new Set<number>() })),
       { prefer: this.problem.prefer, kept: new Set([most]) },
     ];
-    this.tries++;
-    const aim = all[this.tries - 1];
+    const aim = all[this.aimsTried++];
     if (!aim) return this.over();
     this.aims = [aim];
     this.roundsOfAim = 0;
@@ -539,7 +392,7 @@ export class FindSearch {
     this.next();
   }
 
-  private tries = 0;
+  private aimsTried = 0;
 
   private over(): void {
     this.phase = 'done';
@@ -550,27 +403,4 @@ export class FindSearch {
 /** Runs a search to its end, or as long as it is let. @param run what came of an ask @param goOn asked before each round */
 export function runSearch(search: FindSearch, run: (ask: Ask) => AskedRuns, goOn: (progress: FindProgress) => boolean = () => true): void {
   for (let asks = search.asks(); asks.length && goOn(search.progress); asks = search.asks()) search.take(asks.map(run));
-}
-
-/** What a proposal is best in among others; other: in nothing, it is another way. */
-export type BestIn = Preferred | 'other';
-
-/** By what each is told from the others: the least change, fewer numbers than that, the most room to an edge; each once. */
-export function bestIn({ goals }: Pick<FindProblem, 'goals'>, proposals: readonly Proposal[]): BestIn[] {
-  const room = ({ proof }: Proposal) =>
-    Math.min(
-      ...proof.map(({ estimate: { value, low, high } }, g) => {
-        const band = goals[g].band!;
-        return Math.min(value - (band.low ?? -Infinity), (band.high ?? Infinity) - value) / Math.max(1e-9, high - low);
-      }),
-    );
-  const least = (score: (one: Proposal) => number, of: readonly Proposal[]) => [...of].sort((a, b) => score(a) - score(b))[0];
-  const change = least(({ distance }) => distance, proposals);
-  const fewer = proposals.filter(({ put }) => change && put.length < change.put.length);
-  const numbers = least(({ put, distance }) => put.length + distance / 1000, fewer);
-  const margin = least(
-    (one) => -room(one),
-    proposals.filter((one) => one !== change && one !== numbers && room(one) > room(change)),
-  );
-  return proposals.map((one) => (one === change ? 'change' : one === numbers ? 'numbers' : one === margin ? 'margin' : 'other'));
 }

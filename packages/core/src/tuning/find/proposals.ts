@@ -1,0 +1,50 @@
+/** Points that were proved: whether one is another than those there are, and what each is best in. */
+import type { Verdict } from '../../measures/enough';
+import type { Estimate } from '../../measures/verdict';
+import type { DialPoint, FindProblem, Knob, Preferred } from './problem';
+
+/** Proposals that are worth choosing from, and by how much of a range one must differ from the others. */
+export const MOST_PROPOSALS = 4;
+const DIFFERS = 0.2;
+
+/** A point that was proved. */
+export interface Proposal {
+  prefer: Preferred;
+  at: number[];
+  /** Dials that are turned, and to what. */
+  put: { knob: Knob; value: number }[];
+  distance: number;
+  /** One for each goal, of seeds that the search had not seen. */
+  proof: { estimate: Estimate; verdict: Verdict }[];
+  /** Seeds of the proof. */
+  seeds: { first: number; runs: number };
+  /** Runs that the search had taken when it was proved. */
+  after: number;
+}
+
+/** Another set of numbers than each proposal so far, or one of them by a fifth of its range. */
+export const isAnother = (proposals: readonly Proposal[], at: DialPoint): boolean =>
+  proposals.every((one) => at.some((value, i) => (value === 0) !== (one.at[i] === 0) || Math.abs(value - one.at[i]) >= DIFFERS));
+
+/** What a proposal is best in among others; other: in nothing, it is another way. */
+export type BestIn = Preferred | 'other';
+
+/** By what each is told from the others: the least change, fewer numbers than that, the most room to an edge; each once. */
+export function bestIn({ goals }: Pick<FindProblem, 'goals'>, proposals: readonly Proposal[]): BestIn[] {
+  const room = ({ proof }: Proposal) =>
+    Math.min(
+      ...proof.map(({ estimate: { value, low, high } }, g) => {
+        const band = goals[g].band!;
+        return Math.min(value - (band.low ?? -Infinity), (band.high ?? Infinity) - value) / Math.max(1e-9, high - low);
+      }),
+    );
+  const least = (score: (one: Proposal) => number, of: readonly Proposal[]) => [...of].sort((a, b) => score(a) - score(b))[0];
+  const change = least(({ distance }) => distance, proposals);
+  const fewer = proposals.filter(({ put }) => change && put.length < change.put.length);
+  const numbers = least(({ put, distance }) => put.length + distance / 1000, fewer);
+  const margin = least(
+    (one) => -room(one),
+    proposals.filter((one) => one !== change && one !== numbers && room(one) > room(change)),
+  );
+  return proposals.map((one) => (one === change ? 'change' : one === numbers ? 'numbers' : one === margin ? 'margin' : 'other'));
+}
