@@ -269,7 +269,7 @@ describe('find', () => {
       `${id}/tune?fight=${encodeURIComponent('encounter|first-bell||||')}&skill=novice&goals=${encodeURIComponent(goals)}&dials=/units/clipper/health/max`,
     );
     const part = 'section[aria-label=Find]';
-    await choose(page, part, 'Runs of the search', '3,000 runs');
+    await choose(page, part, 'Runs of the search', '10,000 runs');
     await press(page, part, 'Search');
     await press(page, part, 'Stop');
     await press(page, part, 'Search on');
