@@ -158,20 +158,25 @@ const SHOTS = [
   },
   {
     name: 'tune',
-    path:
-      '/projects/verdance/tune?skill=regular&runs=400&fight=duel%7Cclipper%7C%7C%7C%7C%7Ccopies%3D6&dials=' +
-      ['movement/run', 'health/max', 'attacks/bite/effects/damage/amount', 'attacks/bite/beat/cooldown', 'senses/memory']
-        .map((path) => `/units/clipper/${path}`)
-        .join('+'),
-    wait: 'section[aria-label="What moves it"]',
+    path: '/projects/verdance/tune',
+    wait: 'section[aria-label=Questions] [data-question=clippers-in-a-crowd]',
     act: async (page) => {
-      for (const part of ['section[aria-label="What moves it"]', 'section[aria-label^=Along]']) {
-        const waiting = (within) =>
-          [...document.querySelectorAll(`${within} button`)].find((one) => /^Run \d+ (×|of)/.test(one.textContent));
-        await page.waitForFunction(`(${waiting})('${part}')?.disabled === false`);
-        await page.evaluate(`(${waiting})('${part}').click()`);
-        await page.waitForFunction(`!(${waiting})('${part}')`, { timeout: 600_000 });
-      }
+      await page.click('[data-question=clippers-in-a-crowd] button');
+      const part = 'section[aria-label="What moves it"]';
+      const waiting = (within) => [...document.querySelectorAll(`${within} button`)].find((one) => /^Run \d+ (×|of)/.test(one.textContent));
+      await page.waitForFunction(`(${waiting})('${part}')?.disabled === false`);
+      await page.evaluate(`(${waiting})('${part}').click()`);
+      await page.waitForFunction(`!(${waiting})('${part}')`, { timeout: 600_000 });
+      // A search to its end, and its first proposal as it is told at the right.
+      await click('Search', 'section[aria-label=Find]')(page);
+      const found = () => /stopped by itself/.test(document.querySelector('section[aria-label=Find]').textContent);
+      await page.waitForFunction(found, { timeout: 600_000 });
+      await page.click('[data-proposal=A]');
+      await page.waitForSelector('aside[aria-label="The point"] [data-objective=won] [data-value]', { timeout: 600_000 });
+      await page.evaluate(() => {
+        document.querySelector('section[aria-label=Find]').scrollIntoView({ block: 'end' });
+        document.activeElement?.blur();
+      });
     },
   },
   { name: 'report', path: '/api/projects/verdance/report?skill=regular&measure=won&measure=timeToKill', wait: 'section' },

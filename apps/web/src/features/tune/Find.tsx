@@ -220,7 +220,7 @@ function Card({
       type="button"
       aria-pressed={here}
       data-proposal={letter}
-      className={`block min-w-0 border-r border-hair px-3 py-2 text-left text-table ${here ? 'bg-sheet shadow-[inset_0_3px_0_var(--ink)]' : 'hover:bg-well'}`}
+      className={`flex min-w-0 flex-col justify-start border-r border-hair px-3 py-2 text-left text-table ${here ? 'bg-sheet shadow-[inset_0_3px_0_var(--ink)]' : 'hover:bg-well'}`}
       onClick={onChoose}
     >
       <span className="flex items-baseline gap-2">
