@@ -167,12 +167,16 @@ const SHOTS = [
       await page.waitForFunction(`(${waiting})('${part}')?.disabled === false`);
       await page.evaluate(`(${waiting})('${part}').click()`);
       await page.waitForFunction(`!(${waiting})('${part}')`, { timeout: 600_000 });
+      const all = (within) => [...document.querySelectorAll(`${within} button`)].some((one) => one.textContent === 'All is run');
+      await page.waitForFunction(all, { timeout: 600_000 }, part);
       // A search to its end, and its first proposal as it is told at the right.
       await click('Search', 'section[aria-label=Find]')(page);
       const found = () => /stopped by itself/.test(document.querySelector('section[aria-label=Find]').textContent);
       await page.waitForFunction(found, { timeout: 600_000 });
       await page.click('[data-proposal=A]');
-      await page.waitForSelector('aside[aria-label="The point"] [data-objective=won] [data-value]', { timeout: 600_000 });
+      const both = () => document.querySelector('aside[aria-label="The point"] [data-objective=won]')?.textContent.includes('→');
+      await page.waitForFunction(both, { timeout: 600_000 });
+      await page.waitForFunction(all, { timeout: 600_000 }, part);
       await page.evaluate(() => {
         document.querySelector('section[aria-label=Find]').scrollIntoView({ block: 'end' });
         document.activeElement?.blur();
