@@ -81,7 +81,7 @@ describe('what moves it', () => {
     await page.waitForFunction(() => document.querySelectorAll('figure[aria-label="time-to-kill along the number"] circle').length === 9);
 
     const value = (label: string) => `section[aria-label^=Along] [role=radio]::-p-text(${label})`;
-    await (await page.waitForSelector(value('44 hp')))!.click();
+    await (await page.waitForSelector(value('44 hp')))!.evaluate((one) => (one as HTMLElement).click());
     const point = 'aside[aria-label="The point"]';
     await page.waitForFunction((part) => document.querySelector(part)!.textContent.includes('from 22 hp to 44 hp'), {}, point);
     await page.waitForSelector(`${point} [data-objective=timeToKill] [data-value]`);
@@ -96,7 +96,8 @@ describe('what moves it', () => {
     expect(clipper(await own.stored(id)).health.max).toBe(22);
 
     // The same point as a replay, without writing it.
-    await (await page.waitForSelector(value('44 hp')))!.click();
+    await (await page.waitForSelector(value('44 hp')))!.evaluate((one) => (one as HTMLElement).click());
+    await page.waitForFunction((part) => document.querySelector(part)!.textContent.includes('from 22 hp to 44 hp'), {}, point);
     await press(page, point, 'As a replay');
     await page.waitForSelector('[data-testid=replay-digest]');
     expect(await page.$eval('main h1', (one) => one.textContent)).toBe('Duel with Clipper, Health 44 hp');

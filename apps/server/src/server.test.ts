@@ -104,6 +104,7 @@ describe('projects', () => {
       tiers: document.tiers.map((tier) => ({ ...tier, tweaks: tier.tweaks.filter(({ scope }) => scope !== 'unit') })),
       encounters: document.encounters.slice(0, 1),
       brief: { bands: [], curves: [] },
+      tuning: undefined,
     };
     expect((await call('PUT', `/api/projects/${id}`, moved, match(1))).status).toBe(200);
     expect((await call('GET', `/api/projects/${id}`)).body.units.map((u: { id: string }) => u.id)).toEqual([
