@@ -52,7 +52,15 @@ export async function press(page: Page, part: Part, name: string): Promise<void>
       told.pressed = false;
       one.addEventListener('click', () => (told.pressed = true), { once: true, capture: true });
     });
-    await target.click();
+    // It may have been drawn anew between being found and being pressed (a bar that says another state): then it is found again.
+    const gone = await target.click().then(
+      () => false,
+      async (failed: unknown) => {
+        if (await target.evaluate((one) => one.isConnected).catch(() => false)) throw failed;
+        return true;
+      },
+    );
+    if (gone) continue;
     // What came in above it (a warning, a figure) may have moved it from under the mouse: then nothing was pressed.
     const missed = await page.evaluate(() => (window as unknown as { pressed?: boolean }).pressed === false).catch(() => false);
     if (!missed) return;
