@@ -1,31 +1,28 @@
 /** insidia compare: two versions of a project on the same seeds, goal by goal; and which edit did it. */
 import {
   type ComparedGoal,
+  type ComparedVersions,
   type EditRow,
   type Goal,
   type PairedEffect,
   type Project,
-  VersionRuns,
   VERDICT_WORDS,
   blameOverall,
   byBlame,
   byBlameOverall,
   changesInWords,
-  compared,
+  compareWork,
+  comparedReport,
   csvRow,
-  editsBetween,
   flips,
   goalName,
   goalsOfBoth,
-  goalsToAsk,
-  inOrder,
   isSeen,
   matched,
   numberOf,
-  scenarioKey,
   unitOf,
-  whichEdit,
   wordingSentence,
+  workThrough,
 } from '@insidia/core';
 import { stringify } from 'csv-stringify/sync';
 import { effectText, json } from './effect-text';
@@ -41,36 +38,33 @@ export interface CompareOptions {
   format: 'text' | 'json' | 'csv' | 'junit';
 }
 
-export interface ComparedVersions {
+export interface CompareText {
   text: string;
   /** Goals that the second version misses, and those that it alone misses. */
   missed: number;
   newlyMissed: number;
 }
 
-interface Found {
+interface Found extends ComparedVersions {
   before: Project;
   after: Project;
-  all: ComparedGoal[];
   byName: { from: string; to: string }[];
-  asked: Goal[];
-  rows?: EditRow[];
 }
 
 /** @throws Exit where neither has a goal */
-export function compare(before: Project, other: Project, options: CompareOptions, report: (text: string) => void): ComparedVersions {
+export function compare(before: Project, other: Project, options: CompareOptions, report: (text: string) => void): CompareText {
   const { project: after, byName } = matched(before, other);
-  const goals = goalsOfBoth(before, after, {
-    ...(options.tier && { tiers: options.tier }),
-    ...(options.skill && { skills: options.skill }),
-  });
-  if (!goals.length) throw new Exit(EXIT.usage, 'neither version has a goal at these tiers and skills: there is nothing to compare by');
-  const runs = new VersionRuns(options.runs, (cells) => report(`${cells} × ${options.runs} runs`));
-  const ran = (project: Project, goal: Goal) => runs.ran(project, goal);
-  const all = inOrder(compared(goals, (version, goal) => ran(version === 'before' ? before : after, goal)));
-  const asked = goalsToAsk(all);
-  const rows = options.byEdit ? whichEdit({ before, after }, editsBetween(before, after), asked, ran) : undefined;
-  const found: Found = { before, after, all, byName, asked, ...(rows && { rows }) };
+  const axes = { ...(options.tier && { tiers: options.tier }), ...(options.skill && { skills: options.skill }) };
+  const { runs, byEdit = false } = options;
+  const versions = { before, after };
+  if (!goalsOfBoth(before, after, axes).length)
+    throw new Exit(EXIT.usage, 'neither version has a goal at these tiers and skills: there is nothing to compare by');
+  const found: Found = {
+    ...versions,
+    byName,
+    ...workThrough(compareWork(versions, { runs, axes, byEdit }), ({ runs: done, of }) => report(`${done} of ${of} runs`)),
+  };
+  const { all } = found;
   const isMissed = (verdict: string | undefined) => verdict !== undefined && verdict.startsWith('missed');
   return {
     text: { text: asText, json: asJson, csv: asCsv, junit: asJunit }[options.format](found, options),
@@ -136,40 +130,8 @@ function byEditText(project: Project, asked: readonly Goal[], rows: readonly Edi
 /** Goals that an edit moves for all to see, alone or among the others. */
 const movedBy = ({ effects }: EditRow) => effects.filter(({ putIn, takenOut }) => isSeen(putIn) || isSeen(takenOut)).length;
 
-function asJson({ before, after, all, byName, asked, rows }: Found, { runs }: CompareOptions): string {
-  const side = (one: ComparedGoal['before']) =>
-    one && {
-      value: one.judgement.estimate.value,
-      low: one.judgement.estimate.low,
-      high: one.judgement.estimate.high,
-      verdict: one.verdict,
-    };
-  return json({
-    before: before.id,
-    after: after.id,
-    runs,
-    byName,
-    changes: changesInWords(before, after).map(wordingSentence),
-    goals: all.map((one) => ({
-      band: one.goal.band.id,
-      cell: scenarioKey(one.goal.cell),
-      measure: one.goal.band.measure,
-      of: one.goal.of,
-      before: side(one.before),
-      after: side(one.after),
-      effect: one.effect,
-      flipped: flips(one),
-    })),
-    ...(rows && {
-      edits: rows.map(({ edit, effects }) => ({
-        words: edit.words,
-        blame: blameOverall(effects),
-        operations: edit.operations,
-        effects: effects.map((effect, g) => ({ band: asked[g].band.id, cell: scenarioKey(asked[g].cell), ...effect })),
-      })),
-    }),
-  });
-}
+const asJson = (found: Found, { runs }: CompareOptions): string =>
+  json(comparedReport({ before: found.before, after: found.after, runs }, found.byName, found));
 
 function asCsv({ after, all, asked, rows }: Found): string {
   const effects = (effect: PairedEffect | undefined) => ({

@@ -7,13 +7,11 @@
  * Supersaturated and two-level designs: Box & Meyer 1986, Technometrics 28; folding over: Box & Wilson 1951.
  */
 import { draw } from '../engine/time/chance';
-import { Runner } from '../engine/run';
 import type { Project } from '../model/project';
-import { rowOf } from '../measures/row';
-import { type Sample, sampleOf } from '../measures/sample';
 import type { Statistic } from '../measures/measure';
 import { quantileOf } from '../measures/quantile';
-import { type Scenario, compileScenario } from '../analysis/scenario';
+import type { Scenario } from '../analysis/scenario';
+import { type AskedFight, type AskedRuns, runFights, thereOf } from './asking';
 import { type Dial, standsAt, stepped, tenthOf, turnTo } from './dial';
 import type { Objective } from './goal';
 import { least } from './regression';
@@ -78,7 +76,7 @@ export class Screening {
     private readonly scenario: Scenario,
     private readonly aims: readonly Objective[],
     readonly design: Design,
-    base: Sample,
+    base: Pick<AskedRuns, 'columns'>,
     private readonly firstSeed: number,
   ) {
     this.stands = design.dials.map((dial) => {
@@ -92,21 +90,36 @@ export class Screening {
     return this.design.pairs - this.done.size;
   }
 
+  /** The two sides of a pair, to be run. */
+  asksOf(pair: number): AskedFight[] {
+    const { design, project, scenario, firstSeed } = this;
+    return ([1, -1] as const).map((side) => ({
+      project,
+      cell: { ...scenario, turned: this.turnsAt(pair, side) },
+      firstSeed: firstSeed + pair * design.runs,
+      runs: design.runs,
+      columns: this.aims.map(({ column }) => column),
+    }));
+  }
+
+  /** What a pair came to, of what came of its two sides. */
+  ranOf(pair: number, came: readonly AskedRuns[]): PairRan {
+    const [up, down] = came.map(({ columns }) =>
+      this.aims.map(({ column, statistic }, a) => {
+        let sum = 0;
+        for (const value of Array.from(columns[column] ?? [])) sum += counted(value, statistic, this.edges[a]);
+        return sum / this.design.runs;
+      }),
+    );
+    return { pair, up, down };
+  }
+
   /** Runs one pair. */
   run(pair: number): PairRan {
-    const { design, project, scenario, firstSeed } = this;
-    const sides = ([1, -1] as const).map((side) => {
-      const compiled = compileScenario(project, { ...scenario, turned: this.turnsAt(pair, side) });
-      const runner = new Runner(compiled);
-      const rows = Array.from({ length: design.runs }, (_, i) => rowOf({ compiled, run: runner.run(firstSeed + pair * design.runs + i) }));
-      const sample = sampleOf(compiled, rows);
-      return this.aims.map(({ column, statistic }, a) => {
-        let sum = 0;
-        for (const value of sample.columns[column]) sum += counted(value, statistic, this.edges[a]);
-        return sum / design.runs;
-      });
-    });
-    return { pair, up: sides[0], down: sides[1] };
+    return this.ranOf(
+      pair,
+      this.asksOf(pair).map((ask) => thereOf(runFights(ask))),
+    );
   }
 
   /** The turns of one side of a pair. */

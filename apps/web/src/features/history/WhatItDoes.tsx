@@ -77,7 +77,7 @@ export function WhatItDoes({ before, after, tier, narrow }: { before: Project; a
             ? `can’t be run: ${failure}`
             : running
               ? progress
-                ? `${progress.done} of ${progress.of} × ${RUNS} runs${goals && !narrow ? ', each edit alone' : ''}`
+                ? `${progress.done.toLocaleString('en')} of ${progress.of.toLocaleString('en')} runs${goals && !narrow ? ', each edit alone' : ''}`
                 : 'beginning …'
               : found
                 ? `${RUNS} runs a cell on the same seeds`

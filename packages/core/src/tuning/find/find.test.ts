@@ -12,8 +12,8 @@ import { type Objective, lookAt } from '../goal';
 import { distanceOf, endsOf, findProblem, knobsOf, placeOf, steppedPoint, turnsAt, valueOf } from './problem';
 import { onScale, responseOf, wantedOn } from './response';
 import { type Proposal, bestIn } from './proposals';
-import { type Ask, FindSearch, runSearch } from './search';
-import type { AskedRuns } from './tries';
+import type { Ask, AskedRuns } from '../asking';
+import { FindSearch, runSearch } from './search';
 import { whyNot } from './why';
 
 const project = demoProject();

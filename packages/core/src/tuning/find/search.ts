@@ -8,21 +8,14 @@
  * (gate) and at last on seeds that nothing has seen (proof).
  */
 import { judge, together } from '../../measures/verdict';
-import type { Scenario } from '../../analysis/scenario';
+import type { Ask, AskedRuns } from '../asking';
 import { modelOf, spread } from './model';
 import { coinsOf, jittered, offset, sideOf } from './probes';
 import { type FindProblem, type DialPoint, type Preferred, cellAtPoint, distanceOf, valueOf } from './problem';
 import { type Wanted, propose } from './propose';
 import { MOST_PROPOSALS, type Proposal, isAnother } from './proposals';
 import { outside } from './response';
-import { type AskedRuns, Tries, Z } from './tries';
-
-/** What is to be run: a fight, from a seed on. */
-export interface Ask {
-  cell: Scenario;
-  firstSeed: number;
-  runs: number;
-}
+import { Tries, Z } from './tries';
 
 export type FindPhase = 'still' | 'around' | 'try' | 'gate' | 'prove' | 'done';
 

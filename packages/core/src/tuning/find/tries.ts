@@ -1,14 +1,9 @@
 /** What a search has run, point by point, and how each stands to what is wanted. */
 import type { Scenario } from '../../analysis/scenario';
+import type { AskedRuns } from '../asking';
 import { type Measured } from './model';
 import type { DialPoint, FindProblem } from './problem';
 import { type Response, outside, responseOf, wantedOn } from './response';
-
-/** What came of an ask, one a run, by column. */
-export interface AskedRuns {
-  digests: ArrayLike<string | number>;
-  columns: Readonly<Record<string, ArrayLike<number>>>;
-}
 
 export interface Tried {
   at: number[];
