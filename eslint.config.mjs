@@ -30,7 +30,7 @@ const LAYERS = {
   analysis: ['record', 'measures', 'model', 'engine'],
   tuning: ['record', 'measures', 'model', 'engine', 'analysis'],
   telling: ['record', 'measures', 'model', 'analysis'],
-  exchange: ['record', 'measures', 'model', 'engine', 'analysis', 'telling'],
+  exchange: ['record', 'measures', 'model', 'engine', 'analysis', 'telling', 'tuning'],
 };
 const STANDS_ALONE = {
   group: ['@insidia/*', '**/apps/**', 'node:*', 'react*', '@nestjs/*'],

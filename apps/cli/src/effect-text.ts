@@ -1,4 +1,4 @@
-import { type BandMeasure, type PairedEffect, numberOf } from '@insidia/core';
+import { type BandMeasure, type PairedEffect, infinityAsText, numberOf } from '@insidia/core';
 
 /** "+0.05 (0.01 to 0.09)": of what no fight shows, and of what can't be told, a word. */
 export function effectText(measure: BandMeasure, { says, difference, low, high }: PairedEffect): string {
@@ -8,6 +8,4 @@ export function effectText(measure: BandMeasure, { says, difference, low, high }
   return `${says === 'none' ? '≈ ' : ''}${signed(difference)} (${signed(low)} to ${signed(high)})`;
 }
 
-/** JSON has no infinity: a survivor's time is written as text. */
-export const json = (value: unknown): string =>
-  JSON.stringify(value, (_key, one: unknown) => (one === Infinity ? 'Infinity' : one === -Infinity ? '-Infinity' : one), 2) + '\n';
+export const json = (value: unknown): string => JSON.stringify(value, infinityAsText, 2) + '\n';

@@ -21,6 +21,7 @@ import {
   WAVE_MEASURES,
   type WaveMeasure,
   csvRow,
+  infinityAsText,
   sampleOf,
 } from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
@@ -141,11 +142,6 @@ function nameOf(options: SimulateOptions) {
   const { copies, distance } = DUEL_DEFAULTS;
   const lens = { tier, skill, style, players };
   return duel ? { duel, against, copies, distance, ...setupOptions(options), ...lens } : { encounter, ...lens };
-}
-
-/** JSON has no infinity: a survivor's time is written as text. */
-function infinityAsText(_key: string, value: unknown): unknown {
-  return value === Infinity ? 'Infinity' : value === -Infinity ? '-Infinity' : value;
 }
 
 interface MeasureRow {

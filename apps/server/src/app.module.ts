@@ -7,6 +7,7 @@ import { AccessModule } from './access/access.module';
 import { BatchesModule } from './batches/batches.module';
 import { DatabaseModule } from './database/database.module';
 import { HealthModule } from './health/health.module';
+import { JobsModule } from './jobs/jobs.module';
 import { ProjectsModule } from './projects/projects.module';
 import { ThreadsModule } from './threads/threads.module';
 import { SimulationsModule } from './simulations/simulations.module';
@@ -22,6 +23,7 @@ const page = join(__dirname, '../../web/dist');
     ProjectsModule,
     SimulationsModule,
     BatchesModule,
+    JobsModule,
     HealthModule,
     ...(existsSync(page) ? [ServeStaticModule.forRoot({ rootPath: page, exclude: ['/api/{*path}'] })] : []),
   ],

@@ -1,14 +1,21 @@
-/** npm run worker: takes shards of batches from the queue of an Insidia that runs elsewhere, and serves nothing. */
+/** npm run worker: takes shards of batches and jobs from the queue of an Insidia that runs elsewhere, and serves nothing. */
 import 'reflect-metadata';
 import { Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { LoggerModule, Logger } from 'nestjs-pino';
 import { ShardsModule } from './batches/batches.module';
+import { JobRunnerModule } from './jobs/jobs.module';
 import { ThreadsModule } from './threads/threads.module';
 import { DatabaseModule } from './database/database.module';
 
 @Module({
-  imports: [LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }), DatabaseModule, ThreadsModule, ShardsModule],
+  imports: [
+    LoggerModule.forRoot({ pinoHttp: { level: process.env.LOG_LEVEL ?? 'warn' } }),
+    DatabaseModule,
+    ThreadsModule,
+    ShardsModule,
+    JobRunnerModule,
+  ],
 })
 class WorkerModule {}
 

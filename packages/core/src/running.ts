@@ -18,6 +18,7 @@ export { type GoalSubject, type Measure, STATISTICS, type Statistic } from './me
 export { sampleOf } from './measures/sample';
 export type { Summary } from './measures/summary';
 export { csvRow } from './exchange/csv';
+export { infinityAsText } from './exchange/json';
 export { DUEL_DEFAULTS } from './analysis/duel';
 export { type DuelSetup, type Scenario, companyOf, compileScenario, duelScenario } from './analysis/scenario';
 export { reasonSentences } from './trace/reasons';

@@ -93,6 +93,24 @@ export class HistoryMigration extends Migration {
   }
 }
 
+/** Work that outlasts whoever asked, and what has been answered of what it asked. */
+export class JobsMigration extends Migration {
+  override up(): void {
+    this.addSql(`create table job (
+      id text primary key, project text not null references project (id) on delete cascade, revision integer not null,
+      request json not null, state text not null, created_at timestamptz not null, owner text, lease timestamptz,
+      tries integer not null default 0, ended_at timestamptz, progress json, trouble text, result json)`);
+    this.addSql(`create index on job (project, created_at)`);
+    this.addSql(`create index on job (lease) where ended_at is null`);
+    this.addSql(`create table job_part (
+      job text not null references job (id) on delete cascade, number integer not null, answer bytea not null, primary key (job, number))`);
+  }
+
+  override down(): void {
+    this.addSql('drop table job_part, job');
+  }
+}
+
 export const migrations = [
   { name: '001-projects', class: ProjectsMigration },
   { name: '002-baselines', class: BaselinesMigration },
@@ -100,4 +118,5 @@ export const migrations = [
   { name: '004-people', class: PeopleMigration },
   { name: '005-history', class: HistoryMigration },
   { name: '006-work', class: WorkMigration },
+  { name: '007-jobs', class: JobsMigration },
 ];

@@ -39,6 +39,9 @@ const CANCEL = `delete from shard where done_at is null and batch in (
   select batch from cell_batch where project = ? and batch not in (
     select c.batch from cell_batch c join project p on p.id = c.project where p.deleted_at is null and p.id <> ?))`;
 
+/** Its jobs, which say so when it is brought back. */
+const CANCEL_JOBS = `update job set state = 'cancelled', ended_at = now(), owner = null, lease = null where project = ? and ended_at is null`;
+
 /** Projects and their revisions. Every write is one transaction: all of it or nothing. */
 @Injectable()
 export class ProjectsService {
@@ -159,6 +162,7 @@ export class ProjectsService {
       record.deletedAt = new Date();
       // Nobody asks for it any more: what is being run of it is stopped, here and wherever else.
       await em.getConnection().execute(CANCEL, [id, id], 'run', em.getTransactionContext());
+      await em.getConnection().execute(CANCEL_JOBS, [id], 'run', em.getTransactionContext());
     });
     this.workers.stopProject(id);
   }

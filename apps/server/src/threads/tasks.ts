@@ -1,5 +1,7 @@
 /** What is done in worker threads, so that the thread which answers is always free to. Each export is one kind of task. */
 import {
+  type AskedFight,
+  type AskedRuns,
   Batch,
   type BatchSummary,
   CURVES,
@@ -17,11 +19,14 @@ import {
   scenarioOf,
   compileScenario,
   difference,
+  type NoFight,
   parseProject,
   plannedWork,
+  runFights,
   sampleOf,
 } from '@insidia/core';
 import { setPriority } from 'node:os';
+import { type JobSource, jobPlan as planned } from '../jobs/work';
 import { calibration } from './pace';
 
 /** What makes a thread give way to others: readouts before batches. */
@@ -136,6 +141,21 @@ export function shard({ compiled, firstSeed, runs }: ShardTask): ShardResult {
   const all = new Float32Array(CURVES.length * runs * bins);
   CURVES.forEach((name, c) => curves.rows[name].forEach((row, i) => all.set(row, (c * runs + i) * bins)));
   return { sample: sampleOf(compiled, batch.rows), curves: all, work: plannedWork(compiled) * runs, ms: performance.now() - began };
+}
+
+/** What a part of a job's step asks for. */
+export function fights(asks: readonly AskedFight[]): (AskedRuns | NoFight)[] {
+  giveWay();
+  return asks.map(runFights);
+}
+
+/** What a job may come to; why it can't be begun. */
+export function jobPlan(source: JobSource): { runs: number; work: number } | { trouble: string } {
+  try {
+    return planned(source);
+  } catch (error) {
+    return { trouble: (error as Error).message };
+  }
 }
 
 export function compiledScenario({ document, scenario }: Setup): Compiled {

@@ -125,6 +125,10 @@ export class Workers implements OnApplicationShutdown {
     return this.checks.run('identify', task, { client });
   }
 
+  jobPlan(task: Parameters<Tasks['jobPlan']>[0], client: string) {
+    return this.quick.run('jobPlan', task, { client });
+  }
+
   compiledScenario(task: Parameters<Tasks['compiledScenario']>[0], client: string) {
     return this.checks.run('compiledScenario', task, { client });
   }

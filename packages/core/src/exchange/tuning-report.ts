@@ -12,7 +12,7 @@ import type { Knob } from '../tuning/find/problem';
 import type { FindSearch } from '../tuning/find/search';
 import { whyNot } from '../tuning/find/why';
 import type { Objective } from '../tuning/goal';
-import { wantedWords } from './goal-words';
+import { wantedWords } from '../telling/goal-words';
 import type { MovesFound } from '../tuning/moves-work';
 import { blameOverall } from '../tuning/which-edit';
 
