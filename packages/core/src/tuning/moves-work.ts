@@ -7,7 +7,17 @@ import { type Dial, numbersOf } from './dial';
 import { type Objective, cellsOf } from './goal';
 import { type Moves, byStrength, cellsOfMoves, movesOf, nudges } from './moves';
 import { PAIRED, type Together, cellsOfPairs, pairsOf, togetherOf } from './pairs';
-import { BASE_RUNS, Screening, designFor } from './screening';
+import {
+  BASE_RUNS,
+  type Design,
+  type Screened,
+  Screening,
+  designFor,
+  ofBoth,
+  pairsOfDesign,
+  runsOfScreening,
+  secondDesign,
+} from './screening';
 
 export interface MovesRequest {
   /** The fight whose numbers are screened; what is asked for may be of others too. */
@@ -58,20 +68,25 @@ export function* movesWork(project: Project, request: MovesRequest): Asking<Move
     const compiled = compileScenario(project, cell);
     const design = designFor(numbersOf(project, compiled, cell.kind === 'encounter' ? cell.id : undefined), screen);
     const kept = Math.ceil(strongest * KEPT);
-    spent.of = BASE_RUNS + 2 * design.pairs * design.runs + paired(kept);
+    spent.of = BASE_RUNS + runsOfScreening(design) + paired(kept);
     const [base] = yield step('screening', [{ ...fight(cell), runs: BASE_RUNS }]);
-    const screening = new Screening(project, cell, objectives, design, thereOf(base), firstSeed + SCREENING_SEEDS);
     const each = Math.max(1, Math.floor(STEP_RUNS / (2 * design.runs)));
-    for (let pair = 0; pair < design.pairs; pair += each) {
-      const own = Array.from({ length: Math.min(each, design.pairs - pair) }, (_, i) => pair + i);
-      const came = yield step(
-        'screening',
-        own.flatMap((one) => screening.asksOf(one)),
-      );
-      own.forEach((one, i) => screening.add(screening.ranOf(one, came.slice(2 * i, 2 * i + 2).map(thereOf))));
-    }
-    dials = screening
-      .result(0)
+    const half = function* (own: Design): Asking<Screened[]> {
+      const screening = new Screening(project, cell, objectives, own, thereOf(base), firstSeed + SCREENING_SEEDS);
+      const pairs = pairsOfDesign(own);
+      for (let done = 0; done < pairs.length; done += each) {
+        const some = pairs.slice(done, done + each);
+        const came = yield step(
+          'screening',
+          some.flatMap((one) => screening.asksOf(one)),
+        );
+        some.forEach((one, i) => screening.add(screening.ranOf(one, came.slice(2 * i, 2 * i + 2).map(thereOf))));
+      }
+      return screening.result(0);
+    };
+    const first = yield* half(design);
+    const second = yield* half(secondDesign(design, first));
+    dials = ofBoth(first, second)
       .slice(0, kept)
       .map(({ dial }) => dial);
   } else spent.of = paired(dials.length);

@@ -7,7 +7,7 @@ import { demoProject } from '../testing/demo';
 import { numbersOf } from './dial';
 import { lookAt } from './goal';
 import { least } from './regression';
-import { Screening, coins, designFor } from './screening';
+import { type Screened, Screening, coins, designFor, ofBoth, pairsOfDesign, runsOfScreening, secondDesign } from './screening';
 
 describe('least squares', () => {
   test('find what was put in, with errors as large as the noise makes them', () => {
@@ -35,7 +35,7 @@ describe('a screening', () => {
   test('has points enough for its numbers, each coin even and of its own', () => {
     const design = designFor(dials, 1000);
     expect(2 * design.pairs).toBeGreaterThanOrEqual(4 * dials.length);
-    expect(2 * design.pairs * design.runs).toBeLessThanOrEqual(1000 + 4 * 2 * dials.length);
+    expect(runsOfScreening(design)).toBeLessThanOrEqual(1000 + 4 * 2 * dials.length);
     const all = Array.from({ length: 400 }, (_, pair) => coins({ dials }, pair));
     for (let i = 0; i < dials.length; i += 7) expect(Math.abs(all.reduce((sum, row) => sum + row[i], 0))).toBeLessThan(90);
     const together = all.reduce((sum, row) => sum + row[0] * row[1], 0);
@@ -46,7 +46,7 @@ describe('a screening', () => {
     const batch = new Batch(compiled, 1, 60);
     batch.advance(60);
     const aims = [lookAt(cell, 'won')];
-    const design = { ...designFor(dials, 600), pairs: 130 };
+    const design = { ...designFor(dials, 600), pairs: 130, runs: 4 };
     const make = () => new Screening(project, cell, aims, design, sampleOf(compiled, batch.rows), 500);
     const [one, other] = [make(), make()];
     const ran = Array.from({ length: design.pairs }, (_, pair) => one.run(pair));
@@ -60,5 +60,27 @@ describe('a screening', () => {
     expect(first).toContain('/units/clipper/states/rush/paceFactor');
     // What is off or not there, such as armour's least damage, moves nothing that can be told from luck.
     expect(found.find(({ dial }) => dial.path === '/units/clipper/senses/memory')!.clarity).toBeLessThan(4);
+
+    // What is clear stands still in the second half, whose pairs are others.
+    const second = secondDesign(design, found);
+    const paths = second.dials.map(({ path }) => path);
+    expect(paths).not.toContain('/units/clipper/movement/run');
+    expect(paths).toContain('/units/clipper/senses/memory');
+    expect(pairsOfDesign(second)[0]).toBe(pairsOfDesign(design).at(-1)! + 1);
+    const still = new Screening(project, cell, aims, second, sampleOf(compiled, batch.rows), 500);
+    for (const { cell: asked } of still.asksOf(pairsOfDesign(second)[0]))
+      expect(asked.turned!.map(({ path }) => path)).not.toContain('/units/clipper/movement/run');
+  });
+
+  test('of both halves is the mean by how sure each is; what stood still keeps what the first said', () => {
+    const [a, b, c] = dials;
+    const one = (dial: typeof a, size: number, error: number): Screened => ({ dial, size, error, clarity: Math.abs(size) / error });
+    const found = ofBoth([one(a, 0.4, 0.05), one(b, 0.1, 0.04), one(c, 0.02, 0.04)], [one(c, -0.01, 0.04), one(b, 0.06, 0.02)]);
+    expect(found.map(({ dial }) => dial)).toEqual([a, b, c]);
+    expect(found[0]).toEqual(one(a, 0.4, 0.05));
+    // (0.1 × 625 + 0.06 × 2500) ÷ 3125; 1 ÷ √3125
+    expect(found[1].size).toBeCloseTo(0.068, 10);
+    expect(found[1].error).toBeCloseTo(0.0178885, 6);
+    expect(found[2].size).toBeCloseTo(0.005, 10);
   });
 });

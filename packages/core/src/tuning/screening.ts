@@ -1,8 +1,9 @@
 /**
  * Which of many numbers move a measure most, from far fewer runs than turning them one at a time: all are turned at once, each a
  * tenth up or down by its own coin, and the measure is regressed on the coins. Points come in folded pairs (all coins turned
- * over) on the same seeds, so that what bends in both directions alike cancels. The sizes found are biased where numbers act
- * together: it ranks, and what it keeps is then measured by paired runs.
+ * over) on the same seeds, so that what bends in both directions alike cancels. In the second half of the pairs the numbers that
+ * are clear by then stand as they are written, so that they do not drown what is left. The sizes found are biased where numbers
+ * act together: it ranks, and what it keeps is then measured by paired runs.
  *
  * Supersaturated and two-level designs: Box & Meyer 1986, Technometrics 28; folding over: Box & Wilson 1951.
  */
@@ -25,18 +26,57 @@ export const BASE_RUNS = 100;
 
 export interface Design {
   dials: readonly Dial[];
-  /** Pairs of points. */
+  /** The first pair of points, and how many there are. */
+  first: number;
   pairs: number;
   /** Runs of each point. */
   runs: number;
 }
 
-/** A design for so many runs in all, two points a pair: as many points as there is need of, then more runs of each, four at most. */
+/** Runs of each point at most: more points say more than more runs of one. */
+const MOST_RUNS = 2;
+/** Standard errors of a number from which it is clear that it moves the measure, and about how much. */
+const CLEAR = 6;
+
+/** The first half of a screening of so many runs in all, two points a pair: as many points as there is need of, then more runs of each. */
 export function designFor(dials: readonly Dial[], runs: number): Design {
   const needed = Math.max(LEAST_PAIRS, Math.ceil((POINTS_PER_DIAL * dials.length) / 2));
-  const each = Math.max(1, Math.min(4, Math.floor(runs / (2 * needed))));
-  return { dials, runs: each, pairs: Math.max(needed, Math.floor(runs / (2 * each))) };
+  const half = runs / 2;
+  const each = Math.max(1, Math.min(MOST_RUNS, Math.floor(half / (2 * needed))));
+  return { dials, first: 0, runs: each, pairs: Math.max(needed, Math.floor(half / (2 * each))) };
 }
+
+/** The second half: what was clear in the first stands as it is written. */
+export function secondDesign(design: Design, found: readonly Screened[]): Design {
+  const clear = new Set(found.filter(({ clarity }) => clarity > CLEAR).map(({ dial }) => dial));
+  return { ...design, dials: design.dials.filter((dial) => !clear.has(dial)), first: design.first + design.pairs };
+}
+
+/** Numbers of its pairs. */
+export const pairsOfDesign = ({ first, pairs }: Design): number[] => Array.from({ length: pairs }, (_, i) => first + i);
+
+/** Runs of both halves. */
+export const runsOfScreening = ({ pairs, runs }: Design): number => 2 * 2 * pairs * runs;
+
+/** What both halves say: of what was turned in both the mean, each by how sure it is. The clearest first. */
+export function ofBoth(first: readonly Screened[], second: readonly Screened[]): Screened[] {
+  const later = new Map(second.map((one) => [one.dial, one]));
+  return first
+    .map((one): Screened => {
+      const other = later.get(one.dial);
+      if (!other || !(one.error > 0 && other.error > 0)) return one;
+      const [a, b] = [1 / one.error ** 2, 1 / other.error ** 2];
+      return screened(one.dial, (one.size * a + other.size * b) / (a + b), 1 / Math.sqrt(a + b));
+    })
+    .sort((a, b) => b.clarity - a.clarity);
+}
+
+const screened = (dial: Dial, size: number, error: number): Screened => ({
+  dial,
+  size,
+  error,
+  clarity: error > 0 ? Math.abs(size) / error : 0,
+});
 
 /** ±1 for each dial in a pair of points; counter-based, so any pair can be made by anybody. */
 export function coins({ dials }: Pick<Design, 'dials'>, pair: number): Int8Array {
@@ -55,6 +95,8 @@ export interface Screened {
   dial: Dial;
   /** What turning it by a tenth up adds to what the aim counts: of a quantile the share of runs above today's. */
   size: number;
+  /** Standard error of the size. */
+  error: number;
   /** Its size in standard errors: what it is ranked by. */
   clarity: number;
 }
@@ -150,9 +192,7 @@ export function byClarity(design: Pick<Design, 'dials'>, pairs: readonly PairRan
   const rows = ordered.map(({ pair }) => coins(design, pair));
   const values = ordered.map(({ up, down }) => (up[objective] - down[objective]) / 2);
   const { coefficients, errors } = least(rows, values);
-  return design.dials
-    .map((dial, i) => ({ dial, size: coefficients[i], clarity: errors[i] > 0 ? Math.abs(coefficients[i]) / errors[i] : 0 }))
-    .sort((a, b) => b.clarity - a.clarity);
+  return design.dials.map((dial, i) => screened(dial, coefficients[i], errors[i])).sort((a, b) => b.clarity - a.clarity);
 }
 
 /** Where a quantile lies today: runs above it are counted, so that survivors count like any other and nothing jumps. */

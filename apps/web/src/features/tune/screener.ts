@@ -9,6 +9,7 @@ import {
   type Scenario,
   Screening,
   compileScenario,
+  pairsOfDesign,
   sampleOf,
 } from '@insidia/core';
 
@@ -17,7 +18,7 @@ export interface ScreenRequest {
   cell: Scenario;
   objectives: Objective[];
   design: Design;
-  /** The first pair, and how many lie between this worker's. */
+  /** Of the design's pairs the first, and how many lie between this worker's. */
   from: number;
   every: number;
 }
@@ -35,7 +36,8 @@ onmessage = ({ data: { project, cell, objectives, design, from, every } }: Messa
     const base = new Batch(compiled, 1, BASE_RUNS);
     base.advance(BASE_RUNS);
     const screening = new Screening(project, cell, objectives, design, sampleOf(compiled, base.rows), FIRST_SEED);
-    for (let pair = from; pair < design.pairs; pair += every) send({ ran: screening.run(pair) });
+    const pairs = pairsOfDesign(design);
+    for (let i = from; i < pairs.length; i += every) send({ ran: screening.run(pairs[i]) });
   } catch (error) {
     send({ failure: (error as Error).message });
   }

@@ -5,10 +5,13 @@ import {
   type PairRan,
   type Project,
   type Scenario,
+  type Screened,
   byClarity,
   compileScenario,
   designFor,
   numbersOf,
+  ofBoth,
+  secondDesign,
 } from '@insidia/core';
 import { useEffect, useRef, useState } from 'react';
 import { threads } from '../../readout/team';
@@ -45,36 +48,41 @@ export function useScreening(onFound: (dials: Dial[]) => void) {
       setState({ done: 0, pairs: 0, numbers: 0, began: Date.now(), failure: (error as Error).message });
       return;
     }
-    const found: PairRan[] = [];
-    const began = Date.now();
-    const told = { pairs: design.pairs, numbers: design.dials.length, began };
+    const told = { pairs: 2 * design.pairs, numbers: design.dials.length, began: Date.now() };
     setState({ ...told, done: 0 });
-    const every = threads(navigator.hardwareConcurrency);
-    workers.current = Array.from({ length: every }, (_, from) => {
-      const worker = new Worker(new URL('./screener.ts', import.meta.url), { type: 'module' });
-      worker.onmessage = ({ data }: MessageEvent<ScreenAnswer>) => {
-        if ('failure' in data) {
-          stop();
-          setState({ ...told, done: 0, failure: data.failure });
-          return;
-        }
-        found.push(data.ran);
-        if (found.length < design.pairs) {
-          setState({ ...told, done: found.length });
-          return;
-        }
-        stop();
+    half(design, 0, (first) => {
+      half(secondDesign(design, first), design.pairs, (second) => {
         setState(null);
         onFound(
-          byClarity(design, found, objective)
+          ofBoth(first, second)
             .slice(0, strongest)
             .map(({ dial }) => dial),
         );
-      };
-      const request: ScreenRequest = { project, cell, objectives, design, from, every };
-      worker.postMessage(request);
-      return worker;
+      });
     });
+
+    function half(own: Design, before: number, then: (found: Screened[]) => void) {
+      const ran: PairRan[] = [];
+      const every = threads(navigator.hardwareConcurrency);
+      workers.current = Array.from({ length: every }, (_, from) => {
+        const worker = new Worker(new URL('./screener.ts', import.meta.url), { type: 'module' });
+        worker.onmessage = ({ data }: MessageEvent<ScreenAnswer>) => {
+          if ('failure' in data) {
+            stop();
+            setState({ ...told, done: 0, failure: data.failure });
+            return;
+          }
+          ran.push(data.ran);
+          setState({ ...told, done: before + ran.length });
+          if (ran.length < own.pairs) return;
+          stop();
+          then(byClarity(own, ran, objective));
+        };
+        const request: ScreenRequest = { project, cell, objectives, design: own, from, every };
+        worker.postMessage(request);
+        return worker;
+      });
+    }
   };
   const cancel = () => {
     stop();
