@@ -43,9 +43,9 @@ const runsShown = (page) => page.$eval('[aria-label=Readout] .note', (one) => Nu
 
 let copies = 0;
 /** The demo under another name: edits are saved, and what a page begins with is to be the same for all. @returns its id */
-export async function copied(address) {
+export async function copied(address, change = (document) => document) {
   const id = `pages-${++copies}`;
-  const document = { ...JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')), id, name: id };
+  const document = { ...change(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8'))), id, name: id };
   await fetch(`${address}/api/projects`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },

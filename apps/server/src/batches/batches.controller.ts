@@ -10,6 +10,7 @@ import { badRequest } from '../problem';
 import { requests } from '../requests';
 import { BatchesService } from './batches.service';
 import { ProgressFeed } from './progress-feed';
+import { ShardQueue } from './queue';
 import { BatchRequest, CausesRequest, ReadRequest } from './request';
 
 /** ms between two looks at whether whoever listens is signed in still. */
@@ -22,6 +23,7 @@ export class BatchesController {
     @Inject(BatchesService) private readonly batches: BatchesService,
     @Inject(ProgressFeed) private readonly feed: ProgressFeed,
     @Inject(EndedSessions) private readonly access: EndedSessions,
+    @Inject(ShardQueue) private readonly queue: ShardQueue,
   ) {}
 
   @Post('batches')
@@ -56,6 +58,7 @@ export class BatchesController {
   @ApiOperation({ summary: 'The same whenever it changes, as server-sent events' })
   events(@Param('id') id: string, @Req() request: Request): Observable<MessageEvent> {
     const close = openStream(request);
+    this.queue.warm();
     const signedOut = interval(SESSION_LOOK_MS).pipe(filter(() => !goesOn(this.access.sessions, request)));
     return this.feed.of(id).pipe(
       takeUntil(signedOut),

@@ -10,7 +10,7 @@ import { documentAt } from '../projects/store';
 import { settings } from '../settings';
 import { paced } from '../threads/pace';
 import type { ShardResult, ShardTask } from '../threads/tasks';
-import { Workers } from '../threads/workers';
+import { THREADS_KEPT_MS, Workers } from '../threads/workers';
 import { SHARD_RUNS, type ShardName, Shards } from './shards';
 
 /** What is soon over has a queue of its own, and a thread that takes nothing else. */
@@ -35,7 +35,7 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
     filename: join(__dirname, '../threads/tasks.js'),
     minThreads: 0,
     maxThreads: this.threads + 1,
-    idleTimeout: 30_000,
+    idleTimeout: THREADS_KEPT_MS,
   });
   private readonly compiled = new Map<string, Promise<Compiled>>();
   /** What is being run here, by its name, and how to stop it. */
@@ -87,6 +87,13 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
       );
       this.wake();
     }
+  }
+
+  /** Somebody has opened a project and is likely to ask for runs: where there is no thread yet, threads get ready. */
+  warm(): void {
+    if (this.pool.threads.length || this.stopping) return;
+    for (let i = 0; i < this.threads; i++)
+      this.pool.run(undefined as never, { name: 'warm' }).catch((error: unknown) => this.stopping || this.log.error(error));
   }
 
   /** Keeps what is being run, stops what was taken back meanwhile, and puts in what lies about. */

@@ -60,14 +60,17 @@ export class Shards {
     return this.orm.em.fork().getConnection().execute(sql, values, 'all') as Promise<T[]>;
   }
 
-  /** Makes batches, or finds those that are there, and the shards they lack: all at once, so that nobody meets half of them. */
+  /**
+   * Makes batches, or finds those that are there, and the shards they lack: all at once, so that nobody meets half of them. They are
+   * begun in this order: what others are held against comes first.
+   */
   async want(batches: readonly { batch: string; runs: number; work: number; until?: Until; source: ShardSource }[]): Promise<void> {
     await this.orm.em.fork().transactional(async (em) => {
       const run = (sql: string, values: unknown[]) => em.getConnection().execute(sql, values, 'run', em.getTransactionContext());
       for (const { batch, runs, work, until, source } of batches) {
         const { project, revision, cell } = source;
         await run(
-          `insert into batch (id, project, revision, cell, work, created_at) values (?, ?, ?, ?, ?, now()) on conflict (id) do nothing`,
+          `insert into batch (id, project, revision, cell, work, created_at) values (?, ?, ?, ?, ?, clock_timestamp()) on conflict (id) do nothing`,
           [batch, project, revision, cell, work],
         );
         await run(`update batch set until = ?, trouble = null where id = ?`, [until ? JSON.stringify(until) : null, batch]);
@@ -95,7 +98,7 @@ export class Shards {
            order by batch, number limit 2000 for update skip locked)
          returning batch, number),
        ranked as (
-         select s.batch, s.number, b.work, row_number() over (partition by b.project order by s.number, s.batch)::int as rank
+         select s.batch, s.number, b.work, row_number() over (partition by b.project order by s.number, b.created_at, s.batch)::int as rank
          from shard s join batch b on b.id = s.batch where s.done_at is null)
        select r.batch, r.number, r.work, r.rank from ranked r join taken t on t.batch = r.batch and t.number = r.number`,
     );

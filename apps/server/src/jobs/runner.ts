@@ -9,6 +9,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { documentAt } from '../projects/store';
 import { settings } from '../settings';
+import { THREADS_KEPT_MS } from '../threads/workers';
 import type { Told } from './conduct';
 import { type JobProgress, Jobs, type Taken } from './jobs';
 import type { JobSource } from './work';
@@ -25,13 +26,13 @@ export class JobRunner implements OnApplicationBootstrap, OnApplicationShutdown 
     filename: join(__dirname, 'conduct.js'),
     minThreads: 0,
     maxThreads: AT_ONCE,
-    idleTimeout: 30_000,
+    idleTimeout: THREADS_KEPT_MS,
   });
   private readonly fighters = new Piscina({
     filename: join(__dirname, '../threads/tasks.js'),
     minThreads: 0,
     maxThreads: settings().threads,
-    idleTimeout: 30_000,
+    idleTimeout: THREADS_KEPT_MS,
   });
   /** What is being run here, and how to stop it. */
   private readonly running = new Map<string, { stop: AbortController; ended: Promise<void> }>();

@@ -1,5 +1,5 @@
 /** How fast this machine fights: learnt from what it has run, so that what is still to be run can be told in seconds. */
-import { Batch, compile, parseProject, plannedWork } from '@insidia/core';
+import { Batch, type Compiled, compile, parseProject, plannedWork } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -20,10 +20,15 @@ export function secondsFor(work: number, threads: number): number | undefined {
   return nsPerStep === undefined ? undefined : (work * nsPerStep) / 1e9 / threads;
 }
 
+/** A fight that is always at hand. */
+export function usualFight(): Compiled {
+  const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
+  return compile(demo, { encounter: 'first-bell', tier: 'bloom', skill: 'regular' });
+}
+
 /** The first measurement, of a fight that is always at hand. */
 export function calibration(): { work: number; ms: number } {
-  const demo = parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
-  const compiled = compile(demo, { encounter: 'first-bell', tier: 'bloom', skill: 'regular' });
+  const compiled = usualFight();
   const batch = new Batch(compiled, 1, 60);
   batch.advance(20); // the compiler warms up
   const began = performance.now();

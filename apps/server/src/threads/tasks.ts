@@ -27,7 +27,10 @@ import {
 } from '@insidia/core';
 import { setPriority } from 'node:os';
 import { type JobSource, jobPlan as planned } from '../jobs/work';
-import { calibration } from './pace';
+import { calibration, usualFight } from './pace';
+
+/** Runs after which the compiler has seen what there is. */
+const WARMING = 100;
 
 /** What makes a thread give way to others: readouts before batches. */
 const GIVES_WAY = 10;
@@ -160,6 +163,11 @@ export function jobPlan(source: JobSource): { runs: number; work: number } | { t
 
 export function compiledScenario({ document, scenario }: Setup): Compiled {
   return compileScenario(document, scenario);
+}
+
+/** Runs until the compiler has seen what shards are made of. */
+export function warm(): void {
+  shard({ compiled: usualFight(), firstSeed: 1, runs: WARMING });
 }
 
 export function calibrate(): Spent {

@@ -22,6 +22,9 @@ export const QUICK_WORK = 10_000_000;
 /** Fights that one client may have waiting or running, quick ones and others. */
 export const MOST_AT_ONCE = 24;
 
+/** ms that a thread is kept with nothing to do: a new one is slow until the compiler has seen the engine. */
+export const THREADS_KEPT_MS = 600_000;
+
 /** Why something was stopped before its end: whoever asked has gone, or what it is about. */
 export class Stopped extends Error {}
 
@@ -41,7 +44,7 @@ class Lane {
     private readonly threads: number,
     private readonly most = Infinity,
   ) {
-    this.pool = new Piscina({ filename: join(__dirname, 'tasks.js'), minThreads: 0, maxThreads: threads, idleTimeout: 30_000 });
+    this.pool = new Piscina({ filename: join(__dirname, 'tasks.js'), minThreads: 0, maxThreads: threads, idleTimeout: THREADS_KEPT_MS });
   }
 
   /** @throws Stopped, ProblemError */

@@ -6,6 +6,7 @@ import {
   type Objective,
   type PairRan,
   type Project,
+  type Sample,
   type Scenario,
   Screening,
   compileScenario,
@@ -13,10 +14,9 @@ import {
   sampleOf,
 } from '@insidia/core';
 
+/** The first of a worker says what it is about; a second half follows in the same worker, which has its code warm by then. */
 export interface ScreenRequest {
-  project: Project;
-  cell: Scenario;
-  objectives: Objective[];
+  about?: { project: Project; cell: Scenario; objectives: Objective[] };
   design: Design;
   /** Of the design's pairs the first, and how many lie between this worker's. */
   from: number;
@@ -30,12 +30,19 @@ const FIRST_SEED = 1_000_001;
 
 const send = (answer: ScreenAnswer) => postMessage(answer);
 
-onmessage = ({ data: { project, cell, objectives, design, from, every } }: MessageEvent<ScreenRequest>) => {
+let of: (ScreenRequest['about'] & { base: Sample }) | undefined;
+
+onmessage = ({ data: { about, design, from, every } }: MessageEvent<ScreenRequest>) => {
   try {
-    const compiled = compileScenario(project, cell);
-    const base = new Batch(compiled, 1, BASE_RUNS);
-    base.advance(BASE_RUNS);
-    const screening = new Screening(project, cell, objectives, design, sampleOf(compiled, base.rows), FIRST_SEED);
+    if (about) {
+      const compiled = compileScenario(about.project, about.cell);
+      const batch = new Batch(compiled, 1, BASE_RUNS);
+      batch.advance(BASE_RUNS);
+      of = { ...about, base: sampleOf(compiled, batch.rows) };
+    }
+    if (!of) return;
+    const { project, cell, objectives, base } = of;
+    const screening = new Screening(project, cell, objectives, design, base, FIRST_SEED);
     const pairs = pairsOfDesign(design);
     for (let i = from; i < pairs.length; i += every) send({ ran: screening.run(pairs[i]) });
   } catch (error) {

@@ -20,6 +20,9 @@ import type { ScreenAnswer, ScreenRequest } from './screener';
 /** Runs in all of a screening. */
 export const SCREEN_RUNS = { duel: 2000, encounter: 3000 };
 
+/** ms between two looks at how far it is. */
+const SHOWN_MS = 200;
+
 export interface ScreeningState {
   done: number;
   pairs: number;
@@ -50,8 +53,12 @@ export function useScreening(onFound: (dials: Dial[]) => void) {
     }
     const told = { pairs: 2 * design.pairs, numbers: design.dials.length, began: Date.now() };
     setState({ ...told, done: 0 });
+    const every = threads(navigator.hardwareConcurrency);
+    workers.current = Array.from({ length: every }, () => new Worker(new URL('./screener.ts', import.meta.url), { type: 'module' }));
+    let shown = 0;
     half(design, 0, (first) => {
       half(secondDesign(design, first), design.pairs, (second) => {
+        stop();
         setState(null);
         onFound(
           ofBoth(first, second)
@@ -63,9 +70,7 @@ export function useScreening(onFound: (dials: Dial[]) => void) {
 
     function half(own: Design, before: number, then: (found: Screened[]) => void) {
       const ran: PairRan[] = [];
-      const every = threads(navigator.hardwareConcurrency);
-      workers.current = Array.from({ length: every }, (_, from) => {
-        const worker = new Worker(new URL('./screener.ts', import.meta.url), { type: 'module' });
+      workers.current.forEach((worker, from) => {
         worker.onmessage = ({ data }: MessageEvent<ScreenAnswer>) => {
           if ('failure' in data) {
             stop();
@@ -73,14 +78,15 @@ export function useScreening(onFound: (dials: Dial[]) => void) {
             return;
           }
           ran.push(data.ran);
-          setState({ ...told, done: before + ran.length });
-          if (ran.length < own.pairs) return;
-          stop();
-          then(byClarity(own, ran, objective));
+          // A page that is drawn anew at every pair has no time for them.
+          if (performance.now() - shown > SHOWN_MS) {
+            shown = performance.now();
+            setState({ ...told, done: before + ran.length });
+          }
+          if (ran.length === own.pairs) then(byClarity(own, ran, objective));
         };
-        const request: ScreenRequest = { project, cell, objectives, design: own, from, every };
+        const request: ScreenRequest = { ...(before === 0 && { about: { project, cell, objectives } }), design: own, from, every };
         worker.postMessage(request);
-        return worker;
       });
     }
   };
