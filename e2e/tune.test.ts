@@ -234,6 +234,11 @@ describe('find', () => {
       `${own.address()}/projects/${id}/tune?fight=${encodeURIComponent('encounter|first-bell||||')}&tier=blight&skill=novice&dials=${encodeURIComponent(dials)}`,
     );
     const part = 'section[aria-label=Find]';
+    // A number that is held is no search's.
+    await page.waitForFunction((within) => /by 3 numbers/.test(document.querySelector(within)!.textContent), {}, part);
+    await page.click('section[aria-label="What moves it"] tbody tr:nth-child(3) button[aria-label^="Hold "]');
+    await page.waitForFunction((within) => /by 2 numbers/.test(document.querySelector(within)!.textContent), {}, part);
+    expect(new URL(page.url()).searchParams.get('dials')).toMatch(/beat\/cooldown!$/);
     await choose(page, part, 'Runs of the search', '10,000 runs');
     await press(page, part, 'Search');
     await page.waitForFunction((within) => /stopped by itself/.test(document.querySelector(within)!.textContent), {}, part);

@@ -83,8 +83,12 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     .option('--screen <n>', 'without --dial: runs in which all numbers are turned at once to find them', number, 2000)
     .option('--along <path>', 'values of one number instead, with =LOW..HIGH or not')
     .option('--find', 'look for values of the dials with which every goal holds; exit 1 when none is found')
+    .option(
+      '--cheapest',
+      'look for ways of playing that win far more cheaply than as written; exit 1 when one is found that nobody accepted',
+    )
     .addOption(new Option('--prefer <what>', 'with --find: what to keep small, or large').choices(['change', 'numbers', 'margin']))
-    .option('--budget <n>', 'with --find: runs that it may take (default: 20,000)', number)
+    .option('--budget <n>', 'with --find and --cheapest: runs that it may take (default: 20,000, 16,000)', number)
     .option('--write <file>', 'with --find: the project with the first proposal written')
     .option('--pairs', 'also what the first four do by twos, beyond the sum of what each does alone')
     .option('-n, --runs <n>', 'how many runs of each value (default: 400, or as the question has it)', number)
@@ -94,7 +98,17 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
         .choices(['text', 'json', 'csv', 'junit'])
         .default('text'),
     )
-    .action(async (file: string, options: TuneOptions & FindOptions & { find?: boolean }) => {
+    .action(async (file: string, options: TuneOptions & FindOptions & { find?: boolean; cheapest?: boolean }) => {
+      if (options.find && options.cheapest) throw new Exit(EXIT.usage, '--find and --cheapest are two questions: ask one');
+      if (options.cheapest) {
+        for (const name of ['goal', 'dial', 'along', 'pairs', 'prefer', 'write'] as const)
+          if (options[name] !== undefined) throw new Exit(EXIT.usage, `--${name} does not belong to --cheapest`);
+        const [{ readProject }, { cheapest }] = await Promise.all([import('./input.js'), import('./cheapest.js')]);
+        const { text, open } = cheapest(readProject(file), options, report);
+        write(text);
+        if (open) throw new Exit(EXIT.findings, 'there is a far cheaper way to win');
+        return;
+      }
       if (options.find) {
         const [{ readProject }, { find }] = await Promise.all([import('./input.js'), import('./find.js')]);
         const { text, found } = find(readProject(file), options, report);
@@ -103,7 +117,8 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
         return;
       }
       for (const name of ['prefer', 'budget', 'write'] as const)
-        if (options[name] !== undefined) throw new Exit(EXIT.usage, `--${name} belongs to --find`);
+        if (options[name] !== undefined)
+          throw new Exit(EXIT.usage, `--${name} belongs to --find${name === 'budget' ? ' or --cheapest' : ''}`);
       const [{ readProject }, { tune }] = await Promise.all([import('./input.js'), import('./tune.js')]);
       write(tune(readProject(file), options, report));
     });

@@ -1,18 +1,18 @@
 import { PREFERRED } from '@insidia/core';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
-export const JOB_KINDS = ['moves', 'compare', 'find'] as const;
+export const JOB_KINDS = ['moves', 'compare', 'find', 'cheapest'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 
 /** Runs that a search may take, and of each value of what moves a fight. */
 export const MOST_BUDGET = 200_000;
 export const MOST_VALUE_RUNS = 10_000;
 
-/** Work on a project that takes its time: what moves a fight, two versions and which edit did it, values with which goals hold. */
+/** Work on a project that takes its time: what moves a fight, two versions and which edit did it, values with which goals hold, cheap ways to win. */
 export class JobRequest {
   @IsIn([...JOB_KINDS]) kind: JobKind;
 
-  /** Of `moves` and `find`: a question that the project keeps, by its id or its name. */
+  /** Of all but `compare`: a question that the project keeps, by its id or its name. */
   @IsOptional() @IsString() @MaxLength(200) question?: string;
   /** Instead of a question: key of a cell, kind, id, tier, skill, style, players, how it is set up, what is turned, with bars between. */
   @IsOptional() @IsString() @MaxLength(2000) cell?: string;
@@ -32,7 +32,7 @@ export class JobRequest {
   /** Of `moves`: also what the first ones do by twos. */
   @IsOptional() @IsBoolean() pairs?: boolean;
 
-  /** Of `find`: what to keep small, or large; and runs that it may take. */
+  /** Of `find`: what to keep small, or large; of it and of `cheapest`: runs that it may take. */
   @IsOptional() @IsIn(Object.keys(PREFERRED)) prefer?: keyof typeof PREFERRED;
   @IsOptional() @IsInt() @Min(1) @Max(MOST_BUDGET) budget?: number;
 
@@ -49,5 +49,6 @@ const OF_A_FIGHT: (keyof JobRequest)[] = ['question', 'cell', 'goals', 'dials'];
 export const FIELDS: Record<JobKind, readonly (keyof JobRequest)[]> = {
   moves: [...OF_A_FIGHT, 'runs', 'seed', 'strongest', 'screen', 'pairs'],
   find: [...OF_A_FIGHT, 'prefer', 'budget'],
+  cheapest: ['question', 'cell', 'budget'],
   compare: ['before', 'runs', 'tiers', 'skills', 'byEdit'],
 };

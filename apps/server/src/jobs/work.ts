@@ -1,6 +1,7 @@
 /** What a job does: the core's work in steps, and what it comes to as data. Runs in a thread of its own; fights are run by others. */
 import {
   type Asking,
+  PLAY_BUDGET,
   type Project,
   type WorkStep,
   askedQuestion,
@@ -14,6 +15,8 @@ import {
   movesReport,
   movesWork,
   objectivesOf,
+  playReport,
+  playWork,
   scenarioOf,
   compileScenario,
   plannedWork,
@@ -37,6 +40,10 @@ function* begun(source: JobSource): Asking<unknown> {
   const { cells, goals, dials, runs, question } = askedQuestion(document, request, fight);
   // A fight that is not there is told of before anything is run.
   cells.forEach((cell) => compileScenario(document, cell));
+  if (request.kind === 'cheapest') {
+    const { budget = PLAY_BUDGET.usual } = request;
+    return playReport(cells[0], yield* playWork({ project: document, cell: cells[0], budget }));
+  }
   if (request.kind === 'find') {
     if (!dials) throw new Error('numbers must be given that may be turned: dials, or a question that has some');
     const objectives = cells.flatMap((cell) => objectivesOf(document, cell, goals));

@@ -60,6 +60,7 @@ export const SIMULATED_RULES = [
   'tierOutOfOrder',
   'tiersAlike',
   'friendsHurt',
+  'wonCheaply',
 ] as const;
 export type SimulatedRule = (typeof SIMULATED_RULES)[number];
 
@@ -106,6 +107,7 @@ export const BY_COST: readonly WarningRule[] = [
   'manyHitsNoWindow',
   'tooQuickToAnswer',
   'noAnswer',
+  'wonCheaply',
   'friendsHurt',
   'healthWithoutWeight',
   'tierOutOfOrder',

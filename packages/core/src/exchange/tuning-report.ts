@@ -14,6 +14,8 @@ import { whyNot } from '../tuning/find/why';
 import type { Objective } from '../tuning/goal';
 import { wantedWords } from '../telling/goal-words';
 import type { MovesFound } from '../tuning/moves-work';
+import { wordsOfPlay } from '../tuning/play/habits';
+import type { PlayFound, ProvedPlay } from '../tuning/play/search';
 import { blameOverall } from '../tuning/which-edit';
 
 /** What is asked for, and what is wanted of it in words. */
@@ -140,4 +142,25 @@ export function whyWords(project: Project, search: FindSearch): string[] {
       return `${named(goal)} is promised nowhere in these ranges${at.length ? `: ${at.join('; ')}` : ''}`;
     }),
   ];
+}
+
+/** Ways of playing that win far more cheaply, and how little a player needs to do. */
+export function playReport(cell: Scenario, { habits, written, ways, dullest, runs }: PlayFound) {
+  const told = ({ play, turns, won, dose, gain, wins, seeds }: ProvedPlay) => ({
+    says: wordsOfPlay(habits, play),
+    won,
+    dose,
+    gain: { difference: gain.difference, low: gain.low, high: gain.high },
+    wins: { difference: wins.difference, low: wins.low, high: wins.high },
+    turned: turns,
+    seeds,
+  });
+  return {
+    cell: scenarioKey(cell),
+    runs,
+    habits: habits.length,
+    written,
+    ways: ways.map(told),
+    ...(dullest && { dullest: told(dullest) }),
+  };
 }

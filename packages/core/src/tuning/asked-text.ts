@@ -7,9 +7,13 @@ import type { QuestionGoal } from '../model/question';
 import { unitHeads } from '../model/variants';
 import { type Dial, dialFor, factorDial, wordDial } from './dial';
 
-/** `/units/clipper/health/max`, with `=16..28`, or `=nearest`; of a kind of numbers the role before it, and a star for each. */
+/** Behind a dial that no search turns. */
+const HELD = '!';
+
+/** `/units/clipper/health/max`, with `=16..28`, or `=nearest`; of a kind of numbers the role before it, and a star for each; held: `!` behind it. */
 export function dialText(project: Project, dial: Dial): string {
-  const { path, role, low, high, to } = dial;
+  const { path, role, low, high, to, locked } = dial;
+  if (locked) return dialText(project, { ...dial, locked: false }) + HELD;
   const head = `${role === undefined ? '' : `${encodeURIComponent(role)}:`}${path}`;
   if (to !== undefined) return `${head}=${typeof to === 'boolean' ? (to ? 'yes' : 'no') : to}`;
   const usual = dialOfText(project, head);
@@ -18,6 +22,10 @@ export function dialText(project: Project, dial: Dial): string {
 
 /** Back; undefined for what leads nowhere. A range whose ends are no range is as if none were given. */
 export function dialOfText(project: Project, text: string): Dial | undefined {
+  if (text.endsWith(HELD)) {
+    const dial = dialOfText(project, text.slice(0, -HELD.length));
+    return dial && { ...dial, locked: true };
+  }
   const [, role, path, range] = /^(?:([^/:=]*):)?(\/[^=]*)(?:=(.*))?$/.exec(text) ?? [];
   if (path === undefined) return undefined;
   const [low, high, more] = range?.split('..').map((end) => (end === '' ? NaN : Number(end))) ?? [];

@@ -91,7 +91,7 @@ export function dialAsked(project: Project, text: string): Dial {
     throw new NoQuestion((error as Error).message);
   }
   if (!dial) throw new NoQuestion(`"${text}" leads to no number of the document, or to no such word`);
-  const range = /=(.*\.\..*)$/.exec(text)?.[1];
+  const range = /=(.*\.\..*?)!?$/.exec(text)?.[1];
   const ends = range?.split('..').map((end) => (end.trim() === '' ? NaN : Number(end)));
   if (ends && !(ends.length === 2 && ends[0] < ends[1])) throw new NoQuestion(`"${range}" must be LOW..HIGH, such as 16..28`);
   return dial;

@@ -75,7 +75,7 @@ export function MovesTable(props: Props) {
   return (
     <section aria-label="What moves it" className="shrink-0">
       <div className="overflow-x-auto">
-        <table ref={table} className="w-full table-fixed border-y text-table" style={{ minWidth: 330 + 76 * objectives.length }}>
+        <table ref={table} className="w-full table-fixed border-y text-table" style={{ minWidth: 358 + 76 * objectives.length }}>
           <thead>
             <tr className="text-left align-bottom">
               <th className="w-[172px] py-1 pl-4 text-label font-normal text-ink-3">number, as written</th>
@@ -107,7 +107,7 @@ export function MovesTable(props: Props) {
                   </th>
                 );
               })}
-              <th className="w-7" aria-label="Leave out" />
+              <th className="w-14" aria-label="Hold, leave out" />
             </tr>
           </thead>
           <tbody>
@@ -177,10 +177,25 @@ export function MovesTable(props: Props) {
                       )}
                     </td>
                   ))}
-                  <td>
+                  <td className="whitespace-nowrap text-right">
+                    {isOfNumber(one) && (
+                      <button
+                        type="button"
+                        aria-pressed={dial.locked === true}
+                        aria-label={`Hold ${whose} ${name}`}
+                        title={dial.locked ? 'held as it is: no search turns it' : 'hold it as it is: no search turns it'}
+                        className={`h-6 w-6 align-middle hover:text-ink ${dial.locked ? 'text-ink' : 'text-ghost'}`}
+                        onClick={(event) => {
+                          event.stopPropagation();
+                          props.onDials(dials.map((each) => (each.id === dial.id ? { ...each, locked: !each.locked } : each)));
+                        }}
+                      >
+                        <Held held={dial.locked === true} />
+                      </button>
+                    )}
                     <button
                       type="button"
-                      className="h-6 w-6 text-ink-3 hover:text-ink"
+                      className="h-6 w-6 align-middle text-ink-3 hover:text-ink"
                       aria-label={`Leave out ${whose} ${name}`}
                       onClick={(event) => {
                         event.stopPropagation();
@@ -247,4 +262,15 @@ function reach(effect: Moves['effects'][number]): number {
   const { difference, low, high } = effect;
   const ends = [difference, low, high].filter(Number.isFinite).map(Math.abs);
   return Math.min(Math.max(...ends), 2 * Math.max(Math.abs(difference), 1e-9) + (effect.says === 'none' ? Math.max(...ends) / 2 : 0));
+}
+
+/** A number that is held: a pin through a line; else the line alone. */
+function Held({ held }: { held: boolean }) {
+  return (
+    <svg width={14} height={14} viewBox="0 0 14 14" className="inline" aria-hidden>
+      <path d="M1 11.5 H13" stroke="currentColor" strokeWidth={1.4} />
+      <path d="M7 12 V6" stroke="currentColor" strokeWidth={1.4} />
+      <circle cx={7} cy={4} r={2.8} fill={held ? 'currentColor' : 'none'} stroke="currentColor" strokeWidth={1.4} />
+    </svg>
+  );
 }
