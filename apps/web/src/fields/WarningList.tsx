@@ -43,7 +43,14 @@ export function WarningsButton({ project, lens, open, accepted, apply, short, ow
     >
       <ul aria-label="Warnings" className="flex flex-col">
         {open.map((warning) => (
-          <Open key={`${warning.rule} ${warning.path}`} warning={warning} project={project} lens={lens} apply={apply} ownerOf={ownerOf} />
+          <OpenWarning
+            key={`${warning.rule} ${warning.path}`}
+            warning={warning}
+            project={project}
+            lens={lens}
+            apply={apply}
+            ownerOf={ownerOf}
+          />
         ))}
         {accepted.map((warning) => (
           <li key={`${warning.rule} ${warning.path}`} className="border-t border-hair py-1.5 text-table text-ink-2">
@@ -71,7 +78,8 @@ export function WarningsButton({ project, lens, open, accepted, apply, short, ow
   );
 }
 
-function Open({ warning, project, lens, apply, ownerOf }: { warning: Warning } & Omit<Props, 'open' | 'accepted' | 'short'>) {
+/** One that is open: what to do, and a way to accept it. */
+export function OpenWarning({ warning, project, lens, apply, ownerOf }: { warning: Warning } & Omit<Props, 'open' | 'accepted' | 'short'>) {
   const [reason, setReason] = useState<string | null>(null);
   const { fixes = [], message, mend, severity } = warning;
   const accept = () => {

@@ -79,7 +79,7 @@ export function MovesTable(props: Props) {
           <thead>
             <tr className="text-left align-bottom">
               <th className="w-[172px] py-1 pl-4 text-label font-normal text-ink-3">number, as written</th>
-              <th className="w-[124px] text-label font-normal text-ink-3">may turn between</th>
+              <th className="w-[124px] py-1 text-label font-normal text-ink-3">may turn between</th>
               {objectives.map((objective, i) => {
                 const found = verdicts[i];
                 return (

@@ -8,11 +8,9 @@ import {
   effectOf,
   estimate,
   numberOf,
-  setupWords,
   told,
   turnTo,
   turnedProject,
-  turnsKey,
   unitOf,
   verdictOf,
   wantedWords,
@@ -24,6 +22,7 @@ import { Distribution } from '../../visuals/Distribution';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { WhatItDoes } from '../history/WhatItDoes';
 import { WIDTH } from '../readout/Measure';
+import { replayOf, throughBoard } from './links';
 import type { RanOf } from './reading';
 import { headOf } from './words';
 import { WriteTo } from './WriteTo';
@@ -128,24 +127,6 @@ export function PointPanel({ project, cell, after, objectives, put, ran, everyGo
       </div>
     </aside>
   );
-}
-
-/** The board with the numbers turned; from there every section. */
-function throughBoard(project: Project, { tier, skill, turned = [] }: Scenario) {
-  const query = new URLSearchParams({ ...(tier && { tier }), ...(skill && { skill }), turned: turnsKey(turned) });
-  return { pathname: `/projects/${project.id}/board`, search: query.toString() };
-}
-
-/** The fight as it is written, or with numbers turned: the address says so. */
-function replayOf(project: Project, { kind, id, tier, skill, duel, turned }: Scenario) {
-  const query = new URLSearchParams({ ...(tier && { tier }), ...(skill && { skill }), seed: '1' });
-  if (turned?.length) query.set('turned', turnsKey(turned));
-  if (kind === 'encounter') return { pathname: `/projects/${project.id}/replay/${id}`, search: query.toString() };
-  const first = project.units.find(({ side }) => side === 'party')?.id ?? '';
-  query.set('enemy', id);
-  query.set('members', duel?.against?.join(',') ?? first);
-  for (const [word, value] of Object.entries(setupWords(duel ?? {}))) if (word !== 'against') query.set(word, value);
-  return { pathname: `/projects/${project.id}/replay/duel`, search: query.toString() };
 }
 
 interface OneProps {

@@ -24,6 +24,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { CROWD, cellOf, dialsOf, dialsText, fightKey, fightsOf, goalsIn, pointOf, withDial } from './address';
 import { AlongChosen } from './AlongChosen';
 import { FightList } from './FightList';
+import { Cheapest } from './Cheapest';
 import { Find } from './Find';
 import { MovesTable } from './MovesTable';
 import { Pairs } from './Pairs';
@@ -218,6 +219,7 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
           }}
         />
         <Pairs project={project} objectives={objectives} moved={moved} runs={runs} onRun={run} />
+        <Cheapest project={project} cell={cell} />
       </main>
       <PointOf
         project={project}
