@@ -235,6 +235,7 @@ describe('find', () => {
     );
     const part = 'section[aria-label=Find]';
     // A number that is held is no search's.
+    await page.waitForSelector(part);
     await page.waitForFunction((within) => /by 3 numbers/.test(document.querySelector(within)!.textContent), {}, part);
     await page.click('section[aria-label="What moves it"] tbody tr:nth-child(3) button[aria-label^="Hold "]');
     await page.waitForFunction((within) => /by 2 numbers/.test(document.querySelector(within)!.textContent), {}, part);
@@ -268,6 +269,59 @@ describe('find', () => {
     expect(clipper(await own.stored(id)).health.max).toBe(36);
   });
 
+  test('is to hold at several tiers at once; a page that is closed meanwhile loses nothing', async () => {
+    const id = await own.project();
+    const goals = 'length:median:1..4 dose:mean:0..0.5';
+    const address = `${id}/tune?fight=${encodeURIComponent('encounter|first-bell||||')}&skill=novice&tier=bloom&goals=${encodeURIComponent(goals)}&dials=/units/clipper/health/max`;
+    let page = await own.open(address);
+    const part = 'section[aria-label=Find]';
+    const begin = async () => {
+      await press(page, part, 'Bloom, novice');
+      await page.waitForSelector('[data-radix-popper-content-wrapper] fieldset');
+      await page.$$eval('[data-radix-popper-content-wrapper] label', (all) =>
+        (all.find((one) => one.textContent === 'Blight, novice')!.querySelector('input') as HTMLElement).click(),
+      );
+      await page.keyboard.press('Escape');
+      await page.waitForFunction((within) => /4 goals/.test(document.querySelector(within)!.textContent!), {}, part);
+      await press(page, part, 'Search');
+    };
+    const runs = () =>
+      page
+        .$eval(`${part} [role=status]`, (one) => Number(/([\d,]+) of 20,000/.exec(one.textContent!)?.[1].replace(',', '') ?? 0))
+        .catch(() => 0);
+    await begin();
+    await page.waitForFunction(
+      (within) => /[1-9][\d,]* of 20,000 runs/.test(document.querySelector(`${within} [role=status]`)?.textContent ?? ''),
+      {},
+      part,
+    );
+    await press(page, part, 'Stop');
+    await page.waitForFunction((within) => /Stopped/.test(document.querySelector(within)!.textContent!), {}, part);
+    const until = await runs();
+    await page.goto('about:blank');
+    page = await own.open(address);
+    // What was answered before is not run again: no worker that fights needs to have begun for it.
+    await begin();
+    await page.waitForFunction(
+      (within, least) =>
+        Number(
+          /([\d,]+) (of 20,000 )?runs/.exec(document.querySelector(`${within} [role=status]`)?.textContent ?? '')?.[1].replace(/,/g, '') ??
+            0,
+        ) >= least,
+      {},
+      part,
+      until,
+    );
+    await page.waitForFunction(
+      (within) => /stopped by itself|Nothing was found/.test(document.querySelector(within)!.textContent!),
+      {},
+      part,
+    );
+    const marks = await page.$$eval(`${part} [data-proposal=A] span[title]`, (all) => all.map((one) => one.getAttribute('title')!));
+    expect(marks.filter((title) => title.includes(' at bloom, novice:'))).toHaveLength(2);
+    expect(marks.filter((title) => title.includes(' at blight, novice:'))).toHaveLength(2);
+  });
+
   test('is stopped and gone on with; where goals can’t be had it says what pulls against what', async () => {
     const id = await own.project();
     const goals = 'length:median:9..10 dose:mean:0..0.001';
@@ -283,6 +337,41 @@ describe('find', () => {
     expect(await page.$eval(`${part} [aria-label="Why nothing was found"]`, (one) => one.textContent)).toMatch(/promised nowhere/);
     await press(page, part, 'put away');
     await page.waitForFunction((within) => !document.querySelector(`${within} [role=status]`), {}, part);
+  });
+});
+
+describe('the cheapest way to win', () => {
+  test('is looked for among habits of the player, proved, opened as a replay, kept as a style, and accepted', async () => {
+    const id = await own.project();
+    const page = await own.open(`${id}/tune?fight=${encodeURIComponent('duel|clipper|||||copies=6')}&skill=regular`);
+    const part = 'section[aria-label="The cheapest way to win"]';
+    await press(page, part, 'Look for it');
+    await page.waitForSelector(`${part} [role=status]`);
+    await page.waitForSelector(`${part} table[aria-label="Ways to play"]`);
+    const told = await page.$eval(part, (one) => one.textContent!);
+    expect(told).toMatch(/Whoever .* gets away with it: won (9\d|100) %, dose 0\.\d+; as written won [56]\d %/);
+    expect(told).toMatch(/with as little to do as can be: /);
+    expect(await seriousFindings(page)).toEqual([]);
+
+    await press(page, part, 'It is meant …');
+    await page.type(`${part} input[aria-label="Why it is meant"]`, 'a crowd is for those who keep away');
+    await press(page, part, 'Accept');
+    await page.waitForFunction((within) => /Accepted: a crowd is for those/.test(document.querySelector(within)!.textContent!), {}, part);
+    await savedState(page, 'saved');
+    expect((await own.stored(id)).accepted).toMatchObject([{ rule: 'wonCheaply', path: '/units/clipper' }]);
+
+    const before = (await own.stored(id)).styles.length;
+    await press(page, part, 'keep as a style');
+    await page.waitForFunction((within) => /Kept as /.test(document.querySelector(within)!.textContent!), {}, part);
+    await savedState(page, 'saved');
+    const { styles } = await own.stored(id);
+    expect(styles.length).toBe(before + 1);
+    expect(styles.at(-1).tweaks.length).toBeGreaterThan(0);
+    // Kept or accepted, the fight is the one that was asked about.
+    expect(await page.$eval(part, (one) => /as it was before/.test(one.textContent!))).toBe(false);
+    await page.$eval(`${part} tbody tr:nth-child(2) a`, (one) => (one as HTMLElement).click());
+    await page.waitForSelector('[data-testid=stage]');
+    expect(new URL(page.url()).searchParams.get('turned')).toContain('party');
   });
 });
 

@@ -7,6 +7,8 @@ import {
   PREFERRED,
   type Preferred,
   type Project,
+  type QuestionGoal,
+  type Scenario,
   type Proposal,
   type Why,
   bestIn,
@@ -14,10 +16,12 @@ import {
   dialWords,
   linear,
   numberOf,
+  objectivesOf,
   unitOf,
 } from '@insidia/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
+import { Popover } from '../../fields/Popover';
 import { useAppSelector } from '../../store/store';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { useFinding } from './useFinding';
@@ -29,14 +33,27 @@ const LETTERS = ['A', 'B', 'C', 'D'];
 
 interface Props {
   project: Project;
-  objectives: Objective[];
+  /** The fight as it is looked at. */
+  cell: Scenario;
+  goals: readonly QuestionGoal[];
   dials: readonly Dial[];
-  chosen: number | undefined;
-  onChoose: (proposal: number | undefined, put: readonly Nudge[]) => void;
+  /** The proposal that is looked at, by where it puts each number. */
+  chosen: string | undefined;
+  /** Tiers and skills that a kept question is asked at. */
+  at: readonly Lens[];
+  onChoose: (proposal: string | undefined, put: readonly Nudge[]) => void;
 }
 
 /** Values of the table's numbers with which every goal holds, searched for, proved, up to four of them. */
-export function Find({ project, objectives, dials, chosen, onChoose }: Props) {
+export function Find({ project, cell, goals, dials, chosen, at, onChoose }: Props) {
+  // Where nobody has said otherwise as it is looked at.
+  const [picked, setPicked] = useState<readonly Lens[] | undefined>(at.length > 1 ? at : undefined);
+  const { tier, skill } = cell;
+  const lenses = useMemo(() => picked ?? [{ tier, skill }], [picked, tier, skill]);
+  const objectives = useMemo(
+    () => lenses.flatMap((lens) => objectivesOf(project, { ...cell, tier: lens.tier, skill: lens.skill }, goals)),
+    [project, cell, goals, lenses],
+  );
   const [prefer, setPrefer] = useState<Preferred>('change');
   const [budget, setBudget] = useState(20_000);
   const saved = useAppSelector((state) => state.document.saving === 'saved');
@@ -66,8 +83,10 @@ export function Find({ project, objectives, dials, chosen, onChoose }: Props) {
         <h2 className="shrink-0 text-section">Find</h2>
         <span className="note min-w-0 truncate" title="every goal at once, by turning the numbers of the table within their ranges">
           {wanted.length === 1 ? 'the goal' : `${wanted.length} goals`} by {turned.length === 1 ? 'one number' : `${turned.length} numbers`}
-          , with
+          , at
         </span>
+        <Lenses project={project} chosen={lenses} onChoose={setPicked} />
+        <span className="note shrink-0">with</span>
         <span className="w-[188px] shrink-0">
           <Choose
             quiet
@@ -140,14 +159,63 @@ export function Find({ project, objectives, dials, chosen, onChoose }: Props) {
               objectives={wanted}
               proposal={proposal}
               best={titles[i]}
-              here={i === chosen}
-              onChoose={() => onChoose(i, putOf(proposal))}
+              here={keyOf(proposal) === chosen}
+              onChoose={() => onChoose(keyOf(proposal), putOf(proposal))}
             />
           ))}
         </div>
       )}
       {why && <NotFound project={project} why={why} />}
     </section>
+  );
+}
+
+const keyOf = ({ at }: Proposal): string => at.join(' ');
+
+interface Lens {
+  tier?: string | undefined;
+  skill?: string | undefined;
+}
+
+const isSame = (a: Lens, b: Lens): boolean => a.tier === b.tier && a.skill === b.skill;
+
+/** At which tiers and skills the goals are to hold. */
+function Lenses({ project, chosen, onChoose }: { project: Project; chosen: readonly Lens[]; onChoose: (lenses: readonly Lens[]) => void }) {
+  const options = (list: readonly { id: string }[]) => [undefined, ...list.map(({ id }) => id)];
+  const all = options(project.tiers).flatMap((tier) => options(project.skills).map((skill): Lens => ({ tier, skill })));
+  const words = ({ tier, skill }: Lens) =>
+    [project.tiers.find(({ id }) => id === tier)?.name, project.skills.find(({ id }) => id === skill)?.name].filter(Boolean).join(', ') ||
+    'as written';
+  return (
+    <Popover
+      label="At which tiers and skills"
+      width={240}
+      trigger={
+        <button type="button" className="link min-w-0 shrink truncate">
+          {chosen.length === 1 ? words(chosen[0]) : `${chosen.length} tiers and skills`}
+        </button>
+      }
+    >
+      {() => (
+        <fieldset>
+          <legend className="mb-1 text-table text-ink-2">Every goal is to hold at each of them; runs are shared among them.</legend>
+          {all.map((lens) => {
+            const on = chosen.some((one) => isSame(one, lens));
+            return (
+              <label key={words(lens)} className="flex items-center gap-2 border-t border-hair py-1 text-table">
+                <input
+                  type="checkbox"
+                  checked={on}
+                  disabled={on && chosen.length === 1}
+                  onChange={() => onChoose(on ? chosen.filter((one) => !isSame(one, lens)) : [...chosen, lens])}
+                />
+                {words(lens)}
+              </label>
+            );
+          })}
+        </fieldset>
+      )}
+    </Popover>
   );
 }
 
@@ -246,7 +314,7 @@ function Card({
         {proof.map(({ estimate, verdict }, g) => (
           <span
             key={g}
-            title={`${headOf(objectives[g])}: ${numberOf(objectives[g].measure, estimate.value)} ${unitOf(objectives[g].measure)} (${numberOf(objectives[g].measure, estimate.low)} to ${numberOf(objectives[g].measure, estimate.high)})`}
+            title={`${headOf(objectives[g])}${where(objectives[g])}: ${numberOf(objectives[g].measure, estimate.value)} ${unitOf(objectives[g].measure)} (${numberOf(objectives[g].measure, estimate.low)} to ${numberOf(objectives[g].measure, estimate.high)})`}
           >
             <VerdictMark verdict={verdict} />
           </span>
@@ -256,6 +324,9 @@ function Card({
     </button>
   );
 }
+
+/** " at bloom, regular" */
+const where = ({ cell: { tier, skill } }: Objective): string => (tier || skill ? ` at ${[tier, skill].filter(Boolean).join(', ')}` : '');
 
 const TITLES: Record<BestIn, string> = { change: 'Least change', numbers: 'Fewest numbers', margin: 'Most margin', other: 'Another way' };
 

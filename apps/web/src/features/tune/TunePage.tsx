@@ -90,7 +90,7 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
   );
   const chosen = moved.find(({ dial }) => dial.id === query.get('dial')) ?? moved[0];
   // A proposal of the search that is looked at, in place of a point of one number or two.
-  const [proposed, setProposed] = useState<{ index: number; put: readonly Nudge[] }>();
+  const [proposed, setProposed] = useState<{ key: string; put: readonly Nudge[] }>();
   const setDials = (next: readonly Dial[], dial?: string) =>
     setQuery({ dials: dialsText(project, next), ...(dial && { dial }), at: undefined, and: undefined });
   const lacking = lackingOf(read, keys, runs);
@@ -208,12 +208,14 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
         <Find
           key={`${dialText} ${goalText}`}
           project={project}
-          objectives={objectives}
+          cell={cell}
+          goals={goals}
           dials={dials}
-          chosen={proposed?.index}
-          onChoose={(index, put) => {
-            setProposed(index === undefined ? undefined : { index, put });
-            if (index === undefined) return;
+          chosen={proposed?.key}
+          at={project.tuning?.questions.find(({ id }) => id === query.get('question'))?.at ?? []}
+          onChoose={(key, put) => {
+            setProposed(key === undefined ? undefined : { key, put });
+            if (key === undefined) return;
             const after = put.reduce((now, { dial, to }) => turnedCell(now, dial, to), cell);
             run([...new Set([scenarioKey(cell), scenarioKey(after)])], Math.max(runs, PROPOSAL_RUNS));
           }}

@@ -29,13 +29,15 @@ export const isAnother = (proposals: readonly Proposal[], at: DialPoint): boolea
 /** What a proposal is best in among others; other: in nothing, it is another way. */
 export type BestIn = Preferred | 'other';
 
-/** By what each is told from the others: the least change, fewer numbers than that, the most room to an edge; each once. */
+/** By what each is told from the others: the least change, fewer numbers than that, the most room between interval and edge; each once. */
 export function bestIn({ goals }: Pick<FindProblem, 'goals'>, proposals: readonly Proposal[]): BestIn[] {
+  // From the nearer end of its interval to the edge, in halves of what is wanted; of one edge alone in shares of it.
   const room = ({ proof }: Proposal) =>
     Math.min(
-      ...proof.map(({ estimate: { value, low, high } }, g) => {
-        const band = goals[g].band!;
-        return Math.min(value - (band.low ?? -Infinity), (band.high ?? Infinity) - value) / Math.max(1e-9, high - low);
+      ...proof.map(({ estimate: { low, high } }, g) => {
+        const { low: from = -Infinity, high: to = Infinity } = goals[g].band!;
+        const half = Number.isFinite(to - from) ? (to - from) / 2 : Math.abs(Number.isFinite(from) ? from : to);
+        return Math.min(low - from, to - high) / Math.max(1e-9, half);
       }),
     );
   const least = (score: (one: Proposal) => number, of: readonly Proposal[]) => [...of].sort((a, b) => score(a) - score(b))[0];

@@ -14,6 +14,8 @@ export interface Wanted {
   high: number;
   /** Kept from the edges for the luck of the runs that are to prove it. */
   luck: number;
+  /** No more than this is kept from an edge: a third of what is wanted. */
+  most: number;
   /** What counts as one outside: half of what is wanted, or as much as its luck. */
   scale: number;
 }
@@ -120,11 +122,9 @@ function costOf(at: DialPoint, wanted: readonly Wanted[], { prefer, caution }: W
 /** How far a point is promised to be outside, or too near to the edges to be proved. */
 function outsideAt(at: DialPoint, wanted: readonly Wanted[], caution: number): number {
   let sum = 0;
-  for (const { model, low, high, luck, scale } of wanted) {
+  for (const { model, low, high, luck, most, scale } of wanted) {
     const { y, error } = model.predict(at);
-    // No more is kept from the edges than leaves a third of what is wanted in its middle.
-    const room = Number.isFinite(high - low) ? (high - low) / 3 : Infinity;
-    const margin = Math.min(caution * error + luck, room);
+    const margin = Math.min(caution * error + luck, most);
     sum += Math.max(0, low + margin - y, y - (high - margin)) / scale;
   }
   return sum;

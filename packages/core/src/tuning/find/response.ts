@@ -1,6 +1,8 @@
 /**
- * What a goal comes to at a point, on a scale on which it goes about straight: shares by their log odds, quantiles by the logarithm of
- * values around them, means as they are. Survivors count as the longest there is, so nothing jumps when half of the runs end without.
+ * What a goal comes to at a point, on a scale on which it goes about straight: shares by their log odds, means as they are. A quantile
+ * is read in two ways: far from what is wanted by the logarithm of values around it (survivors count as the longest there is, so
+ * nothing jumps when half of the runs end without); near it by how many runs lie on the wrong side of each edge, as shares, for
+ * these go smoothly where the quantile itself jumps from lump to lump, and are just what a proof asks.
  */
 import { estimate } from '../../measures/verdict';
 import type { Objective } from '../goal';
@@ -51,9 +53,7 @@ export function responseOf(goal: Objective, values: ArrayLike<number>, exact = f
   if (runs < 2) return undefined;
   const { statistic, band } = goal;
   if (statistic === 'share') {
-    const hits = own.filter((value) => value > 0).length;
-    const p = (hits + 0.5) / (runs + 1);
-    return { y: Math.log(p / (1 - p)), error: 1 / Math.sqrt(runs * p * (1 - p)), runs };
+    return oddsOf(own.map((value) => value > 0));
   }
   if (statistic === 'mean') {
     const finite = own.filter(Number.isFinite);
@@ -76,6 +76,45 @@ export function responseOf(goal: Objective, values: ArrayLike<number>, exact = f
   const { low, high } = estimate(logs, statistic);
   const error = Math.max(LEAST, (Math.min(high, beyond) - Math.max(low, logs[0])) / 3.92);
   return { y, error, runs };
+}
+
+/** One way in which a goal is read of a point's values. */
+export interface Reading {
+  goal: number;
+  /** Between what it is wanted, on its scale. */
+  low: number;
+  high: number;
+  of: (values: ArrayLike<number>, exact: boolean) => Response | undefined;
+}
+
+/** A goal as it is. */
+export const wholeReading = (goal: Objective, index: number): Reading => ({
+  goal: index,
+  ...wantedOn(goal),
+  of: (values, exact) => responseOf(goal, values, exact),
+});
+
+/** A quantile by its edges: the share of runs below the lower one is to be at most the quantile's, that up to the upper one at least. */
+export function edgeReadings(goal: Objective, index: number): Reading[] {
+  const { statistic, band = {} } = goal;
+  if (statistic === 'share' || statistic === 'mean') return [wholeReading(goal, index)];
+  const q = QUANTILE[statistic];
+  const at = Math.log(q / (1 - q));
+  const { low, high } = band;
+  const share = (holds: (value: number) => boolean) => (values: ArrayLike<number>) =>
+    oddsOf(Array.from(values).flatMap((value) => (value === value ? [holds(value)] : [])));
+  return [
+    ...(low === undefined ? [] : [{ goal: index, low: -Infinity, high: at, of: share((value) => value < low) }]),
+    ...(high === undefined ? [] : [{ goal: index, low: at, high: Infinity, of: share((value) => value <= high) }]),
+  ];
+}
+
+/** A share by its log odds. */
+function oddsOf(held: readonly boolean[]): Response | undefined {
+  const runs = held.length;
+  if (runs < 2) return undefined;
+  const p = (held.filter(Boolean).length + 0.5) / (runs + 1);
+  return { y: Math.log(p / (1 - p)), error: 1 / Math.sqrt(runs * p * (1 - p)), runs };
 }
 
 /** How far a response lies outside of what is wanted, on its scale; 0: inside. */

@@ -101,14 +101,19 @@ export class FindSearch {
   }
 
   /** What is known of a goal near a point, for who asks why nothing was found; undefined: it never had a value. */
-  wantedOf(goal: number, middle: DialPoint): Wanted | undefined {
-    const measured = this.tries.measured(goal);
-    const model = modelOf(measured, middle);
-    if (!model) return undefined;
-    const nearest = [...measured].sort((a, b) => spread(a.at, middle) - spread(b.at, middle))[0].response;
-    const { low, high } = this.tries.wanted[goal];
-    const luck = this.room * Z * nearest.error * Math.sqrt(nearest.runs / RUNS.proof);
-    return { model, low, high, luck, scale: this.tries.scaleOf(goal, nearest) };
+  wantedOf(goal: number, middle: DialPoint, byEdges = false): Wanted[] | undefined {
+    const near = this.tries.nearest(middle);
+    if (!near) return undefined;
+    const all = this.tries.readings(goal, byEdges ? undefined : near).map((reading): Wanted | undefined => {
+      const measured = this.tries.measured(reading);
+      const model = modelOf(measured, middle);
+      if (!model) return undefined;
+      const nearest = [...measured].sort((a, b) => spread(a.at, middle) - spread(b.at, middle))[0].response;
+      const { low, high } = reading;
+      const luck = this.room * Z * nearest.error * Math.sqrt(nearest.runs / RUNS.proof);
+      return { model, low, high, luck, most: this.tries.mostRoom(reading, near), scale: this.tries.scaleOf(reading, nearest) };
+    });
+    return all.every((one) => one !== undefined) ? all : undefined;
   }
 
   /** Dials that changed no fight in the first runs. */
@@ -237,9 +242,9 @@ export class FindSearch {
   }
 
   /** Models near a point, with how far promises are to keep from the edges; undefined where a goal has never had a value. */
-  private wantedAt(middle: DialPoint): Wanted[] | undefined {
-    const found = this.problem.goals.flatMap((_, g) => this.wantedOf(g, middle) ?? []);
-    return found.length === this.problem.goals.length ? found : undefined;
+  private wantedAt(middle: DialPoint, byEdges = false): Wanted[] | undefined {
+    const found = this.problem.goals.map((_, g) => this.wantedOf(g, middle, byEdges));
+    return found.every((one) => one !== undefined) ? found.flat() : undefined;
   }
 
   private tryRound(at: number[], kept: ReadonlySet<number>): Pending {
@@ -306,10 +311,11 @@ export class FindSearch {
   private bestPromised(): { at: number[]; outside: number } | undefined {
     const all = this.tries.all().filter(({ values }) => values.some((own) => own.length >= RUNS.try));
     const promised = all.map(({ at }) => {
-      const wanted = this.wantedAt(at);
+      // All of them in the same way: what is far and what is near are to be held against one another.
+      const wanted = this.wantedAt(at, true);
       if (!wanted) return { at, outside: Infinity };
-      const far = wanted.reduce((sum, { model, low, high, scale, luck }) => {
-        const room = Math.min(luck, Number.isFinite(high - low) ? (high - low) / 3 : Infinity);
+      const far = wanted.reduce((sum, { model, low, high, scale, luck, most }) => {
+        const room = Math.min(luck, most);
         return sum + Math.log1p(outside({ low: low + room, high: high - room }, model.predict(at).y) / scale);
       }, 0);
       return { at, outside: far };
@@ -389,6 +395,8 @@ export class FindSearch {
 
   private over(): void {
     this.phase = 'done';
+    // As they are told: the least change first.
+    this.proposals.sort((a, b) => a.distance - b.distance || a.after - b.after);
     this.pending = { asks: [], take: () => undefined };
   }
 }

@@ -1,9 +1,9 @@
 /** What a search has run, point by point, and how each stands to what is wanted. */
 import type { Scenario } from '../../analysis/scenario';
 import type { AskedRuns } from '../asking';
-import { type Measured } from './model';
+import { type Measured, spread } from './model';
 import type { DialPoint, FindProblem } from './problem';
-import { type Response, outside, responseOf, wantedOn } from './response';
+import { type Reading, type Response, edgeReadings, outside, wholeReading } from './response';
 
 export interface Tried {
   at: number[];
@@ -11,11 +11,16 @@ export interface Tried {
   values: number[][];
 }
 
+/** Log odds from which a quantile is far from an edge: eleven runs in twelve on the wrong side. */
+const FAR = 2.4;
+
 /** Standard errors of a proof on each side. */
 export const Z = 1.96;
 
 export class Tries {
-  readonly wanted: { low: number; high: number }[];
+  /** By goal: as it is, and by its edges. */
+  private readonly wholes: Reading[];
+  private readonly edges: Reading[][];
   private readonly known = new Map<string, Tried>();
 
   /**
@@ -25,7 +30,8 @@ export class Tries {
     private readonly problem: FindProblem,
     private readonly runs: { try: number; proof: number },
   ) {
-    this.wanted = problem.goals.map(wantedOn);
+    this.wholes = problem.goals.map(wholeReading);
+    this.edges = problem.goals.map(edgeReadings);
   }
 
   of(at: DialPoint): Tried | undefined {
@@ -56,42 +62,60 @@ export class Tries {
     );
   }
 
-  responses({ values }: Tried): (Response | undefined)[] {
-    return this.problem.goals.map((goal, g) => responseOf(goal, values[g], true));
-  }
-
-  measured(goal: number): Measured[] {
+  measured({ goal, of }: Reading): Measured[] {
     return [...this.known.values()].flatMap(({ at, values }) => {
-      const response = responseOf(this.problem.goals[goal], values[goal]);
+      const response = of(values[goal], false);
       return response ? [{ at, response }] : [];
     });
   }
 
-  /** How far outside of what is wanted a point lies, in halves of what is wanted; what has no value lies far outside. */
-  outsideOf(tried: Tried): number {
+  /** By its edges; @param near of a quantile: what lies there, for one that lies far from what is wanted is read as it is */
+  readings(goal: number, near?: Tried): readonly Reading[] {
+    const own = this.edges[goal];
+    const far = near !== undefined && own.some(({ low, high, of }) => outside({ low, high }, of(near.values[goal], true)?.y ?? 0) > FAR);
+    return far ? [this.wholes[goal]] : own;
+  }
+
+  /** Of the points that were run the one nearest to a place. */
+  nearest(middle: DialPoint): Tried | undefined {
+    let best: { tried: Tried; far: number } | undefined;
+    for (const tried of this.known.values()) {
+      const far = spread(tried.at, middle);
+      if (!best || far < best.far) best = { tried, far };
+    }
+    return best?.tried;
+  }
+
+  /** How far outside of what is wanted a point lies, in what its runs may err by; what has no value lies far outside. */
+  outsideOf({ values }: Tried): number {
     // By the logarithm: a goal that is so far off that it tells no way back (always won) does not drown the others.
-    return this.responses(tried).reduce(
-      (sum, response, g) => sum + (response ? Math.log1p(outside(this.wanted[g], response.y) / this.scaleOf(g, response)) : 2),
-      0,
-    );
+    return this.edges.flat().reduce((sum, reading) => {
+      const response = reading.of(values[reading.goal], true);
+      return sum + (response ? Math.log1p(outside(reading, response.y) / this.scaleOf(reading, response)) : 2);
+    }, 0);
   }
 
   /** The least room of any goal to an edge, in errors of a proof. */
-  roomOf(tried: Tried): number {
+  roomOf({ values }: Tried): number {
     return Math.min(
-      ...this.responses(tried).map((response, g) => {
+      ...this.edges.flat().map((reading) => {
+        const response = reading.of(values[reading.goal], true);
         if (!response) return -Infinity;
-        const { low, high } = this.wanted[g];
+        const { low, high } = reading;
         const luck = Z * response.error * Math.sqrt(response.runs / this.runs.proof);
-        // A goal so narrow that no proof has room in it asks for no more than there is.
-        const most = Number.isFinite(high - low) ? (high - low) / 3 : Infinity;
-        return Math.min(response.y - low, high - response.y) / Math.min(luck, most);
+        return Math.min(response.y - low, high - response.y) / Math.min(luck, this.mostRoom(reading, { values }));
       }),
     );
   }
 
-  scaleOf(goal: number, { error, runs }: Response): number {
-    const { low, high } = this.wanted[goal];
+  /** A goal so narrow that no proof has room in it asks for no more than there is: a third of it. */
+  mostRoom({ goal, low, high }: Reading, { values }: Pick<Tried, 'values'>): number {
+    if (Number.isFinite(high - low)) return (high - low) / 3;
+    const [below, above] = this.edges[goal].map((each) => each.of(values[goal], true));
+    return below && above && this.edges[goal].length === 2 ? Math.max(1e-6, (above.y - below.y) / 3) : Infinity;
+  }
+
+  scaleOf({ low, high }: Reading, { error, runs }: Response): number {
     const own = error * Math.sqrt(runs / this.runs.try);
     return Number.isFinite(high - low) ? Math.max((high - low) / 2, own, 1e-6) : Math.max(2 * own, 1e-6);
   }

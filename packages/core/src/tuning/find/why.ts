@@ -1,7 +1,7 @@
 /** Why a search found nothing: which goals pull against each other, and which range is at its end. Promises of its models, no facts. */
 import type { Objective } from '../goal';
 import { type Knob, endsOf } from './problem';
-import { type Wanted, propose } from './propose';
+import { propose } from './propose';
 import type { FindSearch } from './search';
 
 /** Outside of what is wanted by this, in halves of it, counts as outside. */
@@ -24,9 +24,9 @@ export interface Why {
 export function whyNot(search: FindSearch): Why {
   const { goals, dials } = search.problem;
   const middle = search.progress.best?.at ?? dials.map(() => 0);
-  const wanted = goals.map((_, g) => search.wantedOf(g, middle));
+  const wanted = goals.map((_, g) => search.wantedOf(g, middle, false));
   const promise = (which: readonly number[]) => {
-    const asked = which.map((g) => wanted[g]).filter((one): one is Wanted => one !== undefined);
+    const asked = which.flatMap((g) => wanted[g] ?? []);
     return propose(asked, { knobs: dials, middle, radius: ANYWHERE, caution: 0, prefer: 'change', kept: search.unmoving });
   };
   const single = goals.map((_, g) => promise([g]));
