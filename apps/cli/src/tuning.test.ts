@@ -261,3 +261,55 @@ describe('compare', () => {
     expect(same.stdout).toContain('Verdicts that flipped: none');
   });
 });
+
+describe('tune looks for the cheapest way to win', () => {
+  const bell = ['tune', demo, '--encounter', 'first-bell', '--tier', 'bloom', '--skill', 'regular', '--cheapest', '--budget', '12000'];
+
+  test('where there is none it says so, and how little there is to do', async () => {
+    const { status, stdout } = await call(bell);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/no way of playing was found[^]*as written +100 \(\d+ to 100\)[^]*less to do: stands still, .* 100 \(/);
+    const [{ stdout: csv }, { stdout: xml }] = await Promise.all([call([...bell, '-f', 'csv']), call([...bell, '-f', 'junit'])]);
+    const rows = parse<Record<string, string>>(csv, { header: true, skipEmptyLines: true }).data;
+    expect(rows.map(({ kind }) => kind)).toEqual(['as written', 'less to do']);
+    expect(Number(rows[1].won)).toBeGreaterThan(0.95);
+    expect(create(xml).toObject()).toMatchObject({ testsuites: { testsuite: { '@tests': '1', '@failures': '0' } } });
+  });
+
+  test('where there is one it is told with what it turns, and ends by 1', async () => {
+    const crowd = [
+      'tune',
+      demo,
+      '--duel',
+      'clipper',
+      '--copies',
+      '6',
+      '--skill',
+      'regular',
+      '--cheapest',
+      '--budget',
+      '12000',
+      '-f',
+      'json',
+    ];
+    const { status, stdout, stderr } = await call(crowd);
+    expect([status, stderr.trim()]).toEqual([1, 'there is a far cheaper way to win']);
+    const told = JSON.parse(stdout);
+    expect(told.ways[0].gain.low).toBeGreaterThan(0.1);
+    expect(told.ways[0].says.length).toBeGreaterThan(0);
+    expect(told.ways[0].turned.length).toBeGreaterThan(0);
+    expect(told.written.dose.value).toBeGreaterThan(told.ways[0].dose.value);
+  });
+
+  test('what does not belong to it is refused by name', async () => {
+    for (const [more, words] of [
+      [['--find'], 'two questions'],
+      [['--goal', 'won'], '--goal does not belong to --cheapest'],
+      [['--write', 'x.json'], '--write does not belong'],
+      [['--budget', '10'], 'at least 12000'],
+    ] as const) {
+      const { status, stderr } = await call([...bell, ...more]);
+      expect([status, stderr]).toEqual([2, expect.stringContaining(words)]);
+    }
+  });
+});

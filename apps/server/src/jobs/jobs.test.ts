@@ -161,6 +161,15 @@ describe('jobs', () => {
     expect(job.result).toEqual(first.job.result);
   });
 
+  test('the cheapest way to win, and how little there is to do', async () => {
+    const own = await project();
+    const asked = { kind: 'cheapest', cell: 'encounter|first-bell|bloom|regular|||', budget: 12_000 };
+    const { job } = await ended(own.id, (await call('POST', `/${own.id}/jobs`, asked)).body.id);
+    const subject = ['--encounter', 'first-bell', '--tier', 'bloom', '--skill', 'regular', '--budget', '12000'];
+    expect(job.result).toEqual(commandLine(own, (file) => ['tune', file, '--cheapest', ...subject, '--format', 'json']));
+    expect([job.result.ways, job.result.dullest.says]).toEqual([[], expect.arrayContaining(['stands still'])]);
+  });
+
   test('another process takes part, and goes on with what this one leaves', async () => {
     const own = await project();
     const asked = { kind: 'moves', cell: CROWD, goals: ['won'], dials: ['/units/clipper/health/max'], runs: 2000 };
@@ -231,6 +240,8 @@ describe('jobs', () => {
       400,
       expect.stringContaining('nothing is wanted'),
     ]);
+    expect(await refused({ kind: 'cheapest', cell: CROWD, budget: 100 })).toEqual([400, expect.stringContaining('at least 12000')]);
+    expect(await refused({ kind: 'cheapest', cell: CROWD, goals: ['won'] })).toEqual([400, expect.stringContaining('goals is nothing')]);
     expect(await refused({ kind: 'compare' })).toEqual([400, expect.stringContaining('before')]);
     expect(await refused({ kind: 'compare', before: 7 })).toEqual([404, expect.stringContaining('7')]);
     const dials = own.units.slice(0, 8).map(({ id }) => `/units/${id}/health/max`);

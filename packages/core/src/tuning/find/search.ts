@@ -32,11 +32,13 @@ export interface FindProgress {
 
 const RUNS = { still: 20, base: 200, around: 50, try: 200, beside: 50, gate: 300, proof: 1200 } as const;
 /** Blocks of a proof before what stays undecided is given up. */
-const MOST_PROOFS = 3;
+const MOST_PROOFS = 4;
 const RADIUS = { first: 0.3, least: 0.12, most: 1 } as const;
 const CAUTION = { first: 0.5, more: 0.35, most: 2 } as const;
 /** How many errors of a proof promises keep from the edges, and after each that came too near to them; and with how many a point may be proved. */
 const ROOM = { first: 1, more: 0.3, most: 2.5, tried: 0.5, gate: 0.8 } as const;
+/** Runs of a point up to which it is run again where luck alone may have kept it outside. */
+const MAYBE = 600;
 /** Rounds of one preference that come to nothing. */
 const MOST_ROUNDS = 100;
 /** Rounds without a better point, after which points all around the best are run, and how much wider than at first. */
@@ -277,6 +279,13 @@ export class FindSearch {
       });
       return;
     }
+    // With so few runs it may well be inside all the same: a good point is not given up for bad luck.
+    const runs = tried.values[0].length;
+    if (runs < MAYBE && this.tries.roomOf(tried) + Math.sqrt(RUNS.proof / runs) / Z >= ROOM.tried && this.enoughFor(RUNS.try)) {
+      this.phase = 'gate';
+      this.pending = this.at([at], RUNS.try, () => this.judged(at));
+      return;
+    }
     if (this.tries.outsideOf(tried) === 0) this.tooNear(at);
     else this.learned(at);
   }
@@ -318,7 +327,8 @@ export class FindSearch {
         const room = Math.min(luck, most);
         return sum + Math.log1p(outside({ low: low + room, high: high - room }, model.predict(at).y) / scale);
       }, 0);
-      return { at, outside: far };
+      // What its own runs say counts as much as what the models make of all others: they may miss a lump.
+      return { at, outside: (far + this.tries.outsideOf(this.tries.of(at)!)) / 2 };
     });
     return promised.sort((a, b) => a.outside - b.outside || distanceOf(a.at) - distanceOf(b.at))[0];
   }
@@ -345,7 +355,7 @@ export class FindSearch {
           return;
         }
         // What it showed is known now, like all else.
-        this.tries.keep(at, answers);
+        this.tries.keepValues(at, values);
         this.refused.add(at.join(' '));
         this.tooNear(at);
       },

@@ -43,9 +43,17 @@ export class Tries {
   }
 
   keep(point: DialPoint, answers: readonly AskedRuns[]): void {
+    this.keepValues(
+      point,
+      this.problem.goals.map((_, g) => this.valuesOf(g, answers)),
+    );
+  }
+
+  /** @param values by goal */
+  keepValues(point: DialPoint, values: readonly (readonly number[])[]): void {
     const key = point.join(' ');
     const known = this.known.get(key) ?? { at: [...point], values: this.problem.goals.map(() => []) };
-    this.problem.goals.forEach((_, g) => known.values[g].push(...this.valuesOf(g, answers)));
+    values.forEach((own, g) => known.values[g].push(...own));
     this.known.set(key, known);
   }
 
@@ -89,7 +97,9 @@ export class Tries {
   /** How far outside of what is wanted a point lies, in what its runs may err by; what has no value lies far outside. */
   outsideOf({ values }: Tried): number {
     // By the logarithm: a goal that is so far off that it tells no way back (always won) does not drown the others.
-    return this.edges.flat().reduce((sum, reading) => {
+    // Quantiles in both ways: far away all runs lie on one side of an edge, and nothing would tell which point is nearer.
+    const quantiles = this.wholes.filter(({ goal }) => !['share', 'mean'].includes(this.problem.goals[goal].statistic));
+    return [...this.edges.flat(), ...quantiles].reduce((sum, reading) => {
       const response = reading.of(values[reading.goal], true);
       return sum + (response ? Math.log1p(outside(reading, response.y) / this.scaleOf(reading, response)) : 2);
     }, 0);
