@@ -10,7 +10,7 @@ import { demoProject } from '../../testing/demo';
 import { type Dial, dialFor, factorDial, standsAt } from '../dial';
 import { type Objective, lookAt } from '../goal';
 import { distanceOf, endsOf, findProblem, knobsOf, placeOf, steppedPoint, turnsAt, valueOf } from './problem';
-import { onScale, responseOf, wantedOn } from './response';
+import { edgeReadings, onScale, responseOf, wantedOn } from './response';
 import { type Proposal, bestIn } from './proposals';
 import type { Ask, AskedRuns } from '../asking';
 import { FindSearch, runSearch } from './search';
@@ -95,6 +95,15 @@ describe('what a goal comes to', () => {
     // The median does not jump when survivors become half of all.
     const ys = [40, 48, 50, 52, 60].map((survivors) => responseOf(kill, times(survivors))!.y);
     for (let i = 1; i < ys.length; i++) expect(ys[i]).toBeGreaterThanOrEqual(ys[i - 1]);
+    // By its edges: of 100 runs 25 end before 3.5 s and 50 by 4 s; one half is wanted on the right side of each.
+    const edges = edgeReadings({ ...kill, band: { low: 3.5, high: 4 } }, 7);
+    expect(edges.map(({ goal, low, high }) => [goal, low, high])).toEqual([
+      [7, -Infinity, 0],
+      [7, 0, Infinity],
+    ]);
+    const [below, upTo] = edges.map(({ of }) => of([...times(0), NaN], true)!);
+    expect([below.y, upTo.y, below.runs]).toEqual([Math.log(25.5 / 75.5), Math.log(51.5 / 49.5), 100]);
+    expect(edgeReadings(won, 0)).toMatchObject([{ goal: 0, low: 0, high: Infinity }]);
     expect(responseOf(kill, [NaN, NaN])).toBeUndefined();
     expect(responseOf({ ...kill, statistic: 'mean' }, [1, 3])!.y).toBe(2);
   });

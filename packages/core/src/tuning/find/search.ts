@@ -118,6 +118,11 @@ export class FindSearch {
     return all.every((one) => one !== undefined) ? all : undefined;
   }
 
+  /** Whether some point that was run had a goal by itself. */
+  had(goal: number): boolean {
+    return this.tries.all().some((tried) => this.tries.has(goal, tried));
+  }
+
   /** Dials that changed no fight in the first runs. */
   get unmoving(): ReadonlySet<number> {
     return this.still;

@@ -84,6 +84,14 @@ export class Tries {
     return far ? [this.wholes[goal]] : own;
   }
 
+  /** Whether a point's runs have a goal, by itself. */
+  has(goal: number, { values }: Tried): boolean {
+    return this.edges[goal].every((reading) => {
+      const response = reading.of(values[goal], true);
+      return response !== undefined && outside(reading, response.y) === 0;
+    });
+  }
+
   /** Of the points that were run the one nearest to a place. */
   nearest(middle: DialPoint): Tried | undefined {
     let best: { tried: Tried; far: number } | undefined;

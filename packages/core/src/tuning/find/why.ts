@@ -30,8 +30,10 @@ export function whyNot(search: FindSearch): Why {
     return propose(asked, { knobs: dials, middle, radius: ANYWHERE, caution: 0, prefer: 'change', kept: search.unmoving });
   };
   const single = goals.map((_, g) => promise([g]));
+  // What was there is there, whatever a model makes of it from afar.
+  const canBeHad = (g: number) => single[g].outside <= OUT || search.had(g);
   const alone = goals.flatMap((goal, g) => {
-    if (single[g].outside <= OUT) return [];
+    if (canBeHad(g)) return [];
     const ends = dials.flatMap((knob, i): AtEnd[] => {
       const [low, high] = endsOf(knob);
       const at = single[g].at[i];
@@ -43,7 +45,7 @@ export function whyNot(search: FindSearch): Why {
   const pulling = goals.flatMap((goal, g) =>
     goals.slice(g + 1).flatMap((other, k): [Objective, Objective][] => {
       const h = g + 1 + k;
-      if (single[g].outside > OUT || single[h].outside > OUT) return [];
+      if (!canBeHad(g) || !canBeHad(h)) return [];
       return promise([g, h]).outside > OUT ? [[goal, other]] : [];
     }),
   );
