@@ -6,6 +6,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { finding } from './study/finding.mjs';
+import { playing } from './study/playing.mjs';
 import { ROOT, build, installModules, withSentences } from './system.mjs';
 
 const short = process.argv.includes('--short');
@@ -187,6 +188,7 @@ await withSentences(async () => {
     ...coverage(core, short ? 200 : 1000),
     ...screening(core, project),
     ...whichEdit(core, project, short ? 5 : 20),
+    ...playing(core, project, even, short ? 2 : 10),
     ...finding(core, project, even, short ? 3 : 20),
   ];
   const width = Math.max(...rows.map(([what]) => what.length));

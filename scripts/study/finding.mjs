@@ -16,6 +16,13 @@ const FIGHTS = [
     budget: 20_000,
     runs: { base: 3000, pushed: 500, fresh: 5000 },
   },
+  {
+    name: 'Evening Shift, regular at Bloom',
+    cell: { kind: 'encounter', id: 'evening-shift', skill: 'regular', tier: 'bloom' },
+    measures: ['won', 'length', 'peakPressureShare', 'dose'],
+    budget: 10_000,
+    runs: { base: 1500, pushed: 200, fresh: 2000 },
+  },
 ];
 
 /** @param even makes a generator of even draws from a seed @returns rows of the study's table */
