@@ -318,8 +318,8 @@ describe('find', () => {
       part,
     );
     const marks = await page.$$eval(`${part} [data-proposal=A] span[title]`, (all) => all.map((one) => one.getAttribute('title')!));
-    expect(marks.filter((title) => title.includes(' at bloom, novice:'))).toHaveLength(2);
-    expect(marks.filter((title) => title.includes(' at blight, novice:'))).toHaveLength(2);
+    expect(marks.filter((title) => title.includes(' at Bloom, novice:'))).toHaveLength(2);
+    expect(marks.filter((title) => title.includes(' at Blight, novice:'))).toHaveLength(2);
   });
 
   test('is stopped and gone on with; where goals can’t be had it says what pulls against what', async () => {

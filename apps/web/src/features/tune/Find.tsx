@@ -179,13 +179,15 @@ interface Lens {
 
 const isSame = (a: Lens, b: Lens): boolean => a.tier === b.tier && a.skill === b.skill;
 
+/** "Bloom, novice"; of neither none. */
+const lensWords = (project: Project, { tier, skill }: Lens): string =>
+  [project.tiers.find(({ id }) => id === tier)?.name, project.skills.find(({ id }) => id === skill)?.name].filter(Boolean).join(', ');
+
 /** At which tiers and skills the goals are to hold. */
 function Lenses({ project, chosen, onChoose }: { project: Project; chosen: readonly Lens[]; onChoose: (lenses: readonly Lens[]) => void }) {
   const options = (list: readonly { id: string }[]) => [undefined, ...list.map(({ id }) => id)];
   const all = options(project.tiers).flatMap((tier) => options(project.skills).map((skill): Lens => ({ tier, skill })));
-  const words = ({ tier, skill }: Lens) =>
-    [project.tiers.find(({ id }) => id === tier)?.name, project.skills.find(({ id }) => id === skill)?.name].filter(Boolean).join(', ') ||
-    'as written';
+  const words = (lens: Lens) => lensWords(project, lens) || 'as written';
   return (
     <Popover
       label="At which tiers and skills"
@@ -314,7 +316,7 @@ function Card({
         {proof.map(({ estimate, verdict }, g) => (
           <span
             key={g}
-            title={`${headOf(objectives[g])}${where(objectives[g])}: ${numberOf(objectives[g].measure, estimate.value)} ${unitOf(objectives[g].measure)} (${numberOf(objectives[g].measure, estimate.low)} to ${numberOf(objectives[g].measure, estimate.high)})`}
+            title={`${headOf(objectives[g])}${where(project, objectives[g])}: ${numberOf(objectives[g].measure, estimate.value)} ${unitOf(objectives[g].measure)} (${numberOf(objectives[g].measure, estimate.low)} to ${numberOf(objectives[g].measure, estimate.high)})`}
           >
             <VerdictMark verdict={verdict} />
           </span>
@@ -325,8 +327,11 @@ function Card({
   );
 }
 
-/** " at bloom, regular" */
-const where = ({ cell: { tier, skill } }: Objective): string => (tier || skill ? ` at ${[tier, skill].filter(Boolean).join(', ')}` : '');
+/** " at Bloom, regular" */
+function where(project: Project, { cell }: Objective): string {
+  const words = lensWords(project, cell);
+  return words && ` at ${words}`;
+}
 
 const TITLES: Record<BestIn, string> = { change: 'Least change', numbers: 'Fewest numbers', margin: 'Most margin', other: 'Another way' };
 
