@@ -22,9 +22,12 @@ export async function searchKey(of: unknown): Promise<string> {
 
 /** Answers of one search, by the number of the step. */
 export class AnswersKept {
-  private readonly own = this.key === '' ? undefined : store();
+  private readonly own: ReturnType<typeof createStore> | undefined;
 
-  constructor(private readonly key: string) {}
+  /** @param key without one nothing is kept, and nothing found: one search's answers are no other's */
+  constructor(private readonly key: string) {
+    this.own = key === '' ? undefined : store();
+  }
 
   async of(step: number): Promise<Came | undefined> {
     if (!this.own) return undefined;
