@@ -14,7 +14,7 @@ function undying() {
     delete unit.stagger;
     if (unit.player) Object.assign(unit.player, { down: undefined, healing: undefined, cover: undefined });
   }
-  return JSON.parse(JSON.stringify({ ...demo, brief: undefined, tiers: [], skills: [], styles: [], variants: [] }));
+  return JSON.parse(JSON.stringify({ ...demo, brief: undefined, tuning: undefined, tiers: [], skills: [], styles: [], variants: [] }));
 }
 
 const point = (id, x, y, scatter = 4) => ({ id, name: id, x, y, scatter });
@@ -73,4 +73,24 @@ export function campsTables({ parseProject, compile }, units) {
     Object.assign(member, { x: x + (i % 2 ? 1 : -1), y: y - 4 });
   });
   return tables;
+}
+
+/** As many as there may be, for an hour, in the hall of Evening Shift: two of the party among 495 who press on them. */
+export function hallTables({ parseProject, compile }) {
+  const demo = undying();
+  const shift = demo.encounters.find(({ id }) => id === 'evening-shift');
+  const group = (enemy, at) => ({ ...shift.waves[0].groups[0], id: enemy, enemy, at, count: { min: 165, max: 165 }, spacing: 0 });
+  const groups = KINDS.map((enemy, i) =>
+    group(
+      enemy,
+      [
+        ['s1', 's2'],
+        ['s3', 's4', 's5'],
+        ['s3', 's4', 's5'],
+      ][i],
+    ),
+  );
+  const alive = { most: 495, perType: [], full: 'wait' };
+  demo.encounters = [{ ...shift, alive, events: [], waves: [{ ...shift.waves[0], groups }], limit: 3600 }];
+  return compile(parseProject(demo), { encounter: 'evening-shift' });
 }

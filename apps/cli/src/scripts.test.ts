@@ -18,7 +18,9 @@ function takenFrom(text: string): string[] {
   return [...read, ...braces];
 }
 
-const scripts = readdirSync(SCRIPTS).filter((name) => name.endsWith('.mjs') && name !== 'additions.mjs');
+const scripts = readdirSync(SCRIPTS, { recursive: true, encoding: 'utf8' }).filter(
+  (name) => name.endsWith('.mjs') && name !== 'additions.mjs',
+);
 
 test.each(scripts)('%s takes from the core what it has', (script) => {
   const names = takenFrom(readFileSync(join(SCRIPTS, script), 'utf8'));
@@ -29,4 +31,19 @@ test('what is taken is found at all, and what is missing is told', () => {
   const names = scripts.flatMap((script) => takenFrom(readFileSync(join(SCRIPTS, script), 'utf8')));
   expect(names).toEqual(expect.arrayContaining(['scenarioKey', 'Batch', 'traceWith']));
   expect(takenFrom('const { one, ...rest } = core(); core.two()')).toEqual(['two', 'one']);
+});
+
+test('the crowds that are timed can be fought', async () => {
+  const { campsTables, crowdProject, hallTables } = (await import('../../../scripts/bench/crowd.mjs' as string)) as {
+    campsTables: (from: typeof core, units: number) => core.Compiled;
+    hallTables: (from: typeof core) => core.Compiled;
+    crowdProject: (from: typeof core, options: { walled: boolean }) => core.Project;
+  };
+  const fought = (compiled: core.Compiled, units: number, seconds = 1) => {
+    const run = new core.Runner({ ...compiled, limit: seconds * 1e6 }).run(1);
+    expect([run.outcome, run.units]).toEqual(['timeOut', units]);
+  };
+  for (const walled of [false, true]) fought(core.compile(crowdProject(core, { walled }), { encounter: 'crowd' }), 26);
+  fought(campsTables(core, 64), 64);
+  fought(hallTables(core), 2 + 495, 40);
 });

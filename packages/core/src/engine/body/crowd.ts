@@ -1,6 +1,7 @@
 /** Bodies giving way to each other: which pairs are near, and who steps aside by how much. */
 import { doubled } from '../../record/columns';
 import type { Fight } from '../fight';
+import { Cells } from './cells';
 import { DEEP, PARTING_ITERATIONS, TOUCHING } from '../tuning';
 
 /**
@@ -12,7 +13,10 @@ const WATCHED = 2.5;
 /** Times its distance at touching: a pair farther apart than this is left alone for the step. */
 const CLOSE = 1.08;
 
-/** Pairs of places among the living, in order. */
+/** With more units than that, pairs are looked for in cells of the ground instead of among all. */
+const CELLS_FROM = 48;
+
+/** Pairs of places among the living, the lower one first. */
 class PairList {
   first = new Int32Array(256);
   second = new Int32Array(256);
@@ -21,20 +25,37 @@ class PairList {
   count = 0;
 
   add(a: number, b: number, touch: number): void {
-    if (this.count === this.first.length) {
-      this.first = doubled(this.first);
-      this.second = doubled(this.second);
-      this.touch = doubled(this.touch);
-    }
+    if (this.count === this.first.length) this.grow();
     this.first[this.count] = a;
     this.second[this.count] = b;
     this.touch[this.count++] = touch;
+  }
+
+  /** The pairs of another list in the order of one of their two, otherwise in the order that they have. @param begins room for n + 1 */
+  sortedBy(list: PairList, places: Int32Array, n: number, begins: Int32Array): void {
+    while (this.first.length < list.count) this.grow();
+    this.count = list.count;
+    begins.fill(0, 0, n + 1);
+    for (let p = 0; p < list.count; p++) begins[places[p] + 1]++;
+    for (let i = 0; i < n; i++) begins[i + 1] += begins[i];
+    for (let p = 0; p < list.count; p++) {
+      const at = begins[places[p]]++;
+      this.first[at] = list.first[p];
+      this.second[at] = list.second[p];
+      this.touch[at] = list.touch[p];
+    }
+  }
+
+  private grow(): void {
+    this.first = doubled(this.first);
+    this.second = doubled(this.second);
+    this.touch = doubled(this.touch);
   }
 }
 
 /**
  * Room for working out who gives way to whom: allocated with the fight, used at each step. Columns by place among the
- * living, who are in order of their numbers; so pairs found in this order are summed in it too.
+ * living, who are in order of their numbers.
  */
 export class Crowd {
   readonly x: Float64Array;
@@ -54,6 +75,10 @@ export class Crowd {
   slack = -1;
   readonly watched = new PairList();
   readonly close = new PairList();
+  readonly cells: Cells;
+  /** Room for putting them in order. */
+  readonly halfSorted = new PairList();
+  readonly begins: Int32Array;
 
   constructor(units: number) {
     this.x = new Float64Array(units);
@@ -65,6 +90,8 @@ export class Crowd {
     this.movers = new Int32Array(units);
     this.fromX = new Float64Array(units);
     this.fromY = new Float64Array(units);
+    this.cells = new Cells(units);
+    this.begins = new Int32Array(units + 1);
   }
 
   /** To be called whenever the living are no longer the same: places among them shift. */
@@ -75,15 +102,69 @@ export class Crowd {
 
 /** Bodies that would overlap at the step's end part equally, all pairs together, a few times over while some overlap deeply. */
 export function partBodies(fight: Fight): void {
-  const n = fight.alive.length;
   const { crowd } = fight;
-  if (strayed(crowd, n)) watchPairs(crowd, n);
-  // The first round goes over all watched pairs and keeps those that matter in this step for the others.
-  crowd.close.count = 0;
-  if (!giveWay(fight, crowd, crowd.watched, crowd.close)) return;
-  for (let round = 1; round < PARTING_ITERATIONS; round++) {
-    if (!giveWay(fight, crowd, crowd.close, null)) return;
+  const pairs = closePairs(crowd, fight.alive.length);
+  for (let round = 0; round < PARTING_ITERATIONS; round++) {
+    if (!giveWay(fight, crowd, pairs)) return;
   }
+}
+
+/** The pairs near enough to matter in this step, in order of their places: it is summed in that order. */
+export function closePairs(crowd: Crowd, n: number): PairList {
+  const { close, halfSorted, begins } = crowd;
+  close.count = 0;
+  if (n <= CELLS_FROM) {
+    if (strayed(crowd, n)) watchPairs(crowd, n);
+    closeWatched(crowd);
+  } else {
+    closeByCells(crowd, n);
+    halfSorted.sortedBy(close, close.second, n, begins);
+    close.sortedBy(halfSorted, halfSorted.first, n, begins);
+  }
+  return close;
+}
+
+/** Those of the watched pairs. */
+function closeWatched({ x, y, watched, close }: Crowd): void {
+  const { first, second, touch, count } = watched;
+  for (let p = 0; p < count; p++) {
+    const dx = x[second[p]] - x[first[p]];
+    const dy = y[second[p]] - y[first[p]];
+    if (dx * dx + dy * dy < CLOSE * CLOSE * touch[p]) close.add(first[p], second[p], touch[p]);
+  }
+}
+
+/**
+ * Those of all, in any order: in many there is always somebody who has strayed, so none are watched. Each looks at those behind
+ * it in its own cell, in the next one of its row, and in the three of the next row.
+ */
+function closeByCells(crowd: Crowd, n: number): void {
+  const { x, y, radius, cells } = crowd;
+  let widest = 0;
+  for (let i = 0; i < n; i++) widest = Math.max(widest, radius[i]);
+  if (widest === 0) return;
+  cells.sort(x, y, n, 2 * CLOSE * widest);
+  const { order, cell, from, columns, rows } = cells;
+  for (let k = 0; k < n; k++) {
+    const i = order[k];
+    if (radius[i] === 0) continue;
+    const right = (cell[k] + 1) % columns > 0 ? 1 : 0;
+    const end = from[cell[k] + right + 1];
+    for (let l = k + 1; l < end; l++) closePair(crowd, i, order[l]);
+    const above = cell[k] + columns;
+    if (above >= columns * rows) continue;
+    const endAbove = from[above + right + 1];
+    for (let l = from[above % columns > 0 ? above - 1 : above]; l < endAbove; l++) closePair(crowd, i, order[l]);
+  }
+}
+
+function closePair({ x, y, radius, close }: Crowd, i: number, j: number): void {
+  const dx = x[j] - x[i];
+  const dy = y[j] - y[i];
+  const apart = radius[i] + radius[j];
+  if (dx * dx + dy * dy >= CLOSE * CLOSE * (apart * apart) || radius[j] === 0) return;
+  if (i < j) close.add(i, j, apart * apart);
+  else close.add(j, i, apart * apart);
 }
 
 /** Whether somebody may by now touch somebody who is not on the list of pairs. */
@@ -101,7 +182,7 @@ function strayed(crowd: Crowd, n: number): boolean {
 
 /** Pairs that could touch before one of the two has moved by the slack, in order of their places. */
 function watchPairs(crowd: Crowd, n: number): void {
-  const { x, y, radius, fromX, fromY } = crowd;
+  const { x, y, radius, fromX, fromY, watched } = crowd;
   let widest = 0;
   for (let i = 0; i < n; i++) {
     widest = Math.max(widest, radius[i]);
@@ -109,57 +190,24 @@ function watchPairs(crowd: Crowd, n: number): void {
     fromY[i] = y[i];
   }
   crowd.slack = widest;
-  crowd.watched.count = 0;
-  if (n > STRIPS_FROM) return watchByStrips(crowd, n, widest);
-  for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) watchPair(crowd, i, j, widest);
-}
-
-function watchPair({ x, y, radius, watched }: Crowd, i: number, j: number, widest: number): void {
-  const dx = x[j] - x[i];
-  const dy = y[j] - y[i];
-  if (radius[i] === 0 || radius[j] === 0) return;
-  const apart = radius[i] + radius[j];
-  const reach = apart + WATCHED * widest;
-  if (dx * dx + dy * dy < reach * reach) watched.add(i, j, apart * apart);
-}
-
-/** From so many units on, pairs are looked for in strips across the arena instead of among all. */
-const STRIPS_FROM = 64;
-
-const found: number[] = [];
-
-/** The same pairs in the same order: only those in neighbouring strips, as wide as the widest reach, can be near. */
-function watchByStrips(crowd: Crowd, n: number, widest: number): void {
-  const { x } = crowd;
-  const strip = (2 + WATCHED) * widest;
-  const strips = new Map<number, number[]>();
+  watched.count = 0;
   for (let i = 0; i < n; i++) {
-    const at = Math.floor(x[i] / strip);
-    const list = strips.get(at);
-    if (list) list.push(i);
-    else strips.set(at, [i]);
-  }
-  for (let i = 0; i < n; i++) {
-    found.length = 0;
-    const at = Math.floor(x[i] / strip);
-    for (let s = at - 1; s <= at + 1; s++) {
-      const list = strips.get(s);
-      if (!list) continue;
-      for (let k = 0; k < list.length; k++) if (list[k] > i) found.push(list[k]);
+    if (radius[i] === 0) continue;
+    for (let j = i + 1; j < n; j++) {
+      const dx = x[j] - x[i];
+      const dy = y[j] - y[i];
+      const apart = radius[i] + radius[j];
+      const reach = apart + WATCHED * widest;
+      if (radius[j] > 0 && dx * dx + dy * dy < reach * reach) watched.add(i, j, apart * apart);
     }
-    found.sort(ascending);
-    for (let k = 0; k < found.length; k++) watchPair(crowd, i, found[k], widest);
   }
 }
-
-const ascending = (a: number, b: number) => a - b;
 
 /**
- * One round: every overlapping pair is pushed apart, together. Of the pairs looked at, those near enough to matter are put
- * into `near`, where that is asked for.
+ * One round: every overlapping pair is pushed apart, together.
  * @returns whether some overlap was so deep that another round is worth it
  */
-function giveWay(fight: Fight, crowd: Crowd, pairs: PairList, near: PairList | null): boolean {
+function giveWay(fight: Fight, crowd: Crowd, pairs: PairList): boolean {
   const { x, y, giveX, giveY, pushed, movers } = crowd;
   const { first, second, touch, count } = pairs;
   const [touching, deeply] = [TOUCHING, DEEP];
@@ -172,10 +220,6 @@ function giveWay(fight: Fight, crowd: Crowd, pairs: PairList, near: PairList | n
     const dy = y[b] - y[a];
     const apart = touch[p];
     const square = dx * dx + dy * dy;
-    if (near !== null) {
-      if (square >= CLOSE * CLOSE * apart) continue;
-      near.add(a, b, apart);
-    }
     if (square >= touching * apart) continue;
     if (square < deeply * apart) deep = true;
     if (pushed[a] === 0) {

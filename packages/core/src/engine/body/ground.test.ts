@@ -4,6 +4,7 @@ import { type FightSketch, compiled, compiledTrusted, dummy, eventsOf, fought, u
 import { CROSSING, blocked } from './lines';
 import { run } from '../run';
 import { Ground } from './ground';
+import { evenly } from '../../testing/evenly';
 
 type Loose = Record<string, unknown>;
 
@@ -67,8 +68,8 @@ describe('lines', () => {
   });
 
   test('from either end it is the same', () => {
-    const place = fc.double({ min: -10, max: 10, noNaN: true });
-    const height = fc.double({ min: 0, max: 2, noNaN: true });
+    const place = evenly(-10, 10);
+    const height = evenly(0, 2);
     fc.assert(
       fc.property(place, place, height, place, place, height, (x0, y0, h0, x1, y1, h1) => {
         const there = blocked(walls, x0, y0, h0, x1, y1, h1);
@@ -273,31 +274,23 @@ test('sliding never ends in a wall or outside, whatever the walls and the push',
     w: fc.integer({ min: 1, max: 6 }),
     d: fc.integer({ min: 1, max: 6 }),
   });
-  const place = fc.double({ min: -10, max: 10, noNaN: true });
+  const place = evenly(-10, 10);
   fc.assert(
-    fc.property(
-      fc.array(shape, { maxLength: 6 }),
-      place,
-      place,
-      place,
-      place,
-      fc.double({ min: 0.1, max: 1.5, noNaN: true }),
-      (shapes, x0, y0, x1, y1, radius) => {
-        const walls = shapes.map(({ x, y, w, d }, i) => box(`w${i}`, x, y, w, d));
-        const ground = new Ground(
-          compiledTrusted({
-            party: [standing('a')],
-            enemies: [{ unit: standing('b', { side: 'enemy' }) }],
-            arena: { walls },
-            width: 20,
-            depth: 20,
-          }),
-        );
-        fc.pre(ground.isFree(0, x0, y0, radius));
-        ground.slide(0, x0, y0, x1, y1, radius);
-        expect(ground.isFree(0, ground.x, ground.y, radius * (1 - 1e-6))).toBe(true);
-      },
-    ),
+    fc.property(fc.array(shape, { maxLength: 6 }), place, place, place, place, evenly(0.1, 1.5), (shapes, x0, y0, x1, y1, radius) => {
+      const walls = shapes.map(({ x, y, w, d }, i) => box(`w${i}`, x, y, w, d));
+      const ground = new Ground(
+        compiledTrusted({
+          party: [standing('a')],
+          enemies: [{ unit: standing('b', { side: 'enemy' }) }],
+          arena: { walls },
+          width: 20,
+          depth: 20,
+        }),
+      );
+      fc.pre(ground.isFree(0, x0, y0, radius));
+      ground.slide(0, x0, y0, x1, y1, radius);
+      expect(ground.isFree(0, ground.x, ground.y, radius * (1 - 1e-6))).toBe(true);
+    }),
     { numRuns: Number(process.env.INSIDIA_CASES ?? 300) },
   );
 });

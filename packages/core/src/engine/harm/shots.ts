@@ -136,6 +136,10 @@ export function steerShots(fight: Fight): void {
 function sweep(fight: Fight, id: number): void {
   const shot = fight.shots.all[id];
   const until = Math.min(fight.stepEnd, shot.endsAt);
+  const ahead = (until - fight.now) / SECOND;
+  const flown = (fight.now - shot.startedAt) / SECOND;
+  const x = shot.x + shot.vx * flown;
+  const y = shot.y + shot.vy * flown;
   let first = Infinity;
   let met: number = NOBODY;
   for (let side = 0; side < 2; side++) {
@@ -143,6 +147,7 @@ function sweep(fight: Fight, id: number): void {
     const others = fight.living[side];
     for (let i = 0; i < others.length; i++) {
       const other = others[i];
+      if (outOfTouch(fight, shot, other, x, y, ahead)) continue;
       if (other === shot.owner || (shot.passed.length > 0 && shot.passed.includes(other))) continue;
       const time = contactTime(fight, shot, other);
       if (time <= until && time < first) {
@@ -154,6 +159,18 @@ function sweep(fight: Fight, id: number): void {
   shot.contact = met;
   shot.plan++;
   if (met !== NOBODY) fight.queue.push(first, DUE.impact, shot.owner, shot.plan, id);
+}
+
+/** m: how far rounding may put two bodies that just touch */
+const ROUNDING = 1e-6;
+
+/** Whether a body is too far from a shot at (x, y) to be touched within so many s, by one of the two axes alone. */
+function outOfTouch(fight: Fight, shot: Shot, other: number, x: number, y: number, ahead: number): boolean {
+  const touch = shot.radius + fight.radius[other] + ROUNDING;
+  const apartX = Math.abs(fight.xAt(other, fight.now) - x);
+  if (apartX > touch + (Math.abs(shot.vx) + Math.abs(fight.vx[other])) * ahead) return true;
+  const apartY = Math.abs(fight.yAt(other, fight.now) - y);
+  return apartY > touch + (Math.abs(shot.vy) + Math.abs(fight.vy[other])) * ahead;
 }
 
 /** µs of the first touch of a shot and a body, both moving straight: the smaller root of |p + w t| = R, rounded up. */
