@@ -3,7 +3,8 @@ import { draw } from '../../engine/time/chance';
 import { Runner } from '../../engine/run';
 import { rowOf } from '../../measures/row';
 import { sampleOf } from '../../measures/sample';
-import { type Scenario, compileScenario } from '../../analysis/scenario';
+import type { Scenario } from '../../analysis/scenario';
+import { compileScenario } from '../../analysis/compile-scenario';
 import type { Project } from '../../model/project';
 import { turnedProject } from '../../model/turn';
 import { demoProject } from '../../testing/demo';
@@ -169,6 +170,22 @@ describe('a search', () => {
     const { pulling, alone } = whyNot(search);
     expect(pulling.map((pair) => pair.map(({ measure }) => measure))).toEqual([['timeToKill', 'won']]);
     expect(alone).toEqual([]);
+  });
+
+  test('that is stuck and begins anew elsewhere tells the best there was, wherever it is by then', () => {
+    // Everything leads into one hollow, and in it nothing is good.
+    const hollow = madeUp((value, luck) => {
+      const [x, y] = [value('/health/max') / 22 - 1, value('/movement/run') / 7 - 1];
+      return {
+        'type clipper timeToKill': (3 + 20 * ((x + 0.3) ** 2 + (y + 0.3) ** 2)) * Math.exp(0.2 * luck(0)),
+        won: luck(1) > 0.5 ? 1 : 0,
+      };
+    });
+    const { progress, proposals } = searched([{ ...lookAt(cell, 'timeToKill'), band: { high: 2 } }], hollow, { budget: 20_000 });
+    expect(proposals).toEqual([]);
+    const told = progress.way.map(({ outside }) => outside);
+    // More runs at a point may say that it is a little worse than they seemed to say; another place is far worse.
+    expect(Math.max(...told.slice(1).map((outside, i) => outside / told[i]))).toBeLessThan(1.05);
   });
 
   test('a range that ends too early is named', () => {

@@ -15,7 +15,7 @@ import { type FindProblem, type DialPoint, type Preferred, cellAtPoint, distance
 import { type Wanted, propose } from './propose';
 import { MOST_PROPOSALS, type Proposal, isAnother } from './proposals';
 import { outside } from './response';
-import { Tries, Z } from './tries';
+import { Tries, Z, farness } from './tries';
 
 export type FindPhase = 'still' | 'around' | 'try' | 'gate' | 'prove' | 'done';
 
@@ -30,21 +30,35 @@ export interface FindProgress {
   way: { runs: number; outside: number }[];
 }
 
-const RUNS = { still: 20, base: 200, around: 50, try: 200, beside: 50, gate: 300, proof: 1200 } as const;
+const RUNS = { still: 20, base: 200, around: 50, far: 100, try: 200, beside: 50, gate: 300, proof: 1200 } as const;
+/** So far outside that half of the runs tell as much: which way it is, not whether it is there. */
+const FAR_OUT = 1;
 /** Blocks of a proof before what stays undecided is given up. */
 const MOST_PROOFS = 4;
+/** A proof is looked at after each block, and many points come to one: by less than this it is not luck. */
+const LUCK = 0.02;
 const RADIUS = { first: 0.3, least: 0.12, most: 1 } as const;
 const CAUTION = { first: 0.5, more: 0.35, most: 2 } as const;
-/** How many errors of a proof promises keep from the edges, and after each that came too near to them; and with how many a point may be proved. */
-const ROOM = { first: 1, more: 0.3, most: 2.5, tried: 0.5, gate: 0.8 } as const;
+/**
+ * How many errors of a proof promises keep from the edges, and after each that came too near to them; with how many a point may be
+ * proved, for a proof of several blocks sees half of one; and at last, when the budget goes no further.
+ */
+const ROOM = { first: 1, more: 0.3, most: 2.5, tried: 0.5, gate: 0.65, last: 0.3 } as const;
 /** Runs of a point up to which it is run again where luck alone may have kept it outside. */
 const MAYBE = 600;
 /** Rounds of one preference that come to nothing. */
 const MOST_ROUNDS = 100;
-/** Rounds without a better point, after which points all around the best are run, and how much wider than at first. */
-const STUCK = { after: 6, wide: 1.6 } as const;
+/**
+ * Rounds without a better point, after which points all around the best are run, and how much wider than at first; how often that may
+ * come to nothing before the search begins anew elsewhere, where it is so far outside still, and how far away that is.
+ */
+const STUCK = { after: 6, wide: 1.6, wider: 1, out: 0.3, away: 0.15 } as const;
 /** Rounds that a further proposal is looked for. */
 const MOST_FURTHER = 8;
+/** Proofs that one point may fail: the first may be bad luck. */
+const MOST_REFUSALS = 2;
+/** Runs that are left when what is inside goes to a proof, with however little room. */
+const LAST = RUNS.gate + MOST_PROOFS * RUNS.proof;
 /** Seeds of a search: none of those that are shown. */
 const FIRST_SEED = 2_000_001;
 
@@ -72,12 +86,15 @@ export class FindSearch {
   private radius: number = RADIUS.first;
   private caution: number = CAUTION.first;
   private room: number = ROOM.first;
+  /** From which promises are made. */
   private best: { at: number[]; outside: number } | undefined;
+  /** The best of all, which is told: a search that begins anew elsewhere goes on from a worse one. */
+  private told: FindProgress['best'];
   private aims: Aim[];
   private roundsOfAim = 0;
   private sinceBetter = 0;
-  /** Points that a proof has refused. */
-  private readonly refused = new Set<string>();
+  /** How often a point has been to a proof. */
+  private readonly refused = new Map<string, number>();
 
   constructor(readonly problem: FindProblem) {
     this.tries = new Tries(problem, RUNS);
@@ -98,8 +115,8 @@ export class FindSearch {
   }
 
   get progress(): FindProgress {
-    const { phase, runs, rounds, best, way } = this;
-    return { phase, runs, rounds, ...(best && { best: { at: [...best.at], outside: best.outside } }), way: [...way] };
+    const { phase, runs, rounds, told, way } = this;
+    return { phase, runs, rounds, ...(told && { best: { at: [...told.at], outside: told.outside } }), way: [...way] };
   }
 
   /** What is known of a goal near a point, for who asks why nothing was found; undefined: it never had a value. */
@@ -187,7 +204,8 @@ export class FindSearch {
 
   /** What comes next: a promise to be tried, a further proposal to be looked for, or the end. */
   private next(): void {
-    this.way.push({ runs: this.runs, outside: this.best?.outside ?? Infinity });
+    if (this.best && (!this.left.length || this.best.outside < (this.told?.outside ?? Infinity))) this.told = this.best;
+    this.way.push({ runs: this.runs, outside: this.told?.outside ?? Infinity });
     const further = this.proposals.length > 0;
     const tired = this.roundsOfAim >= (further ? MOST_FURTHER : MOST_ROUNDS);
     const left = this.problem.budget - this.runs;
@@ -196,10 +214,24 @@ export class FindSearch {
       if (!further) return this.over();
       return this.nextAim();
     }
+    if (!further && left < LAST * this.problem.cells.length) {
+      const last = this.lastChance();
+      if (last) {
+        this.pending = last;
+        return;
+      }
+    }
     const [aim] = this.aims;
     const middle = this.best?.at ?? this.zero;
     if (this.sinceBetter >= STUCK.after && !further) {
       this.sinceBetter = 0;
+      if (this.best && this.best.outside > STUCK.out && this.widened++ >= STUCK.wider) {
+        const other = this.elsewhere();
+        if (other) {
+          this.pending = other;
+          return;
+        }
+      }
       this.phase = 'around';
       this.pending = this.widerRound(middle);
       return;
@@ -208,7 +240,9 @@ export class FindSearch {
     if (!wanted) return this.over();
     const kept = new Set([...this.still, ...aim.kept]);
     const { dials } = this.problem;
-    const within = { knobs: dials, middle, radius: this.radius, caution: this.caution, prefer: aim.prefer, kept };
+    // What is inside and can't be proved lies too near to an edge: away from it first, the least change is worth nothing there.
+    const prefer = this.refused.size && !further ? 'margin' : aim.prefer;
+    const within = { knobs: dials, middle, radius: this.radius, caution: this.caution, prefer, kept };
     let promised = propose(wanted, within, this.starts(aim));
     // What was proved to be none, or is had already, is not tried again as it is: with more caution it is another.
     for (let again = 0; again < 3 && this.isOld(promised.at, aim); again++) {
@@ -220,6 +254,34 @@ export class FindSearch {
     this.roundsOfAim++;
     this.phase = 'try';
     this.pending = this.tryRound(promised.at, kept);
+  }
+
+  /** Points around which nothing better was found. */
+  private readonly left: number[][] = [];
+  private widened = 0;
+
+  private isLeft(at: DialPoint): boolean {
+    return this.left.some((one) => spread(one, at) < STUCK.away);
+  }
+
+  /** Begins anew at the best of the points that lie away from where the search is stuck. */
+  private elsewhere(): Pending | undefined {
+    this.left.push(this.best!.at);
+    const others = this.tries
+      .all()
+      .filter(({ at }) => !this.isLeft(at))
+      .map((tried) => ({ at: tried.at, outside: this.tries.outsideOf(tried) }))
+      .sort((a, b) => a.outside - b.outside || distanceOf(a.at) - distanceOf(b.at));
+    const [other] = others;
+    if (!other) return undefined;
+    this.widened = 0;
+    this.radius = RADIUS.first;
+    this.caution = CAUTION.first;
+    this.phase = 'around';
+    return this.at([other.at], RUNS.try, () => {
+      this.best = this.bestPromised();
+      this.next();
+    });
   }
 
   /** Folded pairs around the best point, further than at first: where nothing near it is better. */
@@ -245,7 +307,29 @@ export class FindSearch {
     const tried = this.tries.of(at);
     // Run so often that more of it would say no more.
     const known = tried !== undefined && tried.values[0].length >= RUNS.try + RUNS.gate && this.tries.roomOf(tried) < ROOM.gate;
-    return known || this.refused.has(at.join(' ')) || (this.proposals.length > 0 && aim !== undefined && !isAnother(this.proposals, at));
+    return (
+      known || this.refusals(at) >= MOST_REFUSALS || (this.proposals.length > 0 && aim !== undefined && !isAnother(this.proposals, at))
+    );
+  }
+
+  private refusals(at: DialPoint): number {
+    return this.refused.get(at.join(' ')) ?? 0;
+  }
+
+  /** Where the budget ends soon: the point with most room of those that are inside goes to a proof, first with some more runs. */
+  private lastChance(): Pending | undefined {
+    const inside = this.tries
+      .all()
+      .filter((tried) => tried.values[0].length >= RUNS.try && this.tries.outsideOf(tried) === 0 && this.refusals(tried.at) < MOST_REFUSALS)
+      .map((tried) => ({ tried, room: this.tries.roomOf(tried) }))
+      .filter(({ room }) => room >= ROOM.last)
+      .sort((a, b) => b.room - a.room || distanceOf(a.tried.at) - distanceOf(b.tried.at));
+    const [best] = inside;
+    if (!best || !this.enoughFor(RUNS.proof)) return undefined;
+    const { at, values } = best.tried;
+    if (values[0].length >= MAYBE || !this.enoughFor(RUNS.gate + RUNS.proof)) return this.proofRound(at, []);
+    this.phase = 'gate';
+    return this.at([at], RUNS.gate, () => this.next());
   }
 
   /** Models near a point, with how far promises are to keep from the edges; undefined where a goal has never had a value. */
@@ -259,7 +343,8 @@ export class FindSearch {
       const coins = this.coins(1000 + this.rounds, side).map((coin, i) => (kept.has(i) ? 0 : coin));
       return offset(this.problem.dials, at, coins, Math.min(1, this.radius / RADIUS.first) * 0.5);
     });
-    const center = this.at([at], RUNS.try, () => undefined);
+    const far = (this.best?.outside ?? Infinity) > FAR_OUT;
+    const center = this.at([at], far ? RUNS.far : RUNS.try, () => undefined);
     const around = this.at(beside, RUNS.beside, () => undefined);
     return {
       asks: [...center.asks, ...around.asks],
@@ -323,14 +408,14 @@ export class FindSearch {
 
   /** Of the points that were run for themselves the one that the models, which know of them and of all others, promise most of. */
   private bestPromised(): { at: number[]; outside: number } | undefined {
-    const all = this.tries.all().filter(({ values }) => values.some((own) => own.length >= RUNS.try));
+    const all = this.tries.all().filter(({ at, values }) => values.some((own) => own.length >= RUNS.far) && !this.isLeft(at));
     const promised = all.map(({ at }) => {
       // All of them in the same way: what is far and what is near are to be held against one another.
       const wanted = this.wantedAt(at, true);
       if (!wanted) return { at, outside: Infinity };
       const far = wanted.reduce((sum, { model, low, high, scale, luck, most }) => {
         const room = Math.min(luck, most);
-        return sum + Math.log1p(outside({ low: low + room, high: high - room }, model.predict(at).y) / scale);
+        return sum + farness(outside({ low: low + room, high: high - room }, model.predict(at).y) / scale);
       }, 0);
       // What its own runs say counts as much as what the models make of all others: they may miss a lump.
       return { at, outside: (far + this.tries.outsideOf(this.tries.of(at)!)) / 2 };
@@ -349,10 +434,11 @@ export class FindSearch {
       take: (answers) => {
         const values = goals.map((_, g) => [...(known[g] ?? []), ...this.tries.valuesOf(g, answers)]);
         const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
-        if (judgements.every(({ verdict }) => verdict === 'met')) return this.proved(at, values, firstSeed);
+        if (judgements.every(({ verdict, p }) => verdict === 'met' && p <= LUCK)) return this.proved(at, values, firstSeed);
         const inside = judgements.every(({ estimate, verdict, more }, g) => {
           const { low = -Infinity, high = Infinity } = goals[g].band!;
-          const decided = verdict === 'met' || (more !== undefined && more + values[0].length <= MOST_PROOFS * RUNS.proof);
+          const left = MOST_PROOFS * RUNS.proof - values[0].length;
+          const decided = verdict === 'met' ? left >= RUNS.proof : more !== undefined && more <= left;
           return decided && estimate.value >= low && estimate.value <= high;
         });
         if (inside && this.enoughFor(RUNS.proof)) {
@@ -361,7 +447,7 @@ export class FindSearch {
         }
         // What it showed is known now, like all else.
         this.tries.keepValues(at, values);
-        this.refused.add(at.join(' '));
+        this.refused.set(at.join(' '), this.refusals(at) + 1);
         this.tooNear(at);
       },
     };
@@ -410,6 +496,10 @@ export class FindSearch {
 
   private over(): void {
     this.phase = 'done';
+    // The best of all is told, wherever the search has been since.
+    this.left.length = 0;
+    if (!this.proposals.length) this.best = this.bestPromised();
+    this.told = this.best;
     // As they are told: the least change first.
     this.proposals.sort((a, b) => a.distance - b.distance || a.after - b.after);
     this.pending = { asks: [], take: () => undefined };

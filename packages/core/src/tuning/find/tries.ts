@@ -17,6 +17,12 @@ const FAR = 2.4;
 /** Standard errors of a proof on each side. */
 export const Z = 1.96;
 
+/** Scales outside from which the logarithm counts. */
+const NEAR = 2;
+
+/** How much it counts to be so far outside. */
+export const farness = (scales: number): number => (scales <= NEAR ? scales : NEAR + Math.log1p(scales - NEAR));
+
 export class Tries {
   /** By goal: as it is, and by its edges. */
   private readonly wholes: Reading[];
@@ -104,12 +110,13 @@ export class Tries {
 
   /** How far outside of what is wanted a point lies, in what its runs may err by; what has no value lies far outside. */
   outsideOf({ values }: Tried): number {
-    // By the logarithm: a goal that is so far off that it tells no way back (always won) does not drown the others.
+    // Far off by the logarithm: a goal that tells no way back (always won) does not drown the others. Near by, one for one: else what
+    // is inside already would bar the way of what is not.
     // Quantiles in both ways: far away all runs lie on one side of an edge, and nothing would tell which point is nearer.
     const quantiles = this.wholes.filter(({ goal }) => !['share', 'mean'].includes(this.problem.goals[goal].statistic));
     return [...this.edges.flat(), ...quantiles].reduce((sum, reading) => {
       const response = reading.of(values[reading.goal], true);
-      return sum + (response ? Math.log1p(outside(reading, response.y) / this.scaleOf(reading, response)) : 2);
+      return sum + (response ? farness(outside(reading, response.y) / this.scaleOf(reading, response)) : 2);
     }, 0);
   }
 
