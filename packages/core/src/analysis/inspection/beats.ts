@@ -1,5 +1,5 @@
 /** Times and prices that are not what they seem, and attacks that cannot come. */
-import { hitInstants } from '../../engine/compile-unit';
+import { hitInstants } from '../../engine/hit-instants';
 import { SECOND } from '../../record/time';
 import type { Attack } from '../../model/attack';
 import { traitsOf } from '../../model/delivery';

@@ -10,6 +10,7 @@ import type { Unit } from '../../model/unit';
 import { unitHeads } from '../../model/variants';
 import type { InspectionRule } from '../rules';
 import type { Fix, Severity, Warning } from '../warning';
+import type { FieldTweak } from '../../model/tweak';
 
 export interface Finding {
   /** Steps within the unit. */
@@ -113,3 +114,6 @@ function contradicts(parts: readonly Condition[]): boolean {
 export function amount(value: number): string {
   return String(Number(value.toFixed(2))).replace('-', '−');
 }
+
+/** A factor of one, a sum of nothing. */
+export const idle = ({ op, value }: FieldTweak): boolean => (op === '×' && value === 1) || (op === '+' && value === 0);

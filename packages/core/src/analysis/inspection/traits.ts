@@ -1,12 +1,14 @@
 /** Traits that nobody has, that do nothing, or that leave a shield as thin as it was. */
-import { pointerOf } from '../../model/pointer';
+import { pointerOf, pointerSteps } from '../../model/pointer';
 import type { Project } from '../../model/project';
 import type { Trait } from '../../model/trait';
+import type { FieldTweak } from '../../model/tweak';
 import { unitHeads } from '../../model/variants';
-import { bearersOf, traitOn } from '../bearers';
-import { placeName } from '../../model/words';
+import { type TraitTouch, bearersOf, traitOn } from '../bearers';
+import { Unit } from '../../model/unit';
+import { tweakWords } from '../../model/words';
 import type { Warning } from '../warning';
-import { amount } from './context';
+import { amount, idle } from './context';
 
 export function traits(project: Project): Warning[] {
   return project.traits.flatMap((trait) => ofTrait(project, trait));
@@ -31,7 +33,7 @@ function ofTrait(project: Project, trait: Trait): Warning[] {
   const heads = new Map(unitHeads(project).map((head) => [head.id, head.name]));
   const touches = bearers.map((id) => ({ id, name: heads.get(id)!, ...traitOn(project, trait, id, {}) }));
   const found: Warning[] = trait.tweaks.flatMap((tweak, index): Warning[] => {
-    const what = `${placeName(tweak.path)} ${tweak.op} ${amount(tweak.value)}`;
+    const what = tweakWords(Unit, tweak);
     const fix = { name: 'take it out', list: 'traits', id: trait.id, index } as const;
     const nobody = touches.every(({ missing }) => missing.includes(index));
     if (nobody)
@@ -46,7 +48,7 @@ function ofTrait(project: Project, trait: Trait): Warning[] {
           fixes: [fix],
         },
       ];
-    if ((tweak.op !== '×' || tweak.value !== 1) && (tweak.op !== '+' || tweak.value !== 0)) return [];
+    if (!idle(tweak) && !(typeof tweak.value !== 'number' && touches.every((touch) => leaves(touch, tweak)))) return [];
     return [
       {
         rule: 'tweakVoid',
@@ -67,10 +69,21 @@ function ofTrait(project: Project, trait: Trait): Warning[] {
       rule: 'shieldNotScaled',
       severity: 'notice',
       path: pointerOf('units', id, 'shield', 'max'),
-      message: `${trait.name} scales the health of ${name} (${amount(health.before)} → ${amount(health.after)}) but not its shield of ${amount(shield.value)}`,
+      message: `${trait.name} scales the health of ${name} (${amount(Number(health.before))} → ${amount(Number(health.after))}) but not its shield of ${amount(shield.value)}`,
       mend: `let ${trait.name} scale the shield too`,
       causes,
     });
   }
   return found;
+}
+
+/** Whether nothing that a tweak speaks of comes to something else. */
+const leaves = ({ touched }: TraitTouch, { path }: FieldTweak): boolean =>
+  touched.every((one) => !leadsTo(path, one.path) || one.before === one.after);
+
+/** Whether a path with `*` speaks of a place. */
+function leadsTo(path: string, place: string): boolean {
+  const steps = pointerSteps(place);
+  const wanted = pointerSteps(path);
+  return steps.length === wanted.length && wanted.every((step, i) => step === '*' || step === steps[i]);
 }

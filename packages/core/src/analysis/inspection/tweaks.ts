@@ -1,28 +1,28 @@
 /** Tweaks of tiers, skills and styles that do nothing, or not what they ask for. */
 import type { InspectionRule } from '../rules';
-import { type Chain, type ChainStep, effectiveEncounter, effectiveUnit, tweakApplies } from '../../model/effective';
+import { type ChainStep, type Effective, effectiveEncounter, effectiveUnit, tweakApplies } from '../../model/effective';
 import { pointerOf, pointerSteps, placesAt } from '../../model/pointer';
 import type { Project } from '../../model/project';
 import { placesOfTweaks, samePlace } from '../../model/tiers';
-import type { Setting, Tweak } from '../../model/tweak';
+import type { Setting, Tweak, TweakValue } from '../../model/tweak';
 import type { Tier } from '../../model/tier';
 import { Encounter } from '../../model/encounter';
 import { Unit } from '../../model/unit';
 import { unitHeads } from '../../model/variants';
-import { placeName } from '../../model/words';
+import { placeName, tweakWords, valueWords } from '../../model/words';
 import type { Warning } from '../warning';
-import { amount } from './context';
+import { amount, idle } from './context';
 
 const LISTS = { tiers: 'tier', skills: 'skill', styles: 'style' } as const;
 
-/** What a tweak came to on one number. */
+/** What a tweak came to in one place. */
 interface Met {
   unit: string;
-  before: number;
-  step: ChainStep;
-  /** What the number is in the end. */
-  end: number;
-  base: number;
+  before: TweakValue;
+  step: ChainStep<TweakValue>;
+  /** What stands there in the end. */
+  end: TweakValue;
+  base: TweakValue;
 }
 
 /** Warnings about the lists of tweaks of a project. */
@@ -39,11 +39,11 @@ function alike(project: Project): Warning[] {
   return project.tiers.flatMap((tier) => {
     const lens = { tier: tier.id };
     // What it makes different from what is written tells it from others.
-    const changes = (chains: ReadonlyMap<string, Chain>) =>
-      [...chains].flatMap(([at, { base, value }]) => (value === base ? [] : [at, value]));
+    const changes = ({ chains, words }: Pick<Effective<never>, 'chains' | 'words'>) =>
+      [...chains, ...words].flatMap(([at, { base, value }]) => (value === base ? [] : [at, value]));
     const key = JSON.stringify([
-      unitHeads(project).map(({ id }) => changes(effectiveUnit(project, id, lens).chains)),
-      project.encounters.map((encounter) => changes(effectiveEncounter(project, encounter, lens).chains)),
+      unitHeads(project).map(({ id }) => changes(effectiveUnit(project, id, lens))),
+      project.encounters.map((encounter) => changes(effectiveEncounter(project, encounter, lens))),
     ]);
     const other = seen.get(key);
     if (!other) {
@@ -68,7 +68,7 @@ function outOfOrder(project: Project): Warning[] {
   return placesOfTweaks(project.tiers).flatMap((place) => {
     const own = project.tiers.map(({ tweaks: list }) => list.filter((tweak) => samePlace(tweak, place)));
     if (own.some((list) => list.some(({ op }) => op !== '×'))) return [];
-    const factors = own.map((list) => list.reduce((product, { value }) => product * value, 1));
+    const factors = own.map((list) => list.reduce((product, { value }) => product * Number(value), 1));
     const turn = factors.findIndex(
       (factor, i) => i > 0 && i < factors.length - 1 && (factor - factors[i - 1]) * (factors[i + 1] - factor) < 0,
     );
@@ -101,9 +101,9 @@ function inList(project: Project, list: keyof typeof LISTS, tier: Setting): Warn
   const heads = unitHeads(project);
   const met: Met[][] = tier.tweaks.map(() => []);
   for (const { id, name } of heads) {
-    const { chains } = effectiveUnit(project, id, { [LISTS[list]]: tier.id });
-    for (const chain of chains.values()) {
-      let before = chain.base;
+    const { chains, words } = effectiveUnit(project, id, { [LISTS[list]]: tier.id });
+    for (const chain of [...chains.values(), ...words.values()]) {
+      let before: TweakValue = chain.base;
       for (const step of chain.steps) {
         if (step.source === LISTS[list]) met[step.index].push({ unit: name, before, step, end: chain.value, base: chain.base });
         before = step.granted;
@@ -123,32 +123,33 @@ function inList(project: Project, list: keyof typeof LISTS, tier: Setting): Warn
         fixes: [{ name: 'take it out', list, id: tier.id, index }],
       });
     if (tweak.scope === 'encounter') return;
-    const what = `${placeName(tweak.path)} ${tweak.op} ${amount(tweak.value)}`;
+    const what = tweakWords(Unit, tweak);
+    const words = (value: TweakValue) => (typeof value === 'number' ? amount(value) : valueWords(Unit, pointerSteps(tweak.path), value));
     if (!speaksOfAnything(project, tweak))
       return warn('tweakOfNothing', `${what} speaks of nobody who has that number`, 'change whom or what it speaks of');
     const places = met[index];
     if (!places.length) return;
-    if ((tweak.op === '×' && tweak.value === 1) || (tweak.op === '+' && tweak.value === 0))
+    if (idle(tweak) || (typeof tweak.value !== 'number' && places.every(({ before, step }) => step.granted === before)))
       return warn('tweakVoid', `${what} changes nothing`, 'give it another value');
     const capped = places.find(({ before, step }) => step.granted === before && step.asked !== step.granted);
     if (places.every(({ before, step }) => step.granted === before && step.asked !== step.granted) && capped)
       return warn(
         'tweakVoid',
-        `${what} is taken away by a limit: ${capped.unit} asked for ${amount(capped.step.asked)}, granted ${amount(capped.step.granted)}`,
+        `${what} is taken away by a limit: ${capped.unit} asked for ${words(capped.step.asked)}, granted ${words(capped.step.granted)}`,
         'raise the limit or take the tweak out',
       );
     const undone = places.find(({ base, end, step }) => step.granted !== base && end === base);
     if (undone && places.every(({ base, end }) => end === base))
       return warn(
         'tweakUndone',
-        `${what} comes to nothing for ${undone.unit}: asked ${amount(undone.step.asked)}, and ${amount(undone.base)} as written in the end`,
+        `${what} comes to nothing for ${undone.unit}: asked ${words(undone.step.asked)}, and ${words(undone.base)} as written in the end`,
         'look for a limit or a later tweak that takes it back',
       );
     const limited = places.find(({ step, base, end }) => tweak.max !== undefined && step.asked > step.granted && end === base);
     if (limited && places.every(({ base, end }) => end === base))
       warn(
         'tweakUndone',
-        `${what} meets its cap of ${amount(tweak.max ?? 0)}: ${limited.unit} has ${amount(limited.end)}, as written`,
+        `${what} meets its cap of ${amount(tweak.max ?? 0)}: ${limited.unit} has ${words(limited.end)}, as written`,
         'raise the cap',
       );
   });
