@@ -36,7 +36,7 @@ export function effective(project: Project, options: EffectiveOptions): string {
   return [...lines, ''].join('\n');
 }
 
-const shown = (value: number) => String(Number(value.toPrecision(12)));
+const shown = (value: number | string | boolean) => (typeof value === 'number' ? String(Number(value.toPrecision(12))) : String(value));
 
 function cells({ path, value, unit, chain }: ReturnType<typeof effectiveValues>[number]): [string, string, string] {
   return [path, `${shown(value)}${unit && ` ${unit}`}`, chain ? chainSentence(chain, shown) : ''];

@@ -13,16 +13,8 @@ export * from './model/effects/list';
 export * from './model/effective';
 export * from './model/effective-values';
 export * from './model/encounter';
-export {
-  type Constructor,
-  type FieldKind,
-  type RefersTo,
-  classAbout,
-  classFields,
-  fieldAt,
-  quantityAt,
-  type QuantityInfo,
-} from './model/field';
+export { type Constructor, type FieldKind, type RefersTo, classAbout, classFields, type QuantityInfo } from './model/field';
+export { changeableAt, fitsField, fieldAt, quantityAt } from './model/field-at';
 export * from './model/form';
 export * from './model/limits';
 export * from './model/number-words';
@@ -42,7 +34,8 @@ export * from './model/unit';
 export * from './model/variant';
 export * from './model/references';
 export * from './model/new-ids';
-export { newProject, ordinaryOpponent } from './model/new-project';
+export { ordinaryOpponent } from './model/beginnings/opponent';
+export { newProject } from './model/new-project';
 export { type Beginning, beginningOf } from './model/beginnings/beginning';
 export * from './model/beginnings/attacks';
 export * from './model/beginnings/units';
@@ -92,7 +85,7 @@ export type { Stream } from './measures/stream';
 export { type Summary, summarise } from './measures/summary';
 export { PLAYER_USES, type PlayerUse } from './measures/time-use';
 export * from './analysis/dash-on-paper';
-export { hitInstants } from './engine/compile-unit';
+export { hitInstants } from './engine/hit-instants';
 export * from './analysis/answers';
 export * from './analysis/bearers';
 export * from './analysis/board';
@@ -103,6 +96,8 @@ export * from './tuning/along';
 export * from './tuning/asking';
 export * from './tuning/compare-work';
 export * from './tuning/dial';
+export * from './tuning/dial-words';
+export * from './tuning/dials-of-fight';
 export * from './analysis/effect';
 export * from './tuning/find/problem';
 export * from './tuning/find/proposals';
@@ -131,14 +126,15 @@ export * from './tuning/which-edit';
 export * from './tuning/writing';
 export * from './analysis/readout-work';
 export * from './analysis/scenario';
+export * from './analysis/compile-scenario';
 export * from './analysis/pacing';
 export * from './analysis/ranking';
 export * from './analysis/rules';
 export { attackSentence } from './analysis/attack-sentence';
 export { type Approach, type ApproachLine, type ApproachMark, approach } from './analysis/approach';
 export { type ChoiceLooks, type EntryLooks, type RuledOut, ruledOut } from './analysis/choice-watch';
-export { type Company, DUEL_DEFAULTS, DUEL_MOST, type DuelOptions, duelOptions } from './analysis/duel';
-export { type DuelFrom, pointOf } from './analysis/duel-ground';
+export { duelOptions } from './analysis/duel';
+export * from './analysis/duel-setup';
 export { type PaperAttack, type PaperDuel, effectiveHealth, paperAttack, paperDuel, sustainedDamage } from './analysis/paper';
 export * from './analysis/encounter-readout';
 export * from './analysis/inspection/inspect';

@@ -14,7 +14,12 @@ export type JsonSchema = Record<string, unknown>;
 /** The document's classes as schemas, by class name; references are written with the prefix. */
 export function schemaParts(prefix = '#/$defs/'): Record<string, JsonSchema> {
   const rules = validationMetadatasToSchemas({
-    additionalConverters: { [ValidationTypes.NESTED_VALIDATION]: {}, isGroup: {}, notBuilt: {} } as never,
+    additionalConverters: {
+      [ValidationTypes.NESTED_VALIDATION]: {},
+      isGroup: {},
+      notBuilt: {},
+      isValue: { type: ['number', 'string', 'boolean'], maxLength: 40 },
+    } as never,
   }) as Record<string, JsonSchema>;
   const parts: Record<string, JsonSchema> = {};
   describe(Project, rules, prefix, parts);

@@ -1,5 +1,5 @@
 /** An attack read aloud: what it does in the order in which it happens. */
-import { hitInstants } from '../engine/compile-unit';
+import { hitInstants } from '../engine/hit-instants';
 import type { Attack } from '../model/attack';
 import { counted, traitsOf } from '../model/delivery';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';

@@ -1,7 +1,8 @@
 /** Who has a trait, and what it comes to for somebody. */
 import { type Lens, effectiveUnit, tweakApplies, tweakedUnit, writtenUnit } from '../model/effective';
+import type { TweakValue } from '../model/tweak';
 import { Unit } from '../model/unit';
-import { quantityAt } from '../model/field';
+import { quantityAt } from '../model/field-at';
 import { placesAt, pointerOf, pointerSteps, valueAt } from '../model/pointer';
 import type { Project } from '../model/project';
 import type { Trait } from '../model/trait';
@@ -27,11 +28,11 @@ export function bearersOf(project: Project, trait: string): string[] {
   return heads.filter(({ id }) => found.has(id)).map(({ id }) => id);
 }
 
-/** A number of a unit and what a trait makes of it. */
+/** A number, word or yes-or-no of a unit and what a trait makes of it. */
 export interface Touched {
   path: string;
-  before: number;
-  after: number;
+  before: TweakValue;
+  after: TweakValue;
 }
 
 export interface TraitTouch {
@@ -61,15 +62,14 @@ export function traitOn(project: Project, trait: Trait, id: string, lens: Lens):
   const before = effectiveUnit(bare, id, lens).unit;
   const after = tweakedUnit(before, trait.tweaks);
   const places = (path: string) => placesAt(before, pointerSteps(path)).map((steps) => pointerOf(...steps));
-  const number = (unit: Unit, path: string) => valueAt(unit, path) as number;
   const paths = [...new Set(trait.tweaks.flatMap(({ path }) => places(path)))];
   const kindred = KINDRED.map((kin) => kin.flatMap(places)).filter((kin) => kin.some((path) => paths.includes(path)));
   return {
-    touched: paths.map((path) => ({ path, before: number(before, path), after: number(after, path) })),
+    touched: paths.map((path) => ({ path, before: valueAt(before, path) as TweakValue, after: valueAt(after, path) as TweakValue })),
     missing: trait.tweaks.flatMap(({ path }, i) => (places(path).length ? [] : [i])),
     spared: kindred
       .flat()
       .filter((path) => !paths.includes(path) && quantityAt(Unit, pointerSteps(path)))
-      .map((path) => ({ path, value: number(before, path) })),
+      .map((path) => ({ path, value: valueAt(before, path) as number })),
   };
 }

@@ -5,7 +5,8 @@ import type { Encounter } from '../model/encounter';
 import { demoProject } from '../testing/demo';
 import { leaveOut, partsOf } from '../engine/without';
 import { causesOf, meanWithin, suspectsOf } from './causes';
-import { type Scenario, scenarioKey, scenarioOf, compileScenario } from './scenario';
+import { type Scenario, scenarioKey, scenarioOf } from './scenario';
+import { compileScenario } from './compile-scenario';
 
 const evening = (): Encounter => demoProject().encounters.find(({ id }) => id === 'evening-shift')!;
 const rowsOf = (cell: Scenario, runs: number) => {

@@ -4,7 +4,8 @@ import { type Sample, sampleOf } from '../measures/sample';
 import { InvalidDocument } from '../model/problem';
 import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
-import { type Scenario, scenarioKey, scenarioOf, duelScenario, compileScenario } from './scenario';
+import { type Scenario, scenarioKey, scenarioOf, duelScenario } from './scenario';
+import { compileScenario } from './compile-scenario';
 import { goalsOf, judgeGoals } from './cells';
 import { lessIsHarder, RANKED_BY_DOSE, ranked, rankValues, tierSteps } from './ranking';
 

@@ -1,11 +1,7 @@
 /** Where a duel takes place: open ground, with a wall between or without, or an arena. */
 import { Arena, Corner, SpawnPoint, Wall } from '../model/arena';
 import type { Project } from '../model/project';
-
-/** From where the enemies come: in front of the party, behind its back, or a spawn point of the arena. */
-export type DuelFrom = 'ahead' | 'behind' | `point:${string}`;
-
-export const pointOf = (from: DuelFrom): string | undefined => (from.startsWith('point:') ? from.slice(6) : undefined);
+import { type DuelFrom, pointOf } from './duel-setup';
 
 /** m */
 const WALL = { thick: 0.5, wide: 6, least: 1 };

@@ -2,8 +2,9 @@ import { expect, test } from '@jest/globals';
 import { LIMITS } from '../model/limits';
 import type { Project } from '../model/project';
 import { demoProject } from '../testing/demo';
-import { DUEL_MOST, type DuelOptions } from './duel';
-import { compileScenario, duelScenario } from './scenario';
+import { DUEL_MOST, type DuelOptions } from './duel-setup';
+import { duelScenario } from './scenario';
+import { compileScenario } from './compile-scenario';
 
 /** The demo with nine more kinds of Clipper. */
 function crowded(): Project {

@@ -5,37 +5,8 @@ import { effectiveUnit } from '../model/effective';
 import { Encounter, Wave, WaveGroup } from '../model/encounter';
 import { LIMITS } from '../model/limits';
 import type { Project } from '../model/project';
-import { type DuelFrom, openGround, pointOf, within } from './duel-ground';
-
-/** Others of a kind beside the enemy of a duel. */
-export interface Company {
-  unit: string;
-  count: number;
-}
-
-export interface DuelOptions {
-  enemy: string;
-  /** A party member, or several that stand together. */
-  against: string | readonly string[];
-  /** 1 to 12 */
-  copies?: number;
-  /** Who comes with the enemy: up to 8 kinds of 1 to 12 each. */
-  company?: readonly Company[];
-  /** m between the edges of the bodies at the start */
-  distance?: number;
-  /** From where the enemies come. */
-  from?: DuelFrom;
-  /** m, how high a wall stands between them, on open ground */
-  wall?: number;
-  /** s */
-  limit?: number;
-  /** An arena to stand in: the party where it starts there. Absent: open ground. */
-  arena?: string;
-}
-
-export const DUEL_DEFAULTS = { copies: 1, distance: 12, from: 'ahead', limit: 60 } as const;
-/** How many of a kind may stand in a duel, and how many kinds may come with the enemy. */
-export const DUEL_MOST = { copies: 12, kinds: 8 } as const;
+import { openGround, within } from './duel-ground';
+import { DUEL_DEFAULTS, DUEL_MOST, type DuelOptions, pointOf } from './duel-setup';
 
 /**
  * What to hand to `compile` for a duel: party member at the middle, the enemies together at the distance, facing it. Neither

@@ -19,7 +19,8 @@ import { partyHealth } from '../measures/stream';
 import { type Summary, summarise } from '../measures/summary';
 import type { Project } from '../model/project';
 import { type ReadoutWork, nextSeed } from './readout-work';
-import { type Scenario, compileScenario } from './scenario';
+import type { Scenario } from './scenario';
+import { compileScenario } from './compile-scenario';
 import { type SimulatedWarning, StuckWatch, simulatedWarnings } from './simulated-warnings';
 
 /** What one run leaves for the encounter's clock. */

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Curve } from '../measures/curves';
 import { findingsOf, intendedAt, intendedFor, shareInside } from './pacing';
+import { evenly } from '../testing/evenly';
 
 const points = (...list: [number, number][]) => list.map(([at, value]) => ({ at, value }));
 /** A curve of one-second bins whose quantiles are all the same. */
@@ -29,12 +30,12 @@ describe('an intended curve', () => {
     expect(intendedAt(points([0, 0], [10, 4], [20, 4]), 5)).toBeCloseTo(2.5, 12);
   });
   test('whatever the points: it never leaves the two it lies between', () => {
-    const list = fc.array(fc.tuple(fc.double({ min: 0.5, max: 20, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true })), {
+    const list = fc.array(fc.tuple(evenly(0.5, 20), evenly(0, 1)), {
       minLength: 2,
       maxLength: 12,
     });
     fc.assert(
-      fc.property(list, fc.double({ min: 0, max: 1, noNaN: true }), (steps, share) => {
+      fc.property(list, evenly(0, 1), (steps, share) => {
         let at = 0;
         const own = steps.map(([step, value]) => ({ at: (at += step), value }));
         for (let i = 1; i < own.length; i++) {

@@ -2,7 +2,7 @@
 import { traitsOf } from '../model/delivery';
 import type { Attack } from '../model/attack';
 import type { Unit } from '../model/unit';
-import { hitInstants } from '../engine/compile-unit';
+import { hitInstants } from '../engine/hit-instants';
 
 /** On paper, per use and per second, of one attack against one victim. Infinity where nothing gets through. */
 export interface PaperAttack {

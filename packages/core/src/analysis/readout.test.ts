@@ -11,7 +11,7 @@ import { demoProject as demo } from '../testing/demo';
 import { approach } from './approach';
 import { ruledOut } from './choice-watch';
 import { duelOptions } from './duel';
-import type { DuelOptions } from './duel';
+import type { DuelOptions } from './duel-setup';
 import { DuelWork, readoutChanges } from './readout';
 import { duelScenario } from './scenario';
 

@@ -17,7 +17,8 @@ import type { Unit } from '../model/unit';
 import { type Approach, approach } from './approach';
 import { type ChoiceLooks, ChoiceWatch } from './choice-watch';
 import { type ReadoutWork, nextSeed } from './readout-work';
-import { type Scenario, compileScenario } from './scenario';
+import type { Scenario } from './scenario';
+import { compileScenario } from './compile-scenario';
 import { type PaperDuel, paperDuel } from './paper';
 import { whyNobodyIsHurt } from './simulated-warnings';
 

@@ -1,10 +1,7 @@
 /** What is run: one type for the page, its workers, the server, its batches, the board and the command line. */
-import { type CompileOptions, compile } from '../engine/compile';
-import type { Compiled } from '../engine/tables';
 import type { Project } from '../model/project';
-import { type Company, DUEL_DEFAULTS, type DuelOptions, duelOptions } from './duel';
-import type { DuelFrom } from './duel-ground';
-import { type Turn, turnedProject, turnsKey, turnsOf } from '../model/turn';
+import { type Company, DUEL_DEFAULTS, type DuelFrom, type DuelOptions } from './duel-setup';
+import { type Turn, turnsKey, turnsOf } from '../model/turn';
 
 /** An enemy in a duel, or an encounter, looked at through a tier, a skill, a style and a number of players. */
 export interface Scenario {
@@ -118,19 +115,4 @@ export function scenarioOf(key: string): Scenario {
     ...(more && (duels ? { duel: setupOfKey(more) } : { without: more })),
     ...(turns && { turned: turnsOf(turns) }),
   };
-}
-
-/** What to hand to `compile`: an enemy meets the first party member at the distance of a readout. @throws Error for what is not there */
-export function scenarioOptions(project: Project, { kind, id, tier, skill, style, players, without, duel }: Scenario): CompileOptions {
-  const lens = { tier, skill, style, players };
-  if (kind === 'encounter') return { encounter: id, ...lens, ...(without && { without }) };
-  const against = duel?.against ?? project.units.find(({ side }) => side === 'party')?.id;
-  if (against === undefined) throw new Error(`${project.name} has no party member to duel against`);
-  return duelOptions(project, lens, { ...duel, enemy: id, against });
-}
-
-/** @throws Error for what is not there */
-export function compileScenario(project: Project, scenario: Scenario, stepSeconds?: number): Compiled {
-  const now = scenario.turned?.length ? turnedProject(project, scenario.turned) : project;
-  return compile(now, { ...scenarioOptions(now, scenario), stepSeconds });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
-import { compileScenario, scenarioKey, scenarioOf, type Scenario } from './scenario';
+import { scenarioKey, scenarioOf, type Scenario } from './scenario';
+import { compileScenario } from './compile-scenario';
 import { writtenUnit } from '../model/effective';
 import { parseProject } from '../model/validate';
 import { placesOfTurn, turnedProject, turnsKey, turnsOf } from '../model/turn';

@@ -1,4 +1,5 @@
 /** One unit of the document, effective values and all, to the row that a run reads. */
+import { hitInstants } from './hit-instants';
 import { ANSWER_KINDS } from '../model/answer-kind';
 import type { Attack, Dash } from '../model/attack';
 import type { CounterChange } from '../model/counter';
@@ -257,17 +258,6 @@ function compilePicks({ to, picks }: State, context: UnitContext): CompiledTarge
   if (to === undefined) return compiled;
   const { allowed } = compiled;
   return { ...compiled, allowed: names.types.map((type, t) => (allowed?.[t] ?? true) && (type === to || roleOfType[t] === to)) };
-}
-
-/** Hits of one use: at i × every while less than `active` has passed; one when nothing is said. */
-function hitsInActive(active: number, every: number): number {
-  return every > 0 && active > 0 ? Math.ceil(active / every) : 1;
-}
-
-/** Hit instants of one use. A movement that hurts has its hits where it leads instead. */
-export function hitInstants({ beat, dash }: Attack): number {
-  if (dash && dash.hurts !== 'no') return 1;
-  return hitsInActive(microseconds(beat.active), beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every)));
 }
 
 function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { names, kindOf }: UnitContext): CompiledAttack {

@@ -2,7 +2,7 @@
 import type { Arena } from '../model/arena';
 import type { CompiledBoost } from '../model/effects/effect';
 import type { Consequence, Encounter, Wave, WaveGroup } from '../model/encounter';
-import type { NumberTweak } from '../model/tweak';
+import type { FieldTweak } from '../model/tweak';
 import { OUTCOME } from '../record/outcome';
 import { ENEMY, PARTY } from '../record/sides';
 import { microseconds } from '../record/time';
@@ -48,7 +48,7 @@ export function compileWave(
 }
 
 /** Kinds by which of a group's traits a unit has; none where it can't be: all have one that is certain, and nobody one without a share. */
-function kindsByTraits(group: WaveGroup, wave: Wave, comings: NumberTweak[][], enemies: readonly string[], kinds: Kinds): number[][][] {
+function kindsByTraits(group: WaveGroup, wave: Wave, comings: FieldTweak[][], enemies: readonly string[], kinds: Kinds): number[][][] {
   const { traits } = group;
   return Array.from({ length: 1 << traits.length }, (_, drawn) => {
     const has = (i: number) => (drawn & (1 << i)) !== 0;
@@ -99,7 +99,7 @@ function compileGroup(group: WaveGroup, waveKey: number, times: number, wave: Wa
 }
 
 /** What a consequence lays over units, and over which of them. */
-function laidBy({ does, tweaks, of, to, whom }: Consequence, kinds: Kinds): { tweak: NumberTweak; on: boolean[] }[] {
+function laidBy({ does, tweaks, of, to, whom }: Consequence, kinds: Kinds): { tweak: FieldTweak; on: boolean[] }[] {
   if (does === 'tweak') return tweaks.map((tweak) => ({ tweak, on: kinds.spokenOf(tweak) }));
   if (does !== 'trait' || of === undefined || to === undefined) return [];
   const on = kinds.spokenOf({ scope: to, of: whom });

@@ -4,7 +4,7 @@ import { effectiveUnit, type Lens, sideIn, traitsAt, tweakApplies, tweakedUnit }
 import type { Encounter, PartyMember } from '../model/encounter';
 import type { Project } from '../model/project';
 import { traitsBy, tweaksBy } from '../model/trait';
-import type { NumberTweak, Tweak } from '../model/tweak';
+import type { FieldTweak, Tweak } from '../model/tweak';
 import { Unit } from '../model/unit';
 import { unitHeads } from '../model/variants';
 import { microseconds } from '../record/time';
@@ -76,7 +76,7 @@ export class Kinds {
   }
 
   /** The kind of a unit with traits laid over it, and what its wave has grown by. */
-  of(id: string, traits: readonly string[] = [], grown: readonly NumberTweak[] = []): number {
+  of(id: string, traits: readonly string[] = [], grown: readonly FieldTweak[] = []): number {
     const key = traits.length + grown.length ? `${id} ${JSON.stringify([traits, grown])}` : id;
     const known = this.numbers.get(key);
     if (known !== undefined) return known;
@@ -119,7 +119,7 @@ export class Kinds {
   }
 
   /** What a trait of the project changes. */
-  changesOf(trait: string): NumberTweak[] {
+  changesOf(trait: string): FieldTweak[] {
     return tweaksBy(this.project, [trait]);
   }
 

@@ -6,7 +6,7 @@ import type { Delivery, DeliveryTraits } from '../model/delivery';
 import type { CompiledBoost } from '../model/effects/effect';
 import type { CompiledEffects } from '../model/effects/list';
 import type { Answer } from '../model/player';
-import type { NumberTweak } from '../model/tweak';
+import type { FieldTweak } from '../model/tweak';
 import type { InvulnerabilityWindow, Temper, Unit, WeakPoint } from '../model/unit';
 
 /** What a state does, in the order of the model's list; the first four look to the target alone. */
@@ -178,7 +178,7 @@ export interface CompiledState {
   only: boolean[] | null;
   onTheWay: State['onTheWay'];
   invulnerable: boolean;
-  tweaks: NumberTweak[];
+  tweaks: FieldTweak[];
   raise: number;
   lower: number;
   refill: boolean;
@@ -341,7 +341,7 @@ export interface CompiledUnit {
   /** What it was made from, where a run may have to make it anew: a state's tweaks or a boost. */
   source: Unit | null;
   /** What its wave's growth has laid over that. */
-  grown: readonly NumberTweak[];
+  grown: readonly FieldTweak[];
 }
 
 export interface CompiledPriority {

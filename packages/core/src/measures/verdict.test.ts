@@ -6,6 +6,7 @@ import { pairedChange } from '../analysis/compare';
 import { look } from './look';
 import type { Statistic } from './measure';
 import { estimate, judge, together } from './verdict';
+import { evenly } from '../testing/evenly';
 
 /** A uniform draw in (0, 1), the same for the same numbers. */
 const uniform = (batch: number, run: number, purpose = 0) => Math.max(1e-12, draw(batch, run, purpose, 0));
@@ -88,7 +89,7 @@ describe('a judgement', () => {
     expect(judge(sixty, 'share', { high: 0.5 }).p).toBeCloseTo(0.0455, 4);
   });
   test('whatever the numbers: p is at most 0.05 just where the interval decides', () => {
-    const edge = fc.double({ min: -1.5, max: 1.5, noNaN: true });
+    const edge = evenly(-1.5, 1.5);
     fc.assert(
       fc.property(fc.integer({ min: 12, max: 300 }), fc.integer({ min: 1, max: 1e6 }), edge, edge, (n, seed, a, b) => {
         const band = { low: Math.min(a, b), high: Math.max(a, b) };

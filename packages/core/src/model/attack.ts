@@ -169,6 +169,7 @@ export class Dash {
       label: 'Hurts',
       about:
         'the attack’s hits fall at their instants; or each body it meets is struck by touch, instead; or its one hit falls where it ends',
+      fixed: true,
     },
   )
   hurts: 'no' | 'way' | 'end' = 'no';
@@ -236,7 +237,7 @@ export class Attack {
   arc = 90;
   @OneOf(
     { foes: 'foes', friends: 'hurt friends', fallen: 'fallen friends' },
-    { label: 'For', about: 'whom support is for: friends that are hurt, or fallen ones; all else is for foes' },
+    { label: 'For', about: 'whom support is for: friends that are hurt, or fallen ones; all else is for foes', fixed: true },
   )
   targets: 'foes' | 'friends' | 'fallen' = 'foes';
   @Optional() @Group(() => Condition, { label: 'If', about: 'begun only while this holds' }) condition?: Condition;

@@ -1,7 +1,8 @@
 /** New parts of a document as their classes' defaults have them. */
 import { type Attack, Attack as AttackClass } from './attack';
 import { type Delivery, traitsOf } from './delivery';
-import { type Constructor, classFields, fieldAt } from './field';
+import { type Constructor, classFields } from './field';
+import { fieldAt } from './field-at';
 import { type Does, PatrolPoint, State } from './state';
 import { Unit } from './unit';
 import { applies, isNeeded } from './walk';

@@ -118,6 +118,7 @@ export class Condition {
     {
       label: 'Is',
       about: 'below or above a number; yes or no',
+      fixed: true,
       when: { subject: subjectsThat(({ asked }) => asked === 'number' || asked === 'yesNo') },
     },
   )

@@ -2,6 +2,7 @@
 import { type Chain, type ChainStep, type Lens, effectiveUnit, writtenUnit } from './effective';
 import type { Encounter } from './encounter';
 import { type Constructor, classFields } from './field';
+import { changeableAt, fieldAt, fitsField } from './field-at';
 import { sameJson } from './patch';
 import { indexInList, isDictionary, pointerOf, pointerSteps, stepInto } from './pointer';
 import type { Project } from './project';
@@ -79,8 +80,9 @@ export function tierValueFor(wanted: number, chain: Chain | undefined): number {
 function takenBack(wanted: number, chain: Chain, of: (step: ChainStep) => boolean): number | undefined {
   let value = wanted;
   for (const { tweak } of chain.steps.filter(of).reverse()) {
-    if (tweak.op === '=' || (tweak.op === '×' && tweak.value === 0)) return undefined;
-    value = tweak.op === '×' ? value / tweak.value : value - tweak.value;
+    const by = Number(tweak.value);
+    if (tweak.op === '=' || (tweak.op === '×' && by === 0)) return undefined;
+    value = tweak.op === '×' ? value / by : value - by;
   }
   return Number(value.toPrecision(10));
 }
@@ -101,8 +103,18 @@ export function withEffective(project: Project, id: string, lens: Lens, set: rea
   });
 }
 
-/** Pointers to every number of a unit or an encounter, in the order of the model: what a tweak, a table or a dial can speak of. */
-export function placesOfNumbers(of: Unit | Encounter, root: Constructor = Unit): string[] {
+/** Pointers to every number of a unit or an encounter, in the order of the model: what a table or a dial can speak of. */
+export const placesOfNumbers = (of: Unit | Encounter, root: Constructor = Unit): string[] =>
+  placesWhere(of, root, (steps, value) => typeof value === 'number' && fieldAt(root, steps)?.kind === 'number');
+
+/** The same to all that a tweak can speak of: numbers, and words and yes-or-nos that it may set. */
+export const placesOfTweaked = (of: Unit | Encounter, root: Constructor = Unit): string[] =>
+  placesWhere(of, root, (steps, value) => {
+    const field = changeableAt(root, steps);
+    return field !== undefined && fitsField(field, value);
+  });
+
+function placesWhere(of: Unit | Encounter, root: Constructor, wanted: (steps: string[], value: unknown) => boolean): string[] {
   const places: string[] = [];
   walk(root, of, []);
   return places;
@@ -111,7 +123,7 @@ export function placesOfNumbers(of: Unit | Encounter, root: Constructor = Unit):
     if (!isDictionary(value)) return;
     for (const [field, kind] of classFields(type)?.kinds ?? []) {
       const inner = value[field];
-      if (kind.kind === 'number' && typeof inner === 'number') places.push(pointerOf(...at, field));
+      if (wanted([...at, field], inner)) places.push(pointerOf(...at, field));
       if (kind.kind === 'group') walk(kind.type(), inner, [...at, field]);
       if (kind.kind === 'list' && Array.isArray(inner) && inner.every((item) => isDictionary(item) && typeof item.id === 'string'))
         for (const item of inner as { id: string }[]) walk(kind.type(), item, [...at, field, item.id]);
@@ -130,5 +142,5 @@ export function widePlaces(of: Unit | Encounter, root: Constructor = Unit): stri
     });
     return pointerOf(...steps);
   };
-  return [...new Set(placesOfNumbers(of, root).map(wide))];
+  return [...new Set(placesOfTweaked(of, root).map(wide))];
 }

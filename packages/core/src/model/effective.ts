@@ -1,16 +1,17 @@
 /**
  * Effective values: a unit's or encounter's numbers as seen through a lens, each with the chain that led to it
- * ("28 → ×1.25 Bramble → 35"). Tweaks stack by age: base → variant → the unit's traits → tier → skill → style → party size →
- * dials → the tier's traits; × and + compose, = replaces; every result is kept within the tweak's own and the field's limits.
- * What comes later in a fight (traits of its wave, its group and by events, growth, state, boosts) is applied by the engine
- * with the same function.
+ * ("28 → ×1.25 Bramble → 35"), and words and yes-or-nos as tweaks set them. Tweaks stack by age: base → variant → the unit's
+ * traits → tier → skill → style → party size → dials → the tier's traits; × and + compose, = replaces; every result is kept
+ * within the tweak's own and the field's limits. What comes later in a fight (traits of its wave, its group and by events,
+ * growth, state, boosts) is applied by the engine with the same function.
  */
 import { Encounter } from './encounter';
-import { type Constructor, type QuantityInfo, quantityAt } from './field';
+import { type Constructor, type QuantityInfo } from './field';
+import { changeableAt, fitsField } from './field-at';
 import { placesAt, pointerOf, pointerSteps, stepInto } from './pointer';
 import type { Project } from './project';
 import { type Trait, traitsBy } from './trait';
-import type { NumberTweak, Setting, Tweak } from './tweak';
+import type { FieldTweak, Setting, Tweak, TweakValue } from './tweak';
 import { Unit } from './unit';
 import { alter, lineage } from './variants';
 
@@ -25,37 +26,46 @@ export interface Lens {
   dials?: Tweak[];
 }
 
-/** One step of a chain. */
-export interface ChainStep {
+/** One step of a chain. @typeParam V of what: numbers, or words and yes-or-nos */
+export interface ChainStep<V extends TweakValue = number> {
   source: 'variant' | 'trait' | 'tier' | 'skill' | 'style' | 'size' | 'dial' | 'tierTrait';
   /** Name of the variant, trait, tier, skill or style. */
   name: string;
   /** Where the tweak stands in its list. */
   index: number;
-  tweak: NumberTweak;
+  tweak: FieldTweak;
   /** What the tweak alone would have given. */
-  asked: number;
+  asked: V;
   /** What limits left of it. */
-  granted: number;
+  granted: V;
 }
 
 /** Base value and what each tweak made of it. */
-export interface Chain {
-  base: number;
-  steps: ChainStep[];
-  value: number;
+export interface Chain<V extends TweakValue = number> {
+  base: V;
+  steps: ChainStep<V>[];
+  value: V;
 }
+
+export type WordChain = Chain<string | boolean>;
 
 export interface Effective<T> {
   unit: T;
   /** By pointer within the unit or encounter; only numbers that some tweak touched. */
   chains: Map<string, Chain>;
+  /** The same of words and yes-or-nos. */
+  words: Map<string, WordChain>;
 }
+
+/** What tweaks led to, by pointer. */
+type Led = Omit<Effective<never>, 'unit'>;
+
+const nothingLed = (): Led => ({ chains: new Map(), words: new Map() });
 
 interface Source {
   source: ChainStep['source'];
   name: string;
-  tweaks: readonly NumberTweak[];
+  tweaks: readonly FieldTweak[];
   largestOnly?: boolean;
 }
 
@@ -108,19 +118,19 @@ export function traitsAt(project: Project, unit: Pick<Unit, 'id' | 'side' | 'rol
 }
 
 /** A unit with what its variants change. @returns whether it is a copy of the document's */
-function altered(project: Project, id: string, chains: Map<string, Chain>): { unit: Unit; owned: boolean } {
+function altered(project: Project, id: string, led: Led): { unit: Unit; owned: boolean } {
   const { original, variants } = lineage(project, id);
   let unit = original;
   for (const variant of variants) {
     unit = alter(unit, variant);
-    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, chains, true);
+    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, led, true);
   }
   return { unit, owned: unit !== original };
 }
 
 /** A unit or variant as it is written: its base and its own changes, without its traits, through no lens. @throws VariantError */
 export function writtenUnit(project: Project, id: string): Unit {
-  return altered(project, id, new Map()).unit;
+  return altered(project, id, nothingLed()).unit;
 }
 
 /**
@@ -139,35 +149,35 @@ export function sideIn({ party, allies, waves }: Encounter, { id, side }: Pick<U
  * @throws VariantError when there is no such unit
  */
 export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
-  const chains = new Map<string, Chain>();
-  const { unit: written, owned } = altered(project, id, chains);
+  const led = nothingLed();
+  const { unit: written, owned } = altered(project, id, led);
   const spoken = { id, role: written.role, side: encounter ? sideIn(encounter, written) : written.side };
-  const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: NumberTweak) => boolean) =>
-    applySources(Unit, unit, sources, speaksOf, chains, owned || unit !== written);
+  const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: FieldTweak) => boolean) =>
+    applySources(Unit, unit, sources, speaksOf, led, owned || unit !== written);
   const ofAll = () => true;
   const born = lay(written, ofTraits(project, written.traits, 'trait'), ofAll);
   const seen = lay(born, sourcesOf(project, lens, encounter), (tweak) => tweakApplies(tweak as Tweak, spoken));
-  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, spoken), 'tierTrait'), ofAll), chains };
+  return { unit: lay(seen, ofTraits(project, ofTier(project, lens, spoken), 'tierTrait'), ofAll), ...led };
 }
 
 /** @throws nothing */
 export function effectiveEncounter(project: Project, encounter: Encounter, lens: Lens): Effective<Encounter> {
-  const chains = new Map<string, Chain>();
-  const speaksOf = (tweak: NumberTweak) => (tweak as Tweak).scope === 'encounter';
-  return { unit: applySources(Encounter, encounter, sourcesOf(project, lens, encounter), speaksOf, chains, false), chains };
+  const led = nothingLed();
+  const speaksOf = (tweak: FieldTweak) => (tweak as Tweak).scope === 'encounter';
+  return { unit: applySources(Encounter, encounter, sourcesOf(project, lens, encounter), speaksOf, led, false), ...led };
 }
 
 /** A unit with more tweaks laid over it: what a trait, a wave's growth, a state or a boost makes of it. */
-export function tweakedUnit(unit: Unit, tweaks: readonly NumberTweak[]): Unit {
-  return applySources(Unit, unit, [{ source: 'dial', name: '', tweaks }], () => true, new Map(), false);
+export function tweakedUnit(unit: Unit, tweaks: readonly FieldTweak[]): Unit {
+  return applySources(Unit, unit, [{ source: 'dial', name: '', tweaks }], () => true, nothingLed(), false);
 }
 
 function applySources<T extends object>(
   type: Constructor,
   base: T,
   sources: Source[],
-  speaksOf: (tweak: NumberTweak) => boolean,
-  chains: Map<string, Chain>,
+  speaksOf: (tweak: FieldTweak) => boolean,
+  led: Led,
   owned: boolean,
 ): T {
   let unit = base;
@@ -176,44 +186,62 @@ function applySources<T extends object>(
     tweaks.forEach((tweak, index) => {
       if (!speaksOf(tweak) || (counted && !counted.has(tweak))) return;
       const steps = pointerSteps(tweak.path);
-      const field = quantityAt(type, steps);
-      if (!field) return;
+      const field = changeableAt(type, steps);
+      if (!field || !fitsField(field, tweak.value)) return;
       for (const place of placesAt(base, steps)) {
         if (unit === base && !owned) unit = structuredClone(base);
         const pointer = pointerOf(...place);
-        const parent = place.slice(0, -1).reduce<unknown>((value, step) => stepInto(value, step), unit) as Record<string, number>;
+        const parent = place.slice(0, -1).reduce<unknown>((value, step) => stepInto(value, step), unit) as Record<string, TweakValue>;
         const key = place[place.length - 1];
-        const chain = chains.get(pointer) ?? { base: parent[key], steps: [], value: parent[key] };
-        const asked = operate(parent[key], tweak);
-        const granted = kept(asked, tweak, field);
-        chain.steps.push({ source, name, index, tweak, asked, granted });
-        chain.value = granted;
-        parent[key] = granted;
-        chains.set(pointer, chain);
+        const before = parent[key];
+        if (field.kind === 'number') {
+          const asked = operate(before as number, tweak);
+          parent[key] = follow(led.chains, pointer, before as number, {
+            source,
+            name,
+            index,
+            tweak,
+            asked,
+            granted: kept(asked, tweak, field.info),
+          });
+        } else {
+          const asked = tweak.value as string | boolean;
+          parent[key] = follow(led.words, pointer, before as string | boolean, { source, name, index, tweak, asked, granted: asked });
+        }
       }
     });
   }
   return unit;
 }
 
+/** Adds a step to the chain of a place. @returns what it comes to */
+function follow<V extends TweakValue>(chains: Map<string, Chain<V>>, pointer: string, before: V, step: ChainStep<V>): V {
+  const chain = chains.get(pointer) ?? { base: before, steps: [], value: before };
+  chain.steps.push(step);
+  chain.value = step.granted;
+  chains.set(pointer, chain);
+  return step.granted;
+}
+
 /** Of several × tweaks on one path the largest; everything else as it is. */
-function largestOf(tweaks: readonly NumberTweak[]): Set<NumberTweak> {
-  const largest = new Map<string, NumberTweak>();
-  const counted = new Set<NumberTweak>();
+function largestOf(tweaks: readonly FieldTweak[]): Set<FieldTweak> {
+  const largest = new Map<string, FieldTweak>();
+  const counted = new Set<FieldTweak>();
   for (const tweak of tweaks) {
     if (tweak.op !== '×') counted.add(tweak);
-    else if (!(tweak.value <= (largest.get(tweak.path)?.value ?? -Infinity))) largest.set(tweak.path, tweak);
+    else if (!(Number(tweak.value) <= Number(largest.get(tweak.path)?.value ?? -Infinity))) largest.set(tweak.path, tweak);
   }
   largest.forEach((tweak) => counted.add(tweak));
   return counted;
 }
 
-function operate(value: number, tweak: NumberTweak): number {
-  if (tweak.op === '×') return value * tweak.value;
-  return tweak.op === '+' ? value + tweak.value : tweak.value;
+function operate(value: number, tweak: FieldTweak): number {
+  const by = Number(tweak.value);
+  if (tweak.op === '×') return value * by;
+  return tweak.op === '+' ? value + by : by;
 }
 
-function kept(asked: number, tweak: NumberTweak, field: QuantityInfo): number {
+function kept(asked: number, tweak: FieldTweak, field: QuantityInfo): number {
   let value = asked;
   if (tweak.round !== undefined) value = Math.floor(value / tweak.round + 0.5) * tweak.round;
   if (tweak.min !== undefined) value = Math.max(value, tweak.min);
@@ -229,12 +257,20 @@ export function lenses(project: Project): Lens[] {
   return tiers.flatMap((tier) => skills.map((skill) => ({ tier, skill })));
 }
 
-/** "28 → ×1.25 Bramble → 35", and "asked 180, capped 150" where a limit bit. */
-export function chainSentence(chain: Chain, shown: (value: number) => string = String): string {
-  let text = shown(chain.base);
+/**
+ * "28 → ×1.25 Bramble → 35", and "asked 180, capped 150" where a limit bit; of words "turns → = Blight → fixed".
+ * @param called what words are called; absent: as they are written
+ */
+export function chainSentence(
+  chain: Chain | WordChain,
+  shown: (value: number) => string = String,
+  called: (value: string | boolean) => string = String,
+): string {
+  const said = (value: TweakValue) => (typeof value === 'number' ? shown(value) : called(value));
+  let text = said(chain.base);
   for (const { tweak, name, asked, granted } of chain.steps) {
-    text += ` → ${tweak.op}${shown(tweak.value)} ${name} → ${shown(granted)}`;
-    if (asked !== granted && tweak.round === undefined) text += ` (asked ${shown(asked)}, capped)`;
+    text += ` → ${tweak.op}${typeof granted === 'number' ? said(tweak.value) : ''} ${name} → ${said(granted)}`;
+    if (asked !== granted && tweak.round === undefined) text += ` (asked ${said(asked)}, capped)`;
   }
   return text;
 }

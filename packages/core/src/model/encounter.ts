@@ -19,7 +19,7 @@ import {
 } from './field';
 import { LIMITS } from './limits';
 import { GroupTrait, TRAIT_SCOPES } from './trait';
-import { NumberTweak, Tweak } from './tweak';
+import { FieldTweak, Tweak } from './tweak';
 
 const UNIT: Reference = { to: ['unit'] };
 const WAVE: Reference = { to: ['wave'] };
@@ -57,7 +57,11 @@ export class WaveGroup {
   @Identifier() id: string;
   @OneOf(
     { theirs: 'theirs', ours: 'ours' },
-    { label: 'Side', about: 'against the party; or with it: where the encounter has no party, those of its side take its place' },
+    {
+      label: 'Side',
+      about: 'against the party; or with it: where the encounter has no party, those of its side take its place',
+      fixed: true,
+    },
   )
   side: 'theirs' | 'ours' = 'theirs';
   @Optional() @Refers({ ...UNIT, gone: 'takes' }, { label: 'Enemy', about: 'a unit; or a pool is given' }) enemy?: string;
@@ -108,7 +112,7 @@ export class Repeat {
   })
   pause = 0;
   @Quantity({ label: 'Counts', unit: '×', min: 0, max: 10, about: 'counts are multiplied by this each time' }) count = 1;
-  @ListOf(() => NumberTweak, 16, { label: 'Grows by', about: 'tweaks on its units, once more each time' }) tweaks: NumberTweak[] = [];
+  @ListOf(() => FieldTweak, 16, { label: 'Grows by', about: 'tweaks on its units, once more each time' }) tweaks: FieldTweak[] = [];
 }
 
 @About('Units that come together, and when.')
@@ -299,9 +303,11 @@ export class Encounter {
   @Identifier() id: string;
   @Name() name: string;
   @Optional() @Text(2000, { label: 'Notes' }) notes?: string;
-  @OneOf({ continuous: 'seconds' }, { label: 'Clock', about: 'turns instead of seconds are part of the format but not built yet' }, [
-    'rounds',
-  ])
+  @OneOf(
+    { continuous: 'seconds' },
+    { label: 'Clock', about: 'turns instead of seconds are part of the format but not built yet', fixed: true },
+    ['rounds'],
+  )
   clock: 'continuous' = 'continuous';
   @Refers({ to: ['arena'], gone: 'blocks' }, { label: 'Arena' }) arena: string;
   @ListOf(() => PartyMember, LIMITS.party, { label: 'Party', about: 'may be empty where groups of its side come' }) party: PartyMember[] =

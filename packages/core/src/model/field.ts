@@ -79,6 +79,8 @@ export interface Said {
   needed?: true | When;
   /** Where it has nothing to say it must not be given. */
   only?: true;
+  /** No tweak changes it: other fields say what it may be, or no fight reads it. */
+  fixed?: true;
 }
 
 /** What is said of a list. */
@@ -392,6 +394,21 @@ export function AnyNumber(said?: Said): PropertyDecorator {
   return all(say(said), passes(isNumber), IsNumber({ allowNaN: false, allowInfinity: false }));
 }
 
+const isTweaked = (value: unknown) =>
+  typeof value === 'boolean' || Number.isFinite(value) || (typeof value === 'string' && value.length > 0 && value.length <= 40);
+
+/** A number, a word or a yes-or-no, without a rule of its own: what it stands for says which. */
+export function AnyValue(said?: Said): PropertyDecorator {
+  return all(say(said), passes(isTweaked), (target, key) =>
+    registerDecorator({
+      name: 'isValue',
+      target: target.constructor,
+      propertyName: String(key),
+      validator: { validate: isTweaked, defaultMessage: () => 'must be a finite number, a word of at most 40 signs, true or false' },
+    }),
+  );
+}
+
 /** Anything at all: what it is for says what it must be. */
 export function Anything(said?: Said): PropertyDecorator {
   return all(
@@ -452,29 +469,4 @@ function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
         defaultMessage: () => `is part of the format but not built yet: choose another`,
       },
     });
-}
-
-/**
- * What kind of value a pointer of the given class leads to, whatever the ids in between; undefined where it leads nowhere.
- * The item a list step names makes no difference; a pointer that ends at an item leads to a group of the item's class.
- */
-export function fieldAt(root: Constructor, steps: readonly string[]): FieldKind | undefined {
-  let at: FieldKind = { kind: 'group', type: () => root };
-  for (const step of steps) {
-    if (at.kind === 'list') {
-      at = { kind: 'group', type: at.type };
-      continue;
-    }
-    if (at.kind !== 'group') return undefined;
-    const next: FieldKind | undefined = classFields(at.type())?.kinds.get(step);
-    if (!next) return undefined;
-    at = next;
-  }
-  return at;
-}
-
-/** The quantity a pointer of the given class leads to; undefined where it leads to no number. */
-export function quantityAt(root: Constructor, steps: readonly string[]): QuantityInfo | undefined {
-  const found = fieldAt(root, steps);
-  return found?.kind === 'number' ? found.info : undefined;
 }

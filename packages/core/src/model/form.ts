@@ -1,5 +1,6 @@
 /** The fields of a group that a form shows beside one another, where nothing else is said. */
-import { type Constructor, classFields, fieldAt } from './field';
+import { type Constructor, classFields } from './field';
+import { fieldAt } from './field-at';
 import { type Plain, applies } from './walk';
 
 /**

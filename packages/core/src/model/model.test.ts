@@ -271,3 +271,18 @@ test('the schema has every field of the demo, its units and limits', () => {
   expect(schema.$defs.Condition.properties.parts).toMatchObject({ items: { $ref: '#/$defs/Condition' } });
   expect(Object.keys(schema.$defs)).toContain('Skill');
 });
+
+test('the schema speaks of nothing that it does not define, and says of every field what it may be', () => {
+  const schema = projectSchema() as { $defs: Record<string, { properties: Record<string, Record<string, unknown>> }> };
+  const told = JSON.stringify(schema);
+  const references = [...told.matchAll(/"\$ref":"([^"]+)"/g)].map(([, to]) => to);
+  expect(references.length).toBeGreaterThan(50);
+  expect(references.filter((to) => !(to.replace('#/$defs/', '') in schema.$defs))).toEqual([]);
+  const vague = Object.entries(schema.$defs).flatMap(([name, { properties }]) =>
+    Object.entries(properties).flatMap(([field, own]) =>
+      'type' in own || 'enum' in own || '$ref' in own || 'const' in own ? [] : [`${name}.${field}`],
+    ),
+  );
+  // What a change of a variant puts in its place may be anything.
+  expect(vague).toEqual(['Alteration.value']);
+});

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { inspectAll } from '../analysis/inspection/inspect';
 import { runBatch } from '../analysis/batch';
-import { compileScenario } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import { blankAttack, blankState, blankUnit } from './blank';
 import { newProject } from './new-project';
 import type { Project } from './project';

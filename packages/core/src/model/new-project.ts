@@ -1,20 +1,8 @@
 /** What a new project begins with: somebody to fight, a ground to fight on, and how well may be played. All of it is plain and can be changed. */
-import { beginningOf } from './beginnings/beginning';
-import { UNIT_BEGINNINGS, beginUnit } from './beginnings/units';
+import { ordinaryOpponent } from './beginnings/opponent';
 import type { Project } from './project';
 import { FORMAT, FORMAT_VERSION } from './project';
-import type { Unit } from './unit';
 import { parseProject } from './validate';
-
-/** Whom a new project has to fight; whom a beginning is measured against where there is nobody on the other side. */
-export function ordinaryOpponent(): Unit {
-  return beginUnit(beginningOf(UNIT_BEGINNINGS, 'ordinary'), {
-    id: 'opponent',
-    name: 'Opponent',
-    role: 'opponent',
-    notes: 'Somebody of ordinary reflexes, to have a fight from the start. Change it, or put your own party in its place.',
-  });
-}
 
 const party = (path: string, op: '×' | '+' | '=', value: number) => ({ scope: 'party', path, op, value });
 

@@ -2,11 +2,13 @@
 import { GOAL_MEASURES } from '../measures/list';
 import { Arena } from './arena';
 import { Encounter } from './encounter';
-import { type Constructor, fieldAt } from './field';
+import { type Constructor } from './field';
+import { fieldAt } from './field-at';
 import type { Report } from './field-relations';
 import { pointerOf, pointerSteps } from './pointer';
 import type { Project } from './project';
 import type { DialScope, Question, QuestionDial, QuestionGoal } from './question';
+import { ENTRY } from './turn';
 import { Tier } from './tier';
 import { Trait } from './trait';
 import { Skill, Style } from './tweak';
@@ -64,7 +66,7 @@ function goalProblems(question: Question, { measure, scope, statistic, low, high
 function dialProblems({ scope, path, op, low, high, to }: QuestionDial, at: string[], report: Report): void {
   const kind = leadsTo(scope, path);
   if (!kind) {
-    report(pointerOf(...at, 'path'), 'reference', path, 'must lead to a number, a word or a yes-or-no');
+    report(pointerOf(...at, 'path'), 'reference', path, 'must lead to a number, a word, a yes-or-no or an entry of a list');
     return;
   }
   if (low !== undefined && high !== undefined && !(low < high))
@@ -73,15 +75,18 @@ function dialProblems({ scope, path, op, low, high, to }: QuestionDial, at: stri
     if (to !== undefined) report(pointerOf(...at, 'to'), 'applies', to, 'does not apply to a number: it is turned between low and high');
     return;
   }
-  if (op === '×') report(pointerOf(...at, 'op'), 'applies', op, 'multiplies a number: this is a word or a yes-or-no');
-  const words = kind.kind === 'yesNo' ? ['yes', 'no'] : kind.words;
-  if (to === undefined) report(pointerOf(...at, 'to'), 'required', to, 'is needed for a word or a yes-or-no');
+  if (op === '×') report(pointerOf(...at, 'op'), 'applies', op, 'multiplies a number: this is a word, a yes-or-no or an entry');
+  const words = kind.kind === 'entry' ? ['no'] : kind.kind === 'yesNo' ? ['yes', 'no'] : kind.words;
+  if (to === undefined)
+    report(pointerOf(...at, 'to'), 'required', to, 'is needed for a word, a yes-or-no or an entry (`no`: it is taken out)');
   else if (!words.includes(to)) report(pointerOf(...at, 'to'), 'word', to, `must be one of ${words.join(', ')}`);
 }
 
 function leadsTo(scope: DialScope, path: string) {
   try {
-    const kind = fieldAt(ROOTS[scope], pointerSteps(path));
+    const steps = pointerSteps(path);
+    const kind = fieldAt(ROOTS[scope], steps);
+    if (fieldAt(ROOTS[scope], steps.slice(0, -1))?.kind === 'list') return ENTRY;
     return kind?.kind === 'number' || kind?.kind === 'word' || kind?.kind === 'yesNo' ? kind : anyNumber(path);
   } catch {
     return undefined; // refused by its own rule already

@@ -42,7 +42,7 @@ const NAMED = ['unit', 'role', 'encounter', 'arena', 'trait', 'tier', 'skill', '
 /** What is asked about what is gone goes with it. */
 const takes = (to: Reference['to']): Reference => ({ to, gone: 'takes' });
 
-@About('A number, a word or a yes-or-no that a question turns, and how far.')
+@About('A number, a word, a yes-or-no or an entry of a list that a question turns, and how far.')
 export class QuestionDial {
   @OneOf(DIAL_SCOPES, { label: 'Whose' }) scope: DialScope;
   @Optional()
@@ -76,7 +76,9 @@ export class QuestionDial {
   @Optional()
   @Quantity({ label: 'Step', unit: '', min: 1e-6, max: 1e6, about: 'values lie this far from one another; absent: as people write them' })
   step?: number;
-  @Optional() @Text(80, { label: 'Put to', about: 'of a word which one, of a yes-or-no `yes` or `no`' }) to?: string;
+  @Optional()
+  @Text(80, { label: 'Put to', about: 'of a word which one, of a yes-or-no `yes` or `no`, of an entry of a list `no`: it is taken out' })
+  to?: string;
   @YesNo({ label: 'Locked', about: 'looked at, never turned by a search' }) locked = false;
 }
 

@@ -3,12 +3,13 @@
  * out, a document in which it has another id, a part made to fit where it is put.
  */
 import type { Encounter } from './encounter';
-import { type Constructor, type Gone, type RefersTo, type Reference, classFields, fieldAt } from './field';
-import { isDictionary, pointerOf, pointerSteps } from './pointer';
+import { type Constructor, type Gone, type RefersTo, type Reference, classFields } from './field';
+import { fieldAt } from './field-at';
+import { indexInList, isDictionary, pointerOf, pointerSteps, stepInto } from './pointer';
 import { type Collection, COLLECTIONS, Project } from './project';
 import { hasParty } from './planned';
 import { QuestionDial } from './question';
-import { NumberTweak, Tweak } from './tweak';
+import { FieldTweak, Tweak } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
 import { independent, withFittingVariants } from './variant-edit';
@@ -38,7 +39,7 @@ interface Defining {
 }
 
 /** Whatever says by a pointer which number of something it means. */
-const POINTING = new Set<Constructor>([NumberTweak, Tweak, QuestionDial]);
+const POINTING = new Set<Constructor>([FieldTweak, Tweak, QuestionDial]);
 
 /** The lists that define what ids of each kind speak of. */
 const LISTS: Partial<Record<RefersTo, Defining[]>> = {};
@@ -285,7 +286,7 @@ function tweaksOn(project: Project, target: Target): string[][] {
   const inner = pointerOf(list, target.id);
   eachObject(Project, project, [], { project }, (type, object, at, context) => {
     if (!POINTING.has(type)) return;
-    const { path } = object as unknown as NumberTweak;
+    const { path } = object as unknown as FieldTweak;
     if (leadsInto(path, inner) && ownersOf(project, type, object, at, context, target).includes(target.in!)) found.push([...at]);
   });
   return found;
@@ -301,8 +302,8 @@ function ownersOf(project: Project, type: Constructor, object: Plain, at: readon
   }
   if (type === Tweak && scope === 'unit' && of !== undefined) return originalOf(project, of);
   if (type === Tweak && scope === 'encounter' && context.encounter) return [context.encounter.id];
-  if (type === NumberTweak && at[0] === 'variants') return originalOf(project, at[1]);
-  if (type === NumberTweak && context.unit) return [context.unit.id];
+  if (type === FieldTweak && at[0] === 'variants') return originalOf(project, at[1]);
+  if (type === FieldTweak && context.unit) return [context.unit.id];
   const { owner, list } = LISTS[target.kind]![0];
   if ((scope === 'encounter') !== (owner === 'encounters')) return [];
   const owners = project[owner!].filter((one) => itemsIn(one, list).some(({ id }) => id === target.id));
@@ -339,6 +340,31 @@ export function dropPart(unit: Unit, kind: 'attack' | 'state', id: string): void
   const rest = { ...unit, [list]: itemsIn(unit, list).filter((one) => one.id !== id) };
   const dead: Dead = (kinds, named) => kinds.includes(kind) && named === id;
   replace(unit, pruned(Unit, rest as unknown as Plain, [], { project: new Project() }, dead, () => {}).value);
+}
+
+/** Takes an entry of a list out of a unit, and what spoke of it. @param steps to the entry */
+export function dropEntry(unit: Unit, steps: readonly string[]): void {
+  const [list, id] = steps;
+  const kind = (['attack', 'state'] as const).find((one) => steps.length === 2 && LISTS[one]!.some((own) => own.list === list));
+  if (kind) dropPart(unit, kind, id);
+  else cutOut(unit, steps);
+}
+
+/** The same of an entry within anything else of a document. */
+export function withoutEntry(project: Project, steps: readonly string[]): Project {
+  const [collection, owner, list, id] = steps;
+  const defined =
+    steps.length === 4 ? DEFINED.find((kind) => LISTS[kind]!.some((own) => own.owner === collection && own.list === list)) : undefined;
+  if (defined) return without(project, { kind: defined, id, in: owner });
+  const rest = { ...project, [collection]: structuredClone(project[collection as Collection]) };
+  cutOut(rest, steps);
+  return rest;
+}
+
+function cutOut(root: object, steps: readonly string[]): void {
+  const list = steps.slice(0, -1).reduce<unknown>((value, step) => stepInto(value, step), root) as unknown[];
+  const at = Array.isArray(list) ? indexInList(list, steps[steps.length - 1]) : -1;
+  if (at >= 0) list.splice(at, 1);
 }
 
 function replace(object: object, next: object): void {
@@ -382,7 +408,7 @@ export function renamed(project: Project, target: Target, id: string): Project {
   eachObject(Project, copy, [], { project: copy }, (type, object, at, context) => {
     rename(type, object, context, target, id);
     if (POINTING.has(type)) {
-      const tweak = object as unknown as NumberTweak;
+      const tweak = object as unknown as FieldTweak;
       if (
         target.in !== undefined &&
         leadsInto(tweak.path, before) &&

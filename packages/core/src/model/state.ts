@@ -17,7 +17,7 @@ import {
 } from './field';
 import { LIMITS } from './limits';
 import { Targeting } from './targeting';
-import { NumberTweak } from './tweak';
+import { FieldTweak } from './tweak';
 
 /** What a unit does in a state. The first five look to its target. */
 const DOES = {
@@ -207,7 +207,7 @@ export class State {
   )
   onTheWay: 'ignore' | 'clear' | 'engage' = 'engage';
   @YesNo({ label: 'Invulnerable', about: 'nothing hurts it in this state' }) invulnerable = false;
-  @ListOf(() => NumberTweak, 16, { label: 'Tweaks', about: 'on its numbers while it is in this state' }) tweaks: NumberTweak[] = [];
+  @ListOf(() => FieldTweak, 16, { label: 'Tweaks', about: 'on its numbers while it is in this state' }) tweaks: FieldTweak[] = [];
   @Optional() @Group(() => OnEnter, { label: 'On entering' }) onEnter?: OnEnter;
   @Optional()
   @Group(() => Deciding, { label: 'Decides', about: 'ways out are asked at intervals, each time with new chances; absent: at every step' })

@@ -40,8 +40,10 @@ export function between(first: Setting, second: Setting, share: number): Tweak[]
       const near = (share < 0.5 ? (a ?? b) : (b ?? a)) as Tweak;
       if (a && b && a.op !== b.op) return { ...near };
       const { op } = near;
+      // Between two words there is none.
+      if (typeof near.value !== 'number') return { ...near };
       const idle = op === '×' ? 1 : op === '+' ? 0 : near.value;
-      const [low, high] = [a?.value ?? idle, b?.value ?? idle];
+      const [low, high] = [a, b].map((one) => (typeof one?.value === 'number' ? one.value : idle));
       const value = op === '×' && low > 0 && high > 0 ? low ** (1 - share) * high ** share : low + (high - low) * share;
       return { ...near, value: Number(value.toPrecision(4)) };
     });

@@ -1,7 +1,7 @@
 /** Traits: named lists of tweaks that are given to units, and what they come to. */
 import { About, Identifier, ListOf, Name, OneOf, Optional, Quantity, Refers, RefersByName, Text } from './field';
 import { LIMITS } from './limits';
-import { NumberTweak } from './tweak';
+import { FieldTweak } from './tweak';
 
 /** Whose units a trait may be given to. */
 export const TRAIT_SCOPES = { enemies: 'all enemies', party: 'the party', role: 'a role', unit: 'a unit' } as const;
@@ -11,7 +11,7 @@ export class Trait {
   @Identifier() id: string;
   @Name() name: string;
   @Optional() @Text(2000, { label: 'Notes' }) notes?: string;
-  @ListOf(() => NumberTweak, LIMITS.traitTweaks, { label: 'Tweaks', about: 'on whoever has it, in this order' }) tweaks: NumberTweak[] = [];
+  @ListOf(() => FieldTweak, LIMITS.traitTweaks, { label: 'Tweaks', about: 'on whoever has it, in this order' }) tweaks: FieldTweak[] = [];
 }
 
 @About('A trait that the units of a group come with, or a share of them.')
@@ -43,6 +43,6 @@ export function traitsBy({ traits }: { traits: readonly Trait[] }, ids: readonly
 }
 
 /** What traits change, in the order in which they are given. */
-export function tweaksBy(project: { traits: readonly Trait[] }, ids: readonly string[]): NumberTweak[] {
+export function tweaksBy(project: { traits: readonly Trait[] }, ids: readonly string[]): FieldTweak[] {
   return traitsBy(project, ids).flatMap(({ tweaks }) => tweaks);
 }

@@ -1,11 +1,13 @@
 /**
  * A place of the document turned to another value: what a dial does. A turn is written where it would be written by hand, so
- * that whatever comes after it (variants, tiers, skills) follows as it would.
+ * that whatever comes after it (variants, tiers, skills) follows as it would. An entry of a list is a yes-or-no: no takes it out.
  */
 import { editUnit, setAt, setInOrder } from './edit';
-import { fieldAt, type FieldKind, type QuantityInfo } from './field';
+import { type FieldKind, type QuantityInfo } from './field';
+import { fieldAt } from './field-at';
 import { placesAt, pointerOf, pointerSteps, valueAt } from './pointer';
 import { Project } from './project';
+import { dropEntry, withoutEntry } from './references';
 import { writtenUnit } from './effective';
 import { Unit } from './unit';
 import { unitHeads } from './variants';
@@ -32,10 +34,13 @@ export interface Turned {
   unit?: string;
   /** Within the unit, or the document. */
   path: string;
-  field: FieldKind;
+  field: FieldKind | typeof ENTRY;
   before: unknown;
   after: number | string | boolean;
 }
+
+/** An entry of a list, which is there or is not. */
+export const ENTRY = { kind: 'entry' } as const;
 
 /** The places of a turn with what stands there and what is to stand there; none where it leads nowhere, or to what can't be turned. */
 export function placesOfTurn(project: Project, turn: Turn): Turned[] {
@@ -63,6 +68,7 @@ type Root = typeof Project | typeof Unit;
 function turnedAt(root: Root, from: object, place: string[], { op, value }: Turn): Turned[] {
   const path = pointerOf(...place);
   const before = valueAt(from, path);
+  if (isEntry(root, place)) return op === '=' && value === false ? [{ path, field: ENTRY, before: true, after: false }] : [];
   const field = fieldAt(root, place) ?? (typeof before === 'number' ? ANY_NUMBER : undefined);
   if (!field) return [];
   if (field.kind === 'number') {
@@ -72,6 +78,12 @@ function turnedAt(root: Root, from: object, place: string[], { op, value }: Turn
   }
   const fits = (field.kind === 'word' && field.words.includes(String(value))) || (field.kind === 'yesNo' && typeof value === 'boolean');
   return op === '=' && fits ? [{ path, field, before, after: value }] : [];
+}
+
+/** Whether a pointer ends at an entry of a list of objects, within what the document keeps in its own lists. */
+export function isEntry(root: Root, steps: readonly string[]): boolean {
+  const list = fieldAt(root, steps.slice(0, -1));
+  return list?.kind === 'list' && steps.length >= (root === Unit ? 2 : 4);
 }
 
 /** A number as a field takes it. */
@@ -105,16 +117,32 @@ export function turnedProject(project: Project, turns: readonly Turn[]): Project
   for (const [list, own] of ofLists) {
     if (typeof project[list] !== 'object') continue;
     now = { ...now, [list]: structuredClone(now[list]) };
-    for (const turn of own) for (const place of placesWithin(Project, now, pointerSteps(turn.path), turn)) set(now, place);
+    const places = (turn: Turn) => placesWithin(Project, now, pointerSteps(turn.path), turn);
+    for (const turn of own) for (const place of places(turn)) set(now, place);
+    for (const path of entriesOut(own, places)) now = withoutEntry(now, pointerSteps(path));
   }
   for (const [id, own] of ofUnits)
     now = editUnit(now, id, (unit) => {
       for (const { turn, steps } of own) for (const place of placesWithin(Unit, unit, steps, turn)) set(unit, place);
+      const out = entriesOut(own, ({ turn, steps }) => placesWithin(Unit, unit, steps, turn));
+      for (const path of out) dropEntry(unit, pointerSteps(path));
     });
   return now;
 }
 
-function set(root: object, { path, after }: Turned): void {
+/** Entries that turns take out, each once; of a list without ids the last first, so that the others stay where they are. */
+function entriesOut<T>(turns: readonly T[], placesOf: (turn: T) => Turned[]): string[] {
+  const paths = turns.flatMap((turn) => placesOf(turn).flatMap(({ path, field }) => (field === ENTRY ? [path] : [])));
+  const numbers = (path: string) => pointerSteps(path).map(Number);
+  const later = (a: number[], b: number[]) => {
+    const at = a.findIndex((step, i) => step !== b[i] && !(Number.isNaN(step) && Number.isNaN(b[i])));
+    return at < 0 ? b.length - a.length : (b[at] || 0) - (a[at] || 0);
+  };
+  return [...new Set(paths)].sort((a, b) => later(numbers(a), numbers(b)));
+}
+
+function set(root: object, { path, field, after }: Turned): void {
+  if (field === ENTRY) return;
   if (typeof after === 'number') setInOrder(root, path, after);
   else setAt(root, path, after);
 }

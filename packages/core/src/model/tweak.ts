@@ -1,6 +1,7 @@
 import {
   About,
   AnyNumber,
+  AnyValue,
   Identifier,
   ListOf,
   Name,
@@ -19,15 +20,17 @@ export const TWEAK_SCOPES = ['enemies', 'party', 'role', 'unit', 'encounter'] as
 export const TWEAK_OPERATIONS = ['×', '+', '='] as const;
 export type TweakOperation = (typeof TWEAK_OPERATIONS)[number];
 
-@About('One change to one number of a unit (or encounter) that is known from where the change is written.')
-export class NumberTweak {
+export type TweakValue = number | string | boolean;
+
+@About('One change to one number, word or yes-or-no of a unit (or encounter) that is known from where the change is written.')
+export class FieldTweak {
   @Pointer('/health/max', {
-    label: 'number',
+    label: 'what',
     about: 'JSON Pointer (RFC 6901) within the unit or encounter; a step into a list is an item’s id, or `*` for each item',
   })
   path: string;
-  @OneOf(asTheyAre(TWEAK_OPERATIONS), { label: 'operation' }) op: TweakOperation;
-  @AnyNumber({ label: 'value' }) value: number;
+  @OneOf(asTheyAre(TWEAK_OPERATIONS), { label: 'operation', fixed: true }) op: TweakOperation;
+  @AnyValue({ label: 'value', about: 'a word or a yes-or-no is set, with =' }) value: TweakValue;
   @Optional() @AnyNumber({ label: 'min', about: 'the result is kept at or above this' }) min?: number;
   @Optional() @AnyNumber({ label: 'max', about: 'the result is kept at or below this' }) max?: number;
   @Optional()
@@ -36,7 +39,7 @@ export class NumberTweak {
 }
 
 @About('The same, saying whose number it is. Tiers, skills, styles, dials and edits through the lens are lists of these.')
-export class Tweak extends NumberTweak {
+export class Tweak extends FieldTweak {
   @OneOf(asTheyAre(TWEAK_SCOPES), {
     label: 'whose',
     about: 'whose number: all enemies, the party, every unit of a role, one unit, or the encounter',

@@ -2,13 +2,13 @@
 import type { Attack } from './attack';
 import { conditionProblems } from './condition-relations';
 import { traitsOf } from './delivery';
-import { quantityAt } from './field';
+import { changeableAt, fieldAt, fitsField } from './field-at';
 import { type Report, fieldProblems } from './field-relations';
 import { pointerOf, pointerSteps } from './pointer';
 import type { Problem } from './problem';
 import type { Project } from './project';
 import { type State, keepsBand } from './state';
-import type { NumberTweak } from './tweak';
+import type { FieldTweak } from './tweak';
 import { Unit } from './unit';
 
 /** All that can be wrong with one unit. @param at the steps that lead to it in its document */
@@ -54,17 +54,46 @@ export function orderProblems(unit: Unit, at: string[]): Problem[] {
   return problems;
 }
 
-/** Each tweak leads to a number of the class. */
-export function tweakPaths(root: new () => object, tweaks: readonly NumberTweak[], report: Report, ...at: string[]): void {
+/** Each tweak leads to a number of the class, or sets one of its words or yes-or-nos. */
+export function tweakPaths(root: new () => object, tweaks: readonly FieldTweak[], report: Report, ...at: string[]): void {
   tweaks.forEach((tweak, i) => {
     const here = pointerOf(...at, i);
-    if (!quantityAt(root, stepsOf(tweak.path))) {
-      report(`${here}/path`, 'reference', tweak.path, `must lead to a number of the unit or encounter`);
-    }
+    tweakProblems(root, tweak, here, report);
     if (tweak.min !== undefined && tweak.max !== undefined && tweak.min > tweak.max) {
       report(`${here}/min`, 'order', tweak.min, `must be at most ${tweak.max}`);
     }
   });
+}
+
+function tweakProblems(root: new () => object, tweak: FieldTweak, here: string, report: Report): void {
+  const { path, op, value } = tweak;
+  const field = changeableAt(root, stepsOf(path));
+  if (!field) {
+    const word = /^(word|yesNo)$/.test(fieldAt(root, stepsOf(path))?.kind ?? '');
+    report(
+      `${here}/path`,
+      word ? 'applies' : 'reference',
+      path,
+      word
+        ? 'must not be a word that other fields hang on, or that no fight reads: change it in the unit, or in a variant'
+        : 'must lead to a number, a word or a yes-or-no of the unit or encounter',
+    );
+    return;
+  }
+  if (field.kind === 'number') {
+    if (typeof value !== 'number') report(`${here}/value`, 'number', value, 'must be a number: this changes one');
+    return;
+  }
+  if (op !== '=') report(`${here}/op`, 'applies', op, 'must be =: a word or a yes-or-no is set');
+  if (!fitsField(field, value))
+    report(
+      `${here}/value`,
+      field.kind === 'word' ? 'word' : 'yesNo',
+      value,
+      field.kind === 'word' ? `must be one of ${field.words.join(', ')}` : 'must be true or false',
+    );
+  for (const limit of ['min', 'max', 'round'] as const)
+    if (tweak[limit] !== undefined) report(`${here}/${limit}`, 'applies', tweak[limit], 'does not apply to a word or a yes-or-no');
 }
 
 function stepsOf(path: string): string[] {

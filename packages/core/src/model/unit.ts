@@ -222,10 +222,10 @@ export class Choice {
 export class Unit {
   @Identifier() id: string;
   @Name() name: string;
-  @OneOf({ enemy: 'enemy', party: 'party' }, { label: 'Side', about: 'the list it is kept in' }) side: 'enemy' | 'party';
+  @OneOf({ enemy: 'enemy', party: 'party' }, { label: 'Side', about: 'the list it is kept in', fixed: true }) side: 'enemy' | 'party';
   @Text(40, { label: 'Role', about: 'tweaks, targeting and goals may speak of all of a role' }) role = '';
-  @OneOf(asTheyAre(GLYPHS), { label: 'Sign', about: 'it is drawn with' }) glyph: (typeof GLYPHS)[number] = 'block';
-  @OneOf(asTheyAre(COLOURS), { label: 'Colour', about: 'it is drawn in' }) colour: (typeof COLOURS)[number] = 'ink';
+  @OneOf(asTheyAre(GLYPHS), { label: 'Sign', about: 'it is drawn with', fixed: true }) glyph: (typeof GLYPHS)[number] = 'block';
+  @OneOf(asTheyAre(COLOURS), { label: 'Colour', about: 'it is drawn in', fixed: true }) colour: (typeof COLOURS)[number] = 'ink';
   @Optional() @Text(8000, { label: 'Notes' }) notes?: string;
   @RefersToSome({ to: ['trait'] }, LIMITS.given, { label: 'Traits', about: 'laid over its numbers, before any tier' }) traits: string[] =
     [];

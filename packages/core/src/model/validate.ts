@@ -107,6 +107,7 @@ const RULES: Record<string, string> = {
   isGroup: 'object',
   nestedValidation: 'object',
   isBoolean: 'yesNo',
+  isValue: 'value',
   arrayMaxSize: 'limit',
   arrayMinSize: 'limit',
 };

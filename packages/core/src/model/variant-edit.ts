@@ -1,10 +1,10 @@
 /** How a linked variant is edited: whatever it should come to is written as what differs from its base. */
 import { tweakedUnit, writtenUnit } from './effective';
-import { quantityAt } from './field';
+import { quantityAt } from './field-at';
 import { type PatchOperation, PatchError, applyPatch, difference } from './patch';
 import { placesAt, pointerOf, pointerSteps, valueAt } from './pointer';
 import type { Project } from './project';
-import type { NumberTweak } from './tweak';
+import type { FieldTweak } from './tweak';
 import { Unit } from './unit';
 import type { Alteration, Variant } from './variant';
 import { alter } from './variants';
@@ -40,7 +40,7 @@ function alterationOf(operation: PatchOperation): Alteration {
 }
 
 /** A tweak on one number stays where the tweaks together give what is wanted there; one on many where one of them is. */
-function stillWanted(altered: Unit, tweaks: readonly NumberTweak[], tweak: NumberTweak, wanted: Unit): boolean {
+function stillWanted(altered: Unit, tweaks: readonly FieldTweak[], tweak: FieldTweak, wanted: Unit): boolean {
   const result = tweakedUnit(altered, tweaks);
   return placesAt(altered, pointerSteps(tweak.path)).some((place) => {
     const pointer = pointerOf(...place);
@@ -48,7 +48,7 @@ function stillWanted(altered: Unit, tweaks: readonly NumberTweak[], tweak: Numbe
   });
 }
 
-function setters(from: Unit, wanted: Unit): NumberTweak[] {
+function setters(from: Unit, wanted: Unit): FieldTweak[] {
   return difference(from, wanted).flatMap(({ op, path }) => {
     const value = valueAt(wanted, path);
     return op === 'replace' && typeof value === 'number' ? [{ path, op: '=' as const, value }] : [];

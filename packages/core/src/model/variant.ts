@@ -1,7 +1,7 @@
 /** Linked variants: a unit that follows another except where it says otherwise. */
 import { About, Anything, Identifier, ListOf, Name, OneOf, Optional, Pointer, Refers, Text, asTheyAre } from './field';
 import { LIMITS } from './limits';
-import { NumberTweak } from './tweak';
+import { FieldTweak } from './tweak';
 import { COLOURS, GLYPHS, type Unit } from './unit';
 
 @About('One JSON Patch operation (RFC 6902) on the base: lists are stepped through by id.')
@@ -23,5 +23,5 @@ export class Variant {
   @Optional() @Text(8000, { label: 'Notes' }) notes?: string;
   @ListOf(() => Alteration, LIMITS.tweaks, { label: 'changes', about: 'that are not numbers: applied before the tweaks' })
   changes: Alteration[] = [];
-  @ListOf(() => NumberTweak, LIMITS.tweaks, { label: 'tweaks' }) tweaks: NumberTweak[] = [];
+  @ListOf(() => FieldTweak, LIMITS.tweaks, { label: 'tweaks' }) tweaks: FieldTweak[] = [];
 }

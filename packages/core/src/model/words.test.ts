@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
 import { Attack } from './attack';
-import { classFields, fieldAt } from './field';
+import { classFields } from './field';
+import { fieldAt } from './field-at';
 import { editUnit } from './edit';
 import { Project } from './project';
 import { Unit } from './unit';

@@ -2,14 +2,15 @@
 import { Arena } from './arena';
 import { type Condition, conditionSentence } from './condition';
 import { Encounter } from './encounter';
-import { type Constructor, type FieldKind, classFields, fieldAt } from './field';
+import { type Constructor, type FieldKind, classFields } from './field';
+import { fieldAt } from './field-at';
 import { numberWords } from './number-words';
 import { type PatchOperation, difference } from './patch';
 import { pointerSteps, stepInto } from './pointer';
 import { type Collection, Project } from './project';
 import { Tier } from './tier';
 import { Trait } from './trait';
-import { Skill, Style } from './tweak';
+import { type FieldTweak, Skill, Style } from './tweak';
 import { Unit } from './unit';
 import { Variant } from './variant';
 import { itemStep } from './walk';
@@ -35,6 +36,12 @@ export function placeName(path: string, root: Constructor = Unit): string {
   const within = group.length && group[group.length - 1] !== label.toLowerCase() ? ` (${group.join(' ')})` : '';
   const list = steps.lastIndexOf('*') > 0 ? ` of all ${steps[steps.lastIndexOf('*') - 1]}` : '';
   return `${label}${list}${within}`;
+}
+
+/** "Health of all attacks × 1.25", "Tracking of all attacks = fixed": what a tweak does. */
+export function tweakWords(root: Constructor, { path, op, value }: FieldTweak): string {
+  const amount = typeof value === 'number' ? numberWords(value) : valueWords(root, pointerSteps(path), value);
+  return `${placeName(path, root)} ${op} ${amount}`;
 }
 
 /** What the words of a field are called, in the order of the model. */
@@ -137,7 +144,7 @@ function within(type: Constructor, before: object, after: object, steps: string[
 }
 
 /** What an item of the list at a pointer is called: its name, or what its list says, or its id. */
-function itemName(list: readonly string[], item: object): string | undefined {
+export function itemName(list: readonly string[], item: object): string | undefined {
   const type = parentOf(Project, list);
   const called = type && classFields(type)?.said.get(list[list.length - 1])?.called;
   const { name, id } = item as { name?: string; id?: string };

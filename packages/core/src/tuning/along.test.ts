@@ -1,8 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
-import { compileScenario, type Scenario } from '../analysis/scenario';
+import type { Scenario } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import { alongPoint, crossingsOf, gridOf, pointsBetween } from './along';
-import { type Dial, dialFor, dialValue, dialWords, nudged, numbersOf, standsAt, stepped } from './dial';
+import { type Dial, dialFor, nudged, standsAt, stepped } from './dial';
+import { dialValue, dialWords } from './dial-words';
+import { numbersOf } from './dials-of-fight';
 import { lookAt } from './goal';
 import { movesOf, nudges, byStrength, turnedCell } from './moves';
 

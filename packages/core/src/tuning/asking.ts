@@ -7,7 +7,8 @@
 import { Runner } from '../engine/run';
 import { rowOf } from '../measures/row';
 import { sampleOf } from '../measures/sample';
-import { type Scenario, compileScenario } from '../analysis/scenario';
+import type { Scenario } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import type { Project } from '../model/project';
 
 /** A fight from a seed on. */

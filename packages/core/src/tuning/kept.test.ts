@@ -1,12 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileScenario, scenarioKey } from '../analysis/scenario';
+import { scenarioKey } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import type { Project } from '../model/project';
 import type { Question, QuestionDial } from '../model/question';
 import { type InvalidDocument } from '../model/problem';
 import { parseProject } from '../model/validate';
 import { demoProject } from '../testing/demo';
 import { NoGoal, dialOfText, dialText, goalOfText, goalText } from './asked-text';
-import { type Dial, dialFor, dialWords, kindsOfNumbers, nudged, numbersOf, wordDial, wordsOf, writtenAt } from './dial';
+import { type Dial, dialFor, nudged, wordDial, writtenAt } from './dial';
+import { dialWords } from './dial-words';
+import { kindsOfNumbers, numbersOf, wordsOf } from './dials-of-fight';
 import { cellsOfQuestion, dialOfKept, keptDial, keptGoal, objectivesOf } from './kept';
 
 const project = demoProject();

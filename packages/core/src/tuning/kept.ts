@@ -1,4 +1,5 @@
 /** Questions that a project keeps, as what is asked: fights, what is wanted of them, dials; and back. */
+import { LIMITS } from '../model/limits';
 import { type GoalSubject } from '../measures/measure';
 import { columnOf, GOAL_MEASURES, type BandMeasure } from '../measures/list';
 import type { Between } from '../measures/enough';
@@ -42,13 +43,10 @@ const USUAL: Record<Scenario['kind'], readonly BandMeasure[]> = {
 };
 const USUAL_COUNT = 4;
 
-/** Goals of a question, and of the brief, that are asked of at once. */
-export const MOST_GOALS = 12;
-
 /** What a question wants of one of its fights; of none of its own what the brief wants, and what is usually looked at beside it. */
 export function objectivesOf(project: Project, cell: Scenario, goals: readonly QuestionGoal[] = []): Objective[] {
-  if (goals.length) return goals.slice(0, MOST_GOALS).map((goal) => objectiveOf(cell, goal));
-  const own = goalsOfFight(project, cell).slice(0, MOST_GOALS).map(aimOf);
+  if (goals.length) return goals.slice(0, LIMITS.questionGoals).map((goal) => objectiveOf(cell, goal));
+  const own = goalsOfFight(project, cell).slice(0, LIMITS.questionGoals).map(aimOf);
   const usual = USUAL[cell.kind].filter((measure) => !own.some((goal) => goal.measure === measure)).map((measure) => lookAt(cell, measure));
   return own.length >= USUAL_COUNT ? own : [...own, ...usual.slice(0, USUAL_COUNT - own.length)];
 }

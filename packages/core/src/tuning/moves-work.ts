@@ -1,9 +1,11 @@
 /** What moves it, as work in steps: of dials that are given, or of the strongest of all, found by a screening and measured by paired runs. */
-import { type Scenario, compileScenario, scenarioKey } from '../analysis/scenario';
+import { type Scenario, scenarioKey } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import type { Ran } from '../analysis/effect';
 import type { Project } from '../model/project';
 import { type AskedFight, type AskedRuns, type Asking, type WorkStep, thereOf } from './asking';
-import { type Dial, numbersOf } from './dial';
+import type { Dial } from './dial';
+import { numbersOf } from './dials-of-fight';
 import { type Objective, cellsOf } from './goal';
 import { type Moves, byStrength, cellsOfMoves, movesOf, nudges } from './moves';
 import { PAIRED, type Together, cellsOfPairs, pairsOf, togetherOf } from './pairs';

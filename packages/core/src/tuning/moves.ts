@@ -2,20 +2,9 @@
 import type { Project } from '../model/project';
 import { type Scenario, scenarioKey } from '../analysis/scenario';
 import type { Turn } from '../model/turn';
-import { type Dial, nudged, turnTo, writtenAt } from './dial';
+import { type Dial, type Nudge, nudged, turnTo, writtenAt } from './dial';
 import { type PairedEffect, type Ran, effectOf } from '../analysis/effect';
 import { type Objective, cellsOf } from './goal';
-
-/** A dial as it stands and as it is turned to see what it moves. */
-export interface Nudge {
-  dial: Dial;
-  from: Turn['value'];
-  to: Turn['value'];
-}
-
-/** Of a number: it has values between. */
-export const isOfNumber = <N extends Nudge>(one: N): one is N & { from: number; to: number } =>
-  typeof one.from === 'number' && typeof one.to === 'number';
 
 /** What dials can be turned, and what can't: it leads nowhere, or has nowhere to go. */
 export function nudges(project: Project, dials: readonly Dial[]): { turned: Nudge[]; stuck: Dial[] } {

@@ -2,7 +2,8 @@
 import type { Scenario } from '../analysis/scenario';
 import { type PairedEffect, type Ran, interactionOf, isSeen } from '../analysis/effect';
 import { type Objective, cellsOf } from './goal';
-import { type Nudge, turnedCell } from './moves';
+import type { Nudge } from './dial';
+import { turnedCell } from './moves';
 
 /** Numbers of a table whose pairs are asked about at once: six pairs. */
 export const PAIRED = 4;

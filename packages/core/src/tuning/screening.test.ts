@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { draw } from '../engine/time/chance';
-import { compileScenario, type Scenario } from '../analysis/scenario';
+import type { Scenario } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import { Batch } from '../analysis/batch';
 import { sampleOf } from '../measures/sample';
 import { demoProject } from '../testing/demo';
-import { numbersOf } from './dial';
+import { numbersOf } from './dials-of-fight';
 import { lookAt } from './goal';
 import { least } from './regression';
 import { type Screened, Screening, coins, designFor, ofBoth, pairsOfDesign, runsOfScreening, secondDesign } from './screening';

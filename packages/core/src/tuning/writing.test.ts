@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileScenario, type Scenario } from '../analysis/scenario';
+import type { Scenario } from '../analysis/scenario';
+import { compileScenario } from '../analysis/compile-scenario';
 import { Runner } from '../engine/run';
 import type { Project } from '../model/project';
 import type { Turn } from '../model/turn';
@@ -13,6 +14,9 @@ const shift: Scenario = { kind: 'encounter', id: 'evening-shift', ...lens };
 const clipper: Turn = { path: '/units/clipper/health/max', op: '=', value: 30 };
 const delay: Turn = { path: '/encounters/evening-shift/waves/three/delay', op: '=', value: 9.5 };
 const swarm: Turn = { path: '/units/*/attacks/*/beat/cooldown', role: 'swarm', op: '×', value: 1.3 };
+
+const running: Turn = { path: '/units/clipper/states/rush/pace', op: '=', value: 'walk' };
+const held: Turn = { path: '/encounters/evening-shift/waves/three/holdsBack', op: '=', value: true };
 
 const digest = (of: Project, scenario: Scenario, seed = 3) => new Runner(compileScenario(of, scenario)).run(seed).digest;
 const written = (turns: Turn[], into: Parameters<typeof writtenInto>[2]) => {
@@ -31,6 +35,8 @@ describe('a point is written', () => {
     ['health of one', [clipper]],
     ['a delay', [delay]],
     ['a factor of a kind', [swarm]],
+    ['a word', [running]],
+    ['a yes-or-no of an encounter', [held]],
     ['all of them', [clipper, delay, swarm]],
   ])('%s at a tier: the fight there is the one that was tried, every other tier is as it was', (_, turns) => {
     const tried = digest(project, { ...shift, turned: turns });
@@ -80,10 +86,12 @@ describe('a point is written', () => {
     const width: Turn = { path: `/arenas/${project.arenas[0].id}/width`, op: '=', value: 60 };
     const trait = { kind: 'trait', trait: project.traits[0].id } as const;
     const tier = { kind: 'tier', tier: 'bloom' } as const;
-    expect(refusal([word], tier)).toMatch(/numbers alone/);
+    const entry: Turn = { path: '/units/clipper/attacks/bite', op: '=', value: false };
+    expect(refusal([word], tier)).toMatch(/^delivery is a word that other fields hang on/);
+    expect(refusal([entry], tier)).toMatch(/^an entry of a list/);
     expect(refusal([width], tier)).toMatch(/units and encounters/);
-    expect(refusal([delay], trait)).toMatch(/numbers of units/);
-    expect(refusal([word], trait)).toMatch(/numbers alone/);
+    expect(refusal([delay], trait)).toMatch(/a trait changes units/);
+    expect(refusal([word], trait)).toMatch(/^delivery is a word/);
     expect(refusal([{ ...clipper, path: '/units/nobody/health/max' }], tier)).toMatch(/leads nowhere/);
   });
 });

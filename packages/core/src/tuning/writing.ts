@@ -4,8 +4,12 @@ import { pointerOf, pointerSteps, placesAt, valueAt } from '../model/pointer';
 import { idFor, nameFor } from '../model/new-ids';
 import { type Project, takenIds } from '../model/project';
 import type { Tier } from '../model/tier';
-import { type Turn, placesOfTurn, turnedProject } from '../model/turn';
-import type { NumberTweak, Tweak } from '../model/tweak';
+import { ENTRY, type Turn, type Turned, placesOfTurn, turnedProject } from '../model/turn';
+import type { FieldTweak, Tweak, TweakValue } from '../model/tweak';
+import { Encounter } from '../model/encounter';
+import { changeableAt } from '../model/field-at';
+import { Unit } from '../model/unit';
+import { fieldLabel } from '../model/words';
 import { unitHeads } from '../model/variants';
 
 export type Into =
@@ -62,9 +66,9 @@ function atTier(project: Project, turns: readonly Turn[], tier: string, lens: Le
   for (const turn of turns) {
     const places = placesOfTurn(project, turn);
     if (!places.length) return { cannot: `${turn.path} leads nowhere` };
-    if (places.some(({ before }) => typeof before !== 'number')) return { cannot: 'a tier changes numbers alone, no words' };
     const [list] = pointerSteps(turn.path);
-    if (list !== 'units' && list !== 'encounters') return { cannot: 'a tier changes numbers of units and encounters' };
+    if (list !== 'units' && list !== 'encounters') return { cannot: 'a tier changes units and encounters' };
+    if (fixedWord(turn, places)) return { cannot: fixedWord(turn, places)! };
     const tweaks = list === 'units' ? unitTweaks(now, wanted, turn, at) : encounterTweaks(project, wanted, turn, at);
     now = withTweaks(now, tier, tweaks);
   }
@@ -96,8 +100,9 @@ function unitTweaks(project: Project, wanted: Project, turn: Turn, at: Lens): Tw
     return placesAt(writtenUnit(project, id), pointerSteps(path)).flatMap((place): Tweak[] => {
       const own = pointerOf(...place);
       const [was, is] = [valueAt(unit, own), valueAt(after, own)];
-      if (typeof was !== 'number' || typeof is !== 'number' || same9(was, is)) return [];
       const whose = { scope: 'unit' as const, of: id, path: own };
+      if (isWord(is)) return was === is ? [] : [{ ...whose, op: '=', value: is }];
+      if (typeof was !== 'number' || typeof is !== 'number' || same9(was, is)) return [];
       const comes = (tweak: Tweak) => valueAt(effectiveUnit(withTweaks(project, at.tier!, [tweak]), id, at).unit, own);
       const set: Tweak = { ...whose, op: '=', value: is };
       const tried = was === 0 ? [set] : [...factors(is / was).map((value): Tweak => ({ ...whose, op: '×', value })), set];
@@ -131,8 +136,19 @@ function encounterTweaks(project: Project, wanted: Project, turn: Turn, at: Lens
     within,
   ).map((place) => {
     const path = pointerOf(...place);
-    return { scope: 'encounter', path, op: '=', value: Number(valueAt(after, path)) };
+    return { scope: 'encounter', path, op: '=', value: valueAt(after, path) as TweakValue };
   });
+}
+
+const isWord = (value: unknown): value is string | boolean => typeof value === 'string' || typeof value === 'boolean';
+
+/** Why a word can't be set by a tweak; undefined: it can. */
+function fixedWord({ path }: Turn, places: readonly Turned[]): string | undefined {
+  const [list, ...steps] = pointerSteps(path);
+  const root = list === 'units' ? Unit : Encounter;
+  if (places.some(({ field }) => field === ENTRY)) return 'an entry of a list can be taken out as it is written alone';
+  if (places.every(({ before }) => !isWord(before)) || changeableAt(root, steps.slice(1))) return undefined;
+  return `${fieldLabel(root, steps.slice(1)).toLowerCase()} is a word that other fields hang on: it can be written as it is alone`;
 }
 
 const same9 = (a: number, b: number) => Math.abs(a - b) <= SAME * Math.max(1, Math.abs(a), Math.abs(b));
@@ -156,15 +172,19 @@ function alike(a: unknown, b: unknown): boolean {
 
 /** On whoever has the trait: by a factor, where something is written; of what is 0, and of a kind of numbers, as it was turned. */
 function inTrait(project: Project, turns: readonly Turn[], trait: string): Written {
-  const tweaks: NumberTweak[] = [];
+  const tweaks: FieldTweak[] = [];
   for (const turn of turns) {
     const [list, , ...within] = pointerSteps(turn.path);
     const places = placesOfTurn(project, turn);
-    if (list !== 'units') return { cannot: 'a trait changes numbers of units' };
-    if (!places.length || places.some(({ before }) => typeof before !== 'number'))
-      return { cannot: 'a trait changes numbers alone, no words' };
-    const { before, after } = places[0] as unknown as { before: number; after: number };
+    if (list !== 'units') return { cannot: 'a trait changes units' };
+    if (!places.length) return { cannot: `${turn.path} leads nowhere` };
+    if (fixedWord(turn, places)) return { cannot: fixedWord(turn, places)! };
     const path = pointerOf(...within);
+    if (typeof turn.value !== 'number') {
+      tweaks.push({ path, op: '=', value: turn.value });
+      continue;
+    }
+    const { before, after } = places[0] as unknown as { before: number; after: number };
     const factor = turn.op === '×' ? Number(turn.value) : before === 0 ? undefined : Number((after / before).toPrecision(12));
     tweaks.push(factor === undefined ? { path, op: '=', value: after } : { path, op: '×', value: factor });
   }

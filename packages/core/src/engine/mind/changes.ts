@@ -1,7 +1,7 @@
 /** What a state's tweaks and boosts make of a unit while they last: its row is made anew and put in the place of the old. */
 import { tweakedUnit } from '../../model/effective';
 import type { CompiledBoost } from '../../model/effects/effect';
-import type { NumberTweak } from '../../model/tweak';
+import type { FieldTweak } from '../../model/tweak';
 import { compileUnit, contextIn } from '../compile-unit';
 import type { Fight } from '../fight';
 import { setEnergy, setHealth, setShield } from '../harm/vitals';
@@ -76,7 +76,7 @@ function rowOf(fight: Fight, unit: number, plain: CompiledUnit): CompiledUnit {
   if (known) return known;
   const boosts = ills.filter(({ what }) => what === ILL.boost).map(({ value }) => boostOf(fight, value));
   const tweaksOf = (early: boolean) => boosts.filter((boost) => (boost.early ?? false) === early).flatMap((boost) => boost.tweaks);
-  const all: NumberTweak[] = [...tweaksOf(true), ...plain.grown, ...tweaks, ...tweaksOf(false)];
+  const all: FieldTweak[] = [...tweaksOf(true), ...plain.grown, ...tweaks, ...tweaksOf(false)];
   const row = compileUnit(tweakedUnit(plain.source, all), contextIn(fight.compiled));
   if (fight.changed.size >= MOST_ROWS) fight.changed.clear();
   fight.changed.set(key, row);

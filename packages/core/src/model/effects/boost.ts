@@ -1,11 +1,11 @@
 import { About, ListOf } from '../field';
 import { numberWords as n } from '../number-words';
-import { NumberTweak } from '../tweak';
+import { FieldTweak } from '../tweak';
 import { brief, effect, seconds } from './parts';
 
 @About('Tweaks on whoever is struck or helped, for a time; the same boost again moves its end.')
 export class Boost {
-  @ListOf(() => NumberTweak, 16, { label: 'Tweaks' }) tweaks: NumberTweak[] = [];
+  @ListOf(() => FieldTweak, 16, { label: 'Tweaks' }) tweaks: FieldTweak[] = [];
   @seconds('For', 'how long it lasts; 0: to the end') for = 5;
 }
 

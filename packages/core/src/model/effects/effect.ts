@@ -4,7 +4,7 @@
  * traces, the engine and the generators of tests read that list.
  */
 import type { EVENT } from '../../record/log';
-import type { NumberTweak } from '../tweak';
+import type { FieldTweak } from '../tweak';
 
 /** Whoever is struck or helped, and what can be done to it. Carried out by the engine; durations in µs. */
 export interface Struck {
@@ -28,7 +28,7 @@ export interface Struck {
 export interface CompiledBoost {
   /** Place in the names' boosts. */
   id: number;
-  tweaks: NumberTweak[];
+  tweaks: FieldTweak[];
   /** Comes of a trait: laid over before growth, state and other boosts. */
   early?: boolean;
   /** µs; 0: to the end */

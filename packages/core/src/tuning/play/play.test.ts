@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { compileScenario, type Scenario } from '../../analysis/scenario';
+import type { Scenario } from '../../analysis/scenario';
+import { compileScenario } from '../../analysis/compile-scenario';
 import { acceptanceOf, causeOf } from '../../analysis/warning';
 import type { Project } from '../../model/project';
 import { parseProject } from '../../model/validate';

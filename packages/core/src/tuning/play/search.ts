@@ -10,7 +10,8 @@
  */
 import { draw } from '../../engine/time/chance';
 import { type PairedEffect, effectOf } from '../../analysis/effect';
-import { type Scenario, compileScenario } from '../../analysis/scenario';
+import type { Scenario } from '../../analysis/scenario';
+import { compileScenario } from '../../analysis/compile-scenario';
 import { type Estimate, estimate } from '../../measures/verdict';
 import type { Project } from '../../model/project';
 import type { Turn } from '../../model/turn';
