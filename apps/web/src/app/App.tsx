@@ -2,23 +2,23 @@ import type { Project } from '@insidia/core';
 import { Suspense, useCallback, useEffect, useMemo, useRef } from 'react';
 import { Navigate, Outlet, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { useStore } from 'react-redux';
-import { turnSearch } from '../features/tune/address';
 import { Turning } from '../fields/turning';
 import { UnitsPage } from '../features/enemies/UnitsPage';
 import { Guard } from '../parts/guarded';
+import { fetchFailed, useFetched } from '../store/fetched';
 import { openProject } from '../store/saving';
 import { batchesRefused, readAgain } from '../server/batches';
 import { type AppStore, useAppDispatch, useAppSelector } from '../store/store';
 import { prepareReadouts } from '../readout/useReadout';
 import { useProgress } from '../server/useProgress';
 import { useInspection } from '../warnings/useWarnings';
-import { FirstSteps } from './FirstSteps';
-import { fetchLater, later, whenIdle } from '../parts/later';
+import { fetchLater, later, laterWithin, whenIdle } from '../parts/later';
 import { Through } from './Through';
 import { TopBar } from './TopBar';
 import { useView } from './view';
 
 // Not needed for the first view: fetched when nothing else is to be done, or when they are opened.
+const FirstSteps = laterWithin(async () => (await import('./FirstSteps')).FirstSteps);
 const ProjectsPage = later(async () => (await import('../features/projects/ProjectsPage')).ProjectsPage);
 const TablePage = later(async () => (await import('../features/table/TablePage')).TablePage);
 const ArenasPage = later(async () => (await import('../features/arenas/ArenasPage')).ArenasPage);
@@ -95,9 +95,15 @@ function Opened({ project: document }: { project: Project }) {
   useProgress(document.id);
   useEffect(fetchLater, []);
   const navigate = useNavigate();
+  const fetched = useFetched();
   const turn = useCallback(
-    (pointer: string) => void navigate({ pathname: `/projects/${document.id}/tune`, search: turnSearch(document, pointer, lens) }),
-    [document, lens, navigate],
+    (pointer: string) =>
+      fetched(
+        'Tune',
+        () => import('../features/tune/address'),
+        ({ turnSearch }) => void navigate({ pathname: `/projects/${document.id}/tune`, search: turnSearch(document, pointer, lens) }),
+      ),
+    [document, fetched, lens, navigate],
   );
   const opened = useRef(document);
   useEffect(() => whenIdle(() => prepareReadouts(opened.current)), []);
@@ -123,16 +129,19 @@ function Opened({ project: document }: { project: Project }) {
   );
 }
 
-/** Why runs that were asked for are not run: whichever view asked. */
+/** Why what was asked for was not done, whichever view asked: runs, or a part of the program that could not be fetched. */
 function Refusal() {
   const dispatch = useAppDispatch();
   const refused = useAppSelector((state) => state.batches.refused);
-  if (!refused) return null;
+  const failed = useAppSelector((state) => state.fetched.failed);
+  if (refused === null && failed === null) return null;
   return (
     <div role="alert" className="fixed bottom-4 right-4 z-40 max-w-[460px] border border-warn bg-sheet p-3 text-table shadow">
-      <p className="font-semibold text-warn">Not run</p>
-      <p className="mt-1">{refused}</p>
-      <button type="button" className="btn mt-2" onClick={() => dispatch(batchesRefused(null))}>
+      <p className="font-semibold text-warn">
+        {refused === null ? `${failed?.what} could not be fetched: when it is next wanted it is tried again` : 'Not run'}
+      </p>
+      <p className="mt-1">{refused ?? failed?.why}</p>
+      <button type="button" className="btn mt-2" onClick={() => dispatch(refused === null ? fetchFailed(null) : batchesRefused(null))}>
         Close
       </button>
     </div>

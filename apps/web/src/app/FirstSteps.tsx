@@ -3,40 +3,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { useAppSelector } from '../store/store';
 import { type Seen, firstSteps, isBeginning } from './firstSteps';
+import { KEPT, type Kept, keepSteps, keptSteps } from './keptSteps';
 import { sharedSearch } from './sections';
-
-interface Kept {
-  begun: boolean;
-  over: boolean;
-  seen: Seen[];
-}
-
-const keyOf = (project: string) => `insidia first steps ${project}`;
-
-/** As long as the page is open, where the browser keeps nothing. */
-const memory = new Map<string, Kept>();
-
-/** What this browser remembers of a project's first steps. */
-export function keptSteps(project: string): Kept {
-  const none: Kept = { begun: false, over: false, seen: [] };
-  try {
-    return memory.get(project) ?? { ...none, ...(JSON.parse(localStorage.getItem(keyOf(project)) ?? '{}') as Partial<Kept>) };
-  } catch {
-    return none;
-  }
-}
-
-const KEPT = 'first-steps';
-
-export function keepSteps(project: string, kept: Kept): void {
-  memory.set(project, kept);
-  try {
-    localStorage.setItem(keyOf(project), JSON.stringify(kept));
-  } catch {
-    // A full or closed store: it is remembered until the page is left.
-  }
-  dispatchEvent(new Event(KEPT));
-}
 
 /** A line of six steps under the top bar of a project that has just begun: each is done by doing it, and it can be put away. */
 export function FirstSteps({ project }: { project: Project }) {

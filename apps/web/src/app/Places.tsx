@@ -20,7 +20,8 @@ import { readFailed, runCells } from '../server/batches';
 import { changed, redone, undone } from '../store/document';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Glyph } from '../visuals/Glyph';
-import { keepSteps, keptSteps } from './FirstSteps';
+import { useListTop } from '../parts/useListTop';
+import { keepSteps, keptSteps } from './keptSteps';
 import { sharedSearch } from './sections';
 import { applyTheme, useTheme } from './theme';
 import { useView } from './view';
@@ -57,15 +58,20 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
     }
   };
   const units = unitHeads(project).map((head) => ({ head, unit: effectiveUnit(project, head.id, {}).unit }));
+  const { list, input } = useListTop();
   const item = 'flex h-7 cursor-pointer items-center gap-2 px-3 text-table data-[selected=true]:bg-well';
   return (
     <Command label="Jump to anything" loop>
       <Command.Input
+        {...input}
         autoFocus
         placeholder="a unit, an attack, a state, a tier; new, run, next missed …"
         className="h-9 w-full border-b bg-transparent px-3 outline-none"
       />
-      <Command.List className="scroll max-h-[380px] py-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-label [&_[cmdk-group-heading]]:text-ink-3">
+      <Command.List
+        ref={list}
+        className="scroll max-h-[380px] py-1 [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-label [&_[cmdk-group-heading]]:text-ink-3"
+      >
         <Command.Empty className="px-3 py-2 text-table text-ink-3">Nothing by that name.</Command.Empty>
         <Command.Group heading="Units, their attacks and states">
           {units.map(({ head, unit }) => {

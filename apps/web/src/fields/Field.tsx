@@ -1,4 +1,14 @@
-import { fieldAt, fieldLabel, fieldWords, plainFields, pointerSteps, valueAt } from '@insidia/core';
+import {
+  chainSentence,
+  changeableAt,
+  fieldAt,
+  fieldLabel,
+  fieldWords,
+  plainFields,
+  pointerSteps,
+  valueAt,
+  valueWords,
+} from '@insidia/core';
 import { Choose } from './Choose';
 import { SomeOf } from './SomeOf';
 import { TextField } from './TextField';
@@ -26,23 +36,31 @@ export function Field({ editor, path, label, width, offers, none }: Props) {
   const field = fieldAt(editor.root, steps);
   if (!field) return null;
   const name = label ?? fieldLabel(editor.root, steps);
-  const value = valueAt(editor.base, path);
+  const throughTier = editor.throughTier !== undefined && changeableAt(editor.root, steps) !== undefined;
+  const chain = editor.wordChain(path);
+  const value = throughTier && chain ? chain.value : valueAt(editor.base, path);
   const write = (next: unknown, words: string) => editor.set(path, next, words);
-  const reset = editor.throughTier === undefined ? editor.reset(path) : undefined;
+  const reset = editor.throughTier === undefined || throughTier ? editor.reset(path) : undefined;
+  const seen = chain && chain.value !== value ? `${valueWords(editor.root, steps, chain.value)} ${chain.steps.at(-1)!.name}` : undefined;
   const warning = warningAt(editor, path);
   const dressed = (control: React.ReactNode, fixedWidth?: number) => (
     <div style={{ width: fixedWidth }} className="min-w-0" title={warning}>
       {control}
-      {(reset || warning) && (
+      {(reset || warning || seen) && (
         <div className="truncate text-label">
           {warning && <span className="text-warn">{warning} </span>}
+          {seen && (
+            <span className="text-ink-3" title={chain && chainSentence(chain, undefined, (word) => valueWords(editor.root, steps, word))}>
+              = {seen}{' '}
+            </span>
+          )}
           {reset && (
             <button
               type="button"
               className="underline decoration-rule"
               onClick={reset}
               aria-label={`Reset ${name}`}
-              title="as its base has it"
+              title={throughTier ? 'take this tier’s own value away again' : 'as its base has it'}
             >
               reset
             </button>

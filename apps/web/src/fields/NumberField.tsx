@@ -175,7 +175,7 @@ export function NumberField({
             </span>
           ) : (
             <>
-              {through && last && `${last.tweak.op} ${shown(last.tweak.value)} ${onReset ? '' : last.name}`}
+              {through && last && `${last.tweak.op} ${shown(Number(last.tweak.value))} ${onReset ? '' : last.name}`}
               {onReset && (
                 <button
                   type="button"

@@ -1,10 +1,10 @@
-import { Encounter, type Project, TWEAK_OPERATIONS, type Tweak, Unit, pointerSteps, quantityAt, shown, placeName } from '@insidia/core';
+import { Encounter, type Project, type Tweak, Unit, pointerSteps, quantityAt, shown, placeName } from '@insidia/core';
 import { useMemo } from 'react';
 import { Choose } from './Choose';
 import { ListButtons, moved } from './Mini';
-import { NumberField } from './NumberField';
 import { TweakLimits } from './TweakLimits';
-import { numberOffers, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
+import { TweakValue } from './TweakValue';
+import { changeOf, placeOffers, scopeOf, whoseOf, whoseOffers } from './tweakPlaces';
 
 interface Props {
   label: string;
@@ -56,9 +56,10 @@ export function ScopedTweaks({ label, project, tweaks, encounter, onChange }: Pr
   );
 }
 
-/** A tweak without what is not set. */
+/** A tweak without what is not set; a word has no limits. */
 function clean(tweak: Tweak): Tweak {
-  for (const key of ['of', 'min', 'max', 'round'] as const) if (tweak[key] === undefined) delete tweak[key];
+  for (const key of ['of', 'min', 'max', 'round'] as const)
+    if (tweak[key] === undefined || (key !== 'of' && typeof tweak.value !== 'number')) delete tweak[key];
   return tweak;
 }
 
@@ -72,7 +73,7 @@ interface RowProps extends Pick<Props, 'label' | 'project' | 'encounter'> {
 function Row({ label, project, encounter, tweak, whose, set, buttons }: RowProps) {
   const own = whoseOf(tweak);
   const root = tweak.scope === 'encounter' ? Encounter : Unit;
-  const numbers = useMemo(() => numberOffers(project, own, encounter), [project, own, encounter]);
+  const numbers = useMemo(() => placeOffers(project, own, encounter), [project, own, encounter]);
   const info = quantityAt(root, pointerSteps(tweak.path));
   const limits = [
     tweak.min !== undefined && `≥ ${shown(tweak.min)}`,
@@ -89,9 +90,9 @@ function Row({ label, project, encounter, tweak, whose, set, buttons }: RowProps
           options={whose.some(({ id }) => id === own) ? whose : [{ id: own, name: own }, ...whose]}
           onChoose={(id) => {
             const scope = scopeOf(id);
-            const there = numberOffers(project, id, encounter);
+            const there = placeOffers(project, id, encounter);
             const path = there.some((offer) => offer.id === tweak.path) ? tweak.path : (there[0]?.id ?? tweak.path);
-            set({ of: undefined, ...scope, path });
+            set({ of: undefined, ...scope, ...changeOf(scope.scope === 'encounter' ? Encounter : Unit, path, tweak) });
           }}
         />
       </div>
@@ -103,38 +104,24 @@ function Row({ label, project, encounter, tweak, whose, set, buttons }: RowProps
           options={
             numbers.some(({ id }) => id === tweak.path) ? numbers : [{ id: tweak.path, name: placeName(tweak.path, root) }, ...numbers]
           }
-          onChoose={(path) => set({ path })}
+          onChoose={(path) => set(changeOf(root, path, tweak))}
         />
       </div>
-      <div className="w-[44px] shrink-0">
-        <Choose
-          quiet
-          label={`${label}: how`}
-          value={tweak.op}
-          options={TWEAK_OPERATIONS.map((id) => ({ id, name: id }))}
-          onChoose={(op) => set({ op: TWEAK_OPERATIONS.find((one) => one === op) })}
+      <TweakValue label={label} root={root} tweak={tweak} width={74} onChange={set} />
+      {info && (
+        <TweakLimits
+          label={`${label}: limits`}
+          tweak={tweak}
+          unit={info.unit}
+          align="end"
+          trigger={
+            <button type="button" className="link whitespace-nowrap text-label">
+              {limits.length ? limits.join(', ') : 'limits …'}
+            </button>
+          }
+          onChange={(key, value) => set({ [key]: value })}
         />
-      </div>
-      <NumberField
-        bare
-        compact
-        info={{ label: `${label}: how much`, unit: tweak.op === '×' ? '' : (info?.unit ?? ''), min: -1e7, max: 1e7, about: '' }}
-        base={tweak.value}
-        width={74}
-        onCommit={(value, mark) => set({ value }, mark)}
-      />
-      <TweakLimits
-        label={`${label}: limits`}
-        tweak={tweak}
-        unit={info?.unit ?? ''}
-        align="end"
-        trigger={
-          <button type="button" className="link whitespace-nowrap text-label">
-            {limits.length ? limits.join(', ') : 'limits …'}
-          </button>
-        }
-        onChange={(key, value) => set({ [key]: value })}
-      />
+      )}
       {buttons}
     </div>
   );

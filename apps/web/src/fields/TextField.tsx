@@ -13,16 +13,21 @@ interface Props {
   offers?: readonly string[];
   quiet?: boolean;
   after?: ReactNode;
+  /** Why what was typed can't stand: then it is said, and what stood stays. */
+  refused?: (value: string) => string | undefined;
 }
 
 /** Text: written down when the field is left or Enter is pressed; Esc restores it. */
-export function TextField({ label, value, onCommit, width, limit, lines, placeholder, offers, quiet, after }: Props) {
+export function TextField({ label, value, onCommit, width, limit, lines, placeholder, offers, quiet, after, refused }: Props) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string>();
   const cancelled = useRef(false);
   const leave = (typed: string) => {
     setText(null);
-    if (!cancelled.current && typed !== value) onCommit(typed);
+    const broken = cancelled.current || typed === value ? undefined : refused?.(typed);
+    setWrong(broken);
+    if (!cancelled.current && !broken && typed !== value) onCommit(typed);
     cancelled.current = false;
   };
   const shared = {
@@ -31,6 +36,8 @@ export function TextField({ label, value, onCommit, width, limit, lines, placeho
     maxLength: limit,
     placeholder,
     'aria-label': quiet ? label : undefined,
+    'aria-invalid': wrong ? true : undefined,
+    onFocus: () => setWrong(undefined),
     onChange: (event: { target: { value: string } }) => setText(event.target.value),
     onBlur: (event: { target: { value: string } }) => leave(event.target.value),
   };
@@ -41,7 +48,7 @@ export function TextField({ label, value, onCommit, width, limit, lines, placeho
           {label}
         </label>
       )}
-      <div className={`field-box ${lines ? '!h-auto !items-start' : ''}`}>
+      <div className={`field-box ${lines ? '!h-auto !items-start' : ''} ${wrong ? 'wrong' : ''}`}>
         {lines ? (
           <textarea
             {...shared}
@@ -71,6 +78,11 @@ export function TextField({ label, value, onCommit, width, limit, lines, placeho
         )}
         {after}
       </div>
+      {wrong && (
+        <div className="text-label text-warn [overflow-wrap:anywhere]" role="alert">
+          {wrong}
+        </div>
+      )}
       {offers && (
         <datalist id={`${id}-offers`}>
           {offers.map((offer) => (

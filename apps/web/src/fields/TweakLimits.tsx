@@ -1,11 +1,11 @@
-import type { NumberTweak } from '@insidia/core';
+import type { FieldTweak } from '@insidia/core';
 import type { ReactNode } from 'react';
 import { NumberField } from './NumberField';
 import { Popover } from './Popover';
 
 interface Props {
   label: string;
-  tweak: NumberTweak;
+  tweak: FieldTweak;
   unit: string;
   trigger: ReactNode;
   align?: 'start' | 'end';

@@ -1,18 +1,19 @@
-import { type NumberTweak, TWEAK_OPERATIONS, Unit, fieldLabel, placesOfNumbers, pointerSteps } from '@insidia/core';
+import { type FieldTweak, Unit, fieldLabel, placeName, placesOfTweaked, pointerSteps, widePlaces } from '@insidia/core';
 import { useMemo } from 'react';
 import { Choose } from './Choose';
 import { Mini } from './Mini';
-import { NumberField } from './NumberField';
-import { infoAt, nameOfPlace } from './edits';
+import { TweakValue } from './TweakValue';
+import { nameOfPlace } from './edits';
+import { changeOf } from './tweakPlaces';
 
 interface Props {
   label: string;
-  tweaks: readonly NumberTweak[];
+  tweaks: readonly FieldTweak[];
   unit: Unit;
-  onChange: (tweaks: NumberTweak[]) => void;
+  onChange: (tweaks: FieldTweak[]) => void;
 }
 
-/** Numbers of all attacks or states at once that are worth offering by themselves. */
+/** Numbers of all attacks or states at once that are worth offering first. */
 const WIDE = [
   '/attacks/*/effects/damage/amount',
   '/attacks/*/beat/cooldown',
@@ -32,13 +33,14 @@ function wideName(path: string): string {
   return steps.includes('*') ? `${label} of all ${steps[steps.indexOf('*') - 1]}` : label;
 }
 
-/** Changes to numbers that hold for a while: which number, how, how much. */
+/** Changes that hold for a while: to which number or word, how, how much. */
 export function TweaksField({ label, tweaks, unit, onChange }: Props) {
   const options = useMemo(() => {
-    const own = placesOfNumbers(unit).map((path) => ({ id: path, name: nameOfPlace(unit, path).slice(unit.name.length + 1) }));
-    return [...WIDE.map((id) => ({ id, name: wideName(id) })), ...own];
+    const wide = widePlaces(unit).filter((path) => path.includes('*') && !WIDE.includes(path));
+    const own = placesOfTweaked(unit).map((path) => ({ id: path, name: nameOfPlace(unit, path).slice(unit.name.length + 1) }));
+    return [...WIDE.map((id) => ({ id, name: wideName(id) })), ...wide.map((id) => ({ id, name: placeName(id) })), ...own];
   }, [unit]);
-  const set = (index: number, more: Partial<NumberTweak>) => onChange(tweaks.map((one, i) => (i === index ? { ...one, ...more } : one)));
+  const set = (index: number, more: Partial<FieldTweak>) => onChange(tweaks.map((one, i) => (i === index ? { ...one, ...more } : one)));
   return (
     <div role="group" aria-label={label} className="min-w-0">
       <span className="block text-label text-ink-3">{label}</span>
@@ -50,32 +52,10 @@ export function TweaksField({ label, tweaks, unit, onChange }: Props) {
               label={`${label} ${i + 1}: number`}
               value={tweak.path}
               options={options.some(({ id }) => id === tweak.path) ? options : [{ id: tweak.path, name: wideName(tweak.path) }, ...options]}
-              onChoose={(path) => set(i, { path })}
+              onChoose={(path) => set(i, changeOf(Unit, path, tweak))}
             />
           </div>
-          <div className="w-[46px]">
-            <Choose
-              quiet
-              label={`${label} ${i + 1}: how`}
-              value={tweak.op}
-              options={TWEAK_OPERATIONS.map((id) => ({ id, name: id }))}
-              onChoose={(op) => set(i, { op: op as NumberTweak['op'] })}
-            />
-          </div>
-          <NumberField
-            bare
-            compact
-            info={{
-              label: `${label} ${i + 1}: how much`,
-              unit: tweak.op === '×' ? '' : (infoAt(tweak.path)?.unit ?? ''),
-              min: -1e7,
-              max: 1e7,
-              about: '',
-            }}
-            base={tweak.value}
-            width={80}
-            onCommit={(value) => set(i, { value })}
-          />
+          <TweakValue label={`${label} ${i + 1}`} root={Unit} tweak={tweak} width={80} onChange={(more) => set(i, more)} />
           <Mini sign="remove" label={`Remove tweak ${i + 1}`} onClick={() => onChange(tweaks.filter((_, j) => j !== i))} />
         </div>
       ))}

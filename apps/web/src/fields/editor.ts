@@ -1,4 +1,4 @@
-import type { Chain, Constructor, Warning } from '@insidia/core';
+import type { Chain, Constructor, Warning, WordChain } from '@insidia/core';
 
 /** What fields need of whatever they edit: a unit, an encounter, an arena. */
 export interface FieldEditor {
@@ -13,6 +13,8 @@ export interface FieldEditor {
   /** Open warnings of it. */
   warnings: readonly Warning[];
   chain: (path: string) => Chain | undefined;
+  /** The same of words and yes-or-nos. */
+  wordChain: (path: string) => WordChain | undefined;
   baseValue: (path: string) => number | undefined;
   /** Writes a number; undefined takes an optional one away. */
   write: (path: string, value: number | undefined, mark?: string) => void;

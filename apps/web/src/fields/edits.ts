@@ -2,6 +2,7 @@
 import {
   type Project,
   type QuantityInfo,
+  type TweakValue,
   Unit,
   editUnit,
   effectiveUnit,
@@ -13,6 +14,7 @@ import {
   tierValueFor,
   valueAt,
   writtenUnit,
+  valueWords,
   shown,
 } from '@insidia/core';
 import { type Moved, movedWords } from '../store/document';
@@ -51,14 +53,17 @@ export function setNumber(project: Project, unitId: string, path: string, value:
 }
 
 /** Makes a unit's value at a tier what is asked: the tier's own tweak for this unit and path, last in its list. */
-export function setThroughTier(project: Project, tierId: string, unitId: string, path: string, value: number): Edit {
+export function setThroughTier(project: Project, tierId: string, unitId: string, path: string, value: TweakValue): Edit {
   const document = structuredClone(project);
   const tier = document.tiers.find(({ id }) => id === tierId);
   if (!tier) return { document, name: '' };
   tier.tweaks = tier.tweaks.filter((tweak) => !isOwnTweak(tweak, unitId, path));
-  const set = tierValueFor(value, effectiveUnit(project, unitId, { tier: tierId }).chains.get(path));
+  const set = typeof value === 'number' ? tierValueFor(value, effectiveUnit(project, unitId, { tier: tierId }).chains.get(path)) : value;
   tier.tweaks.push({ scope: 'unit', of: unitId, path, op: '=', value: set });
-  return { document, name: `${nameOfPlace(writtenUnit(project, unitId), path)} = ${shown(value)} at ${tier.name}` };
+  return {
+    document,
+    name: `${nameOfPlace(writtenUnit(project, unitId), path)} = ${typeof value === 'number' ? shown(value) : valueWords(Unit, pointerSteps(path), value)} at ${tier.name}`,
+  };
 }
 
 /** Takes back what `setThroughTier` wrote. */

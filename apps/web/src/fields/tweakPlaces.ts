@@ -1,11 +1,15 @@
-/** What a tweak can speak of, in words: whose number, and which. */
+/** What a tweak can speak of, in words: whose number or word, and which. */
 import {
   Encounter,
   type Project,
   TWEAK_SCOPES,
   type Tweak,
   placeName,
-  placesOfNumbers,
+  type Constructor,
+  type FieldTweak,
+  changeableAt,
+  placesOfTweaked,
+  pointerSteps,
   unitHeads,
   widePlaces,
   writtenUnit,
@@ -42,8 +46,25 @@ export function whoseOffers(project: Project): Offer[] {
   ];
 }
 
-/** Which numbers those have, the ones that hold for lists as a whole first. */
-export function numberOffers(project: Project, whose: string, encounter?: Encounter): Offer[] {
+/**
+ * What a tweak becomes where it is to change another place: as it is where that fits, else a number is left alone and a word is set.
+ */
+export function changeOf(
+  root: Constructor,
+  path: string,
+  was?: Pick<FieldTweak, 'op' | 'value'>,
+): Pick<FieldTweak, 'path' | 'op' | 'value'> {
+  const field = changeableAt(root, pointerSteps(path));
+  if (field?.kind === 'yesNo') return { path, op: '=', value: was?.value === false ? false : true };
+  if (field?.kind === 'word') {
+    const known = field.words.find((word) => word === was?.value);
+    return { path, op: '=', value: known ?? field.words[0] };
+  }
+  return typeof was?.value === 'number' ? { path, op: was.op, value: was.value } : { path, op: '×', value: 1 };
+}
+
+/** Which numbers and words those have, the ones that hold for lists as a whole first. */
+export function placeOffers(project: Project, whose: string, encounter?: Encounter): Offer[] {
   const { scope, of } = scopeOf(whose);
   if (scope === 'encounter') {
     const all = encounter ? [encounter] : project.encounters;
@@ -62,7 +83,7 @@ export function numberOffers(project: Project, whose: string, encounter?: Encoun
   if (scope !== 'unit') return wide;
   const known = new Set(wide.map(({ id }) => id));
   const own = units.flatMap((unit) =>
-    placesOfNumbers(unit)
+    placesOfTweaked(unit)
       .filter((path) => !known.has(path))
       .map((path) => ({ id: path, name: nameOfPlace(unit, path).slice(unit.name.length + 1) })),
   );

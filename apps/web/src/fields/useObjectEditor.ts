@@ -1,6 +1,6 @@
 import {
-  type Chain,
   type Constructor,
+  type Effective,
   type Project,
   type RefersTo,
   type Warning,
@@ -37,16 +37,17 @@ export interface ObjectEditor<C extends Collection> extends FieldEditor {
 }
 
 const NONE: readonly Warning[] = [];
-const NO_CHAINS: ReadonlyMap<string, Chain> = new Map();
+type Led = Pick<Effective<object>, 'chains' | 'words'>;
+const NO_CHAINS: Led = { chains: new Map(), words: new Map() };
 
-/** @param chains what the lens makes of its numbers */
+/** @param led what the lens makes of its numbers and words */
 export function useObjectEditor<C extends Collection>(
   project: Project,
   collection: C,
   root: Constructor,
   id: string,
   warnings: readonly Warning[] = NONE,
-  chains: ReadonlyMap<string, Chain> = NO_CHAINS,
+  { chains, words }: Led = NO_CHAINS,
 ): ObjectEditor<C> {
   const dispatch = useAppDispatch();
   const change = useCallback(
@@ -73,13 +74,14 @@ export function useObjectEditor<C extends Collection>(
       base,
       warnings,
       chain: (path) => chains.get(path),
+      wordChain: (path) => words.get(path),
       baseValue: (path) => valueAt(base, path) as number | undefined,
       write: (path, value, mark) => {
         const before = valueAt(base, path) as number | undefined;
         const unit = quantityAt(root, pointerSteps(path))?.unit;
-        const words = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
-        const to = `${words(value)}${unit && value !== undefined ? ` ${unit}` : ''}`;
-        change({ what: named(path), from: words(before), to }, (item) => setInOrder(item, path, value), mark);
+        const told = (number: number | undefined) => (number === undefined ? 'none' : shown(number));
+        const to = `${told(value)}${unit && value !== undefined ? ` ${unit}` : ''}`;
+        change({ what: named(path), from: told(before), to }, (item) => setInOrder(item, path, value), mark);
       },
       set: (path, value, what) => change(`${named(path)}: ${what}`, (item) => setAt(item, path, value)),
       reset: () => undefined,
@@ -91,7 +93,7 @@ export function useObjectEditor<C extends Collection>(
           .filter(({ goes }) => !goes)
           .map(({ where }) => where),
     };
-  }, [dispatch, project, collection, root, id, warnings, chains, change]);
+  }, [dispatch, project, collection, root, id, warnings, chains, words, change]);
 }
 
 /** "Evening Shift Third delay": the object, the named thing within it, the field. */

@@ -7,10 +7,13 @@ import {
   type Warning,
   asBase,
   baseFor,
+  changeableAt,
   dropPart,
   editUnit,
   effectiveUnit,
+  fitsField,
   ownValues,
+  pointerSteps,
   setAt,
   valueAt,
   without,
@@ -78,10 +81,15 @@ export function useUnitEditor(project: Project, unitId: string, view: View, warn
       ...(variant && { basedOn: writtenUnit(project, variant.basedOn).name }),
       warnings,
       chain,
+      wordChain: (path) => effective.words.get(path),
       baseValue: (path) => valueAt(base, path) as number | undefined,
       write,
       writeEffective: (path, value, mark) => write(path, tier ? value : baseFor(value, chain(path)), mark),
-      set: (path, value, what) => change(`${nameOfPlace(base, path)}: ${what}`, (unit) => setAt(unit, path, value)),
+      set: (path, value, what) => {
+        const field = tier && changeableAt(UnitClass, pointerSteps(path));
+        if (field && fitsField(field, value)) apply(setThroughTier(project, tier, unitId, path, value), undefined);
+        else change(`${nameOfPlace(base, path)}: ${what}`, (unit) => setAt(unit, path, value));
+      },
       change,
       remove: (kind, id, what) => {
         const name = `${base.name}: ${what} removed`;

@@ -1,5 +1,5 @@
 /** Parts of the page that are fetched apart from the first view. */
-import { type ComponentType, lazy, useState } from 'react';
+import { type ComponentType, Suspense, lazy, useLayoutEffect, useState } from 'react';
 
 /** Not every browser tells when it is idle. */
 export const whenIdle = (run: () => void): void => void (globalThis.requestIdleCallback ?? ((act) => setTimeout(act, 500)))(run);
@@ -19,6 +19,37 @@ export function later<Props extends object = object>(load: () => Promise<Compone
     // As it began: what changes its kind while it is shown would lose what it holds.
     const [Shown] = useState(() => here ?? Later);
     return <Shown {...props} />;
+  };
+}
+
+/** A sheet that was opened before there was anything in it has kept the focus: now its first field gets it, as if it had been there. */
+function TakesFocus() {
+  useLayoutEffect(() => {
+    const sheet = document.activeElement;
+    if (!sheet?.matches('.sheet')) return;
+    const first = sheet.querySelector<HTMLElement>('input, textarea, button:not(:disabled), [tabindex="0"]');
+    first?.focus();
+    if (first instanceof HTMLInputElement) first.select();
+  }, []);
+  return null;
+}
+
+/**
+ * The same for what stands within a page: nothing around it gives way.
+ * @param height px that are kept for it until it is here: a sheet is put where it has room for them
+ */
+export function laterWithin<Props extends object = object>(
+  load: () => Promise<ComponentType<Props>>,
+  height?: number,
+): ComponentType<Props> {
+  const Part = later(load);
+  return function Within(props: Props) {
+    return (
+      <Suspense fallback={height && <div style={{ height }} />}>
+        <Part {...props} />
+        <TakesFocus />
+      </Suspense>
+    );
   };
 }
 

@@ -3,6 +3,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import { batchesReducer } from '../server/batches';
 import { clipboardReducer } from '../features/enemies/copied';
 import { documentReducer } from './document';
+import { fetchedReducer } from './fetched';
 import { readoutReducer } from '../readout/slice';
 import { warningsReducer } from '../warnings/warnings';
 
@@ -11,6 +12,7 @@ export const makeStore = () =>
   configureStore({
     reducer: {
       document: documentReducer,
+      fetched: fetchedReducer,
       batches: batchesReducer,
       readout: readoutReducer,
       clipboard: clipboardReducer,

@@ -1,6 +1,6 @@
 import { shown, density, linear, rulerOf, ticks } from '@insidia/core';
-import { useLayoutEffect, useMemo, useRef } from 'react';
-import { type DistributionHandle, distributionChart } from './chart';
+import { useMemo, useRef } from 'react';
+import { useChart } from './useChart';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -22,20 +22,11 @@ export const Distribution = guarded(
   'The distribution',
   function Distribution({ label, unit, now, before, median, interval, medianBefore, width, theme }: Props) {
     const canvas = useRef<HTMLCanvasElement>(null);
-    const chart = useRef<DistributionHandle>(null);
     const curves = useMemo(() => {
       const [from, to] = rulerOf([...now, ...(before ?? [])], 0.12);
       return { from, to, now: density(now, from, to), before: before && density(before, from, to) };
     }, [now, before]);
-    useLayoutEffect(() => {
-      if (!canvas.current) return;
-      chart.current = distributionChart(canvas.current);
-      return () => {
-        chart.current?.destroy();
-        chart.current = null;
-      };
-    }, []);
-    useLayoutEffect(() => chart.current?.update(curves), [curves, theme]);
+    useChart(canvas, (charts, on) => charts.distributionChart(on), curves, theme);
     const x = linear(curves.from, curves.to, 0, width);
     const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
     const marks = ticks(curves.from, curves.to, 4);

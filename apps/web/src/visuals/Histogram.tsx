@@ -1,7 +1,7 @@
 import { drag } from '../fields/drag';
 import { type Estimate, binned, linear, rulerOf, ticks } from '@insidia/core';
-import { useLayoutEffect, useMemo, useRef } from 'react';
-import { type HistogramHandle, histogramChart } from './chart';
+import { useMemo, useRef } from 'react';
+import { useChart } from './useChart';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -30,26 +30,18 @@ export const Histogram = guarded(
   'The histogram',
   function Histogram({ values, estimate, statistic, band, number, tick: tickWords, unit, paper, width, theme, onEdge }: Props) {
     const canvas = useRef<HTMLCanvasElement>(null);
-    const chart = useRef<HistogramHandle>(null);
     const { from, to, counts } = useMemo(() => bins(values, band, paper), [values, band, paper]);
     const x = linear(from, to, 0, width);
     const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
-    useLayoutEffect(() => {
-      if (!canvas.current) return;
-      chart.current = histogramChart(canvas.current);
-      return () => {
-        chart.current?.destroy();
-        chart.current = null;
-      };
-    }, []);
-    useLayoutEffect(() => {
+    const bars = useMemo(() => {
       const step = (to - from) / BINS;
       const inBand = counts.map((_, i) => {
         const middle = from + (i + 0.5) * step;
         return band === undefined || (middle >= (band.low ?? -Infinity) && middle <= (band.high ?? Infinity));
       });
-      chart.current?.update({ counts, inBand });
-    }, [counts, band, from, to, theme]);
+      return { counts, inBand };
+    }, [counts, band, from, to]);
+    useChart(canvas, (charts, on) => charts.histogramChart(on), bars, theme);
     const { value, low, high } = estimate;
     const survivors = values.filter((one) => one === Infinity).length;
     const edge = (which: 'low' | 'high') => {

@@ -1,12 +1,9 @@
 /** The one place that touches Chart.js: makes, updates and destroys a chart on a canvas. */
 import { BarController, BarElement, CategoryScale, Chart, Filler, LineController, LineElement, LinearScale, PointElement } from 'chart.js';
+import { token } from './theme';
+import type { ChartHandle } from './useChart';
 
 Chart.register(BarController, BarElement, LineController, LineElement, PointElement, LinearScale, CategoryScale, Filler);
-
-/** A token of the theme, as a colour a canvas understands. */
-export function token(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-}
 
 export interface Curves {
   from: number;
@@ -15,15 +12,10 @@ export interface Curves {
   before?: number[];
 }
 
-export interface DistributionHandle {
-  update: (curves: Curves) => void;
-  destroy: () => void;
-}
-
 const points = (values: number[], { from, to }: Curves) => values.map((y, i) => ({ x: from + ((to - from) * i) / (values.length - 1), y }));
 
 /** Two smooth curves on one ruler: now as a filled shape, before as a line. */
-export function distributionChart(canvas: HTMLCanvasElement): DistributionHandle {
+export function distributionChart(canvas: HTMLCanvasElement): ChartHandle<Curves> {
   const line = { pointRadius: 0, tension: 0, borderJoinStyle: 'round' as const };
   const chart = new Chart(canvas, {
     type: 'line',
@@ -75,13 +67,8 @@ export interface Bars {
   inBand: boolean[];
 }
 
-export interface HistogramHandle {
-  update: (bars: Bars) => void;
-  destroy: () => void;
-}
-
 /** Bars side by side over the whole width. */
-export function histogramChart(canvas: HTMLCanvasElement): HistogramHandle {
+export function histogramChart(canvas: HTMLCanvasElement): ChartHandle<Bars> {
   const chart = new Chart<'bar', number[], string>(canvas, {
     type: 'bar',
     data: { labels: [], datasets: [{ data: [], barPercentage: 0.94, categoryPercentage: 1 }] },

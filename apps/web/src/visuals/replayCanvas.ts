@@ -11,7 +11,7 @@ import {
   stepAt,
 } from '@insidia/core';
 import { type PlanScale, polygonPoints } from './plan';
-import { token } from './chart';
+import { token } from './theme';
 
 export interface ReplayLook {
   heads: ReadonlyMap<string, UnitHead>;

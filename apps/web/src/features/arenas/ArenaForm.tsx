@@ -4,6 +4,7 @@ import { Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
+import { NameField } from '../../fields/NameField';
 import { TextField } from '../../fields/TextField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { cornersOf, isConvex, middle, place, type Ref, SNAP } from './shapes';
@@ -78,16 +79,7 @@ export function Fields({ editor, each }: { editor: ObjectEditor<'arenas'>; each:
   const corners = cornersOf(arena, each);
   return (
     <div className="flex flex-wrap items-end gap-1.5">
-      <TextField
-        label="Name"
-        width={160}
-        value={item.name}
-        limit={80}
-        onCommit={(name) => {
-          const own = name.trim();
-          if (own && !list.some((one) => one.id !== each.id && one.name === own)) editor.set(`${at}/name`, own, own);
-        }}
-      />
+      <NameField width={160} of={item} among={list} onName={(name) => editor.set(`${at}/name`, name, name)} />
       {each.kind === 'walls' && <FieldNumber tight editor={editor} path={`${at}/height`} width={84} />}
       {each.kind === 'ground' && <Field editor={editor} path={`${at}/kind`} width={110} />}
       {each.kind === 'zones' && (
@@ -170,15 +162,7 @@ export function Ground({ editor }: { editor: ObjectEditor<'arenas'> }) {
   const arena: Arena = editor.base;
   return (
     <div className="flex flex-col gap-2" role="group" aria-label="The whole arena">
-      <TextField
-        label="Name"
-        value={arena.name}
-        limit={80}
-        onCommit={(name) => {
-          const own = name.trim();
-          if (own && !editor.project.arenas.some((one) => one.id !== arena.id && one.name === own)) editor.set('/name', own, own);
-        }}
-      />
+      <NameField of={arena} among={editor.project.arenas} onName={(name) => editor.set('/name', name, name)} />
       <div className="flex gap-1.5">
         <FieldNumber tight editor={editor} path="/width" width={78} />
         <FieldNumber tight editor={editor} path="/depth" width={78} />

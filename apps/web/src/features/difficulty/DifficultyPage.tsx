@@ -22,7 +22,7 @@ import { Popover } from '../../fields/Popover';
 import { GivenTraits } from '../../fields/TraitFields';
 import { WarningsButton } from '../../fields/WarningList';
 import { YesNo } from '../../fields/YesNo';
-import { numberOffers, scopeOf, whoseOffers } from '../../fields/tweakPlaces';
+import { placeOffers, scopeOf, whoseOffers } from '../../fields/tweakPlaces';
 import { NewNamed } from '../../parts/NewNamed';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
@@ -221,15 +221,15 @@ function AddRow({ project, partyOnly, onAdd }: { project: Project; partyOnly: bo
     );
   }, [project, partyOnly]);
   const [whose, setWhose] = useState(offers[0]?.id ?? 'enemies');
-  const numbers = useMemo(() => numberOffers(project, whose), [project, whose]);
+  const numbers = useMemo(() => placeOffers(project, whose), [project, whose]);
   return (
     <Popover
-      label="Another number"
+      label="Something else"
       width={300}
       align="end"
       trigger={
         <button type="button" className="btn">
-          Change another number …
+          Change something else …
         </button>
       }
     >
@@ -237,7 +237,7 @@ function AddRow({ project, partyOnly, onAdd }: { project: Project; partyOnly: bo
         <div className="flex flex-col gap-2">
           <Choose label="Whose" value={whose} options={offers} onChoose={setWhose} />
           <Choose
-            label="Number"
+            label="What"
             value={undefined}
             options={numbers}
             onChoose={(path) => {

@@ -13,6 +13,9 @@ import {
   type SettingList,
   type Setting,
   type TweakPlace,
+  type TweakValue,
+  type WordChain,
+  valueWords,
   Unit,
   chainSentence,
   effectiveEncounter,
@@ -51,15 +54,20 @@ interface Props {
 const WIDTH = 308;
 const KEY = { tiers: 'tier', skills: 'skill', styles: 'style' } as const;
 
-interface Line {
+/** @typeParam V a number, or a word or a yes-or-no as well */
+interface Line<V extends TweakValue = number> {
   path: string;
   name: string;
   unit: string;
   /** As it is written; absent where nothing is. */
-  base?: number;
+  base?: V;
   /** Asked: what a limit cut. */
-  values: { value: number; sentence?: string; asked?: number }[];
+  values: { value: V; sentence?: string; asked?: number }[];
+  /** What its words are called. */
+  said: (value: TweakValue | undefined) => string;
 }
+
+const isNumeric = (line: Line<TweakValue>): line is Line => line.values.every(({ value }) => typeof value === 'number');
 
 /** What the settings make of somebody's numbers: each with the chain that led to it, and the curve of one across all of them. */
 export const EffectivePanel = guarded('The effective values', function EffectivePanel({ project, list, settings, place }: Props) {
@@ -73,7 +81,9 @@ export const EffectivePanel = guarded('The effective values', function Effective
   const id = candidates.some((one) => one.id === chosen) ? chosen : candidates[0]?.id;
   const lines = useMemo(() => (id === undefined ? [] : linesOf(project, list, settings, id)), [project, list, settings, id]);
   const wanted = place && id !== undefined ? pathsOf(project, place, id) : [];
-  const shownLine = lines.find(({ path }) => wanted.includes(path)) ?? lines[0];
+  const shownLine = lines
+    .filter(isNumeric)
+    .find((line, _, all) => wanted.includes(line.path) || !all.some(({ path }) => wanted.includes(path)));
   const subject = candidates.find((one) => one.id === id)?.name ?? '';
   return (
     <aside aria-label="Effective values" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
@@ -90,7 +100,7 @@ export const EffectivePanel = guarded('The effective values', function Effective
       <table className="mt-2 w-full text-right text-table" aria-label="Effective values">
         <thead>
           <tr className="text-label text-ink-3">
-            <th className="text-left font-normal">number</th>
+            <th className="text-left font-normal">what</th>
             <th className="font-normal">base</th>
             {settings.map(({ id: own, name }, i) => (
               <th key={own} className="max-w-[52px] truncate pl-1 font-normal" title={name}>
@@ -100,12 +110,12 @@ export const EffectivePanel = guarded('The effective values', function Effective
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ path, name, unit, base, values }) => (
+          {lines.map(({ path, name, unit, base, values, said }) => (
             <tr key={path} className={`border-t border-hair ${wanted.includes(path) ? 'bg-well' : ''}`}>
               <td className="max-w-[112px] truncate text-left" title={`${name}${unit && `, ${unit}`}`}>
                 {name}
               </td>
-              <td className="text-ink-3">{base === undefined ? '' : shown(base)}</td>
+              <td className="text-ink-3">{said(base)}</td>
               {values.map(({ value, sentence, asked }, i) => (
                 <td
                   key={settings[i].id}
@@ -117,7 +127,7 @@ export const EffectivePanel = guarded('The effective values', function Effective
                       {shown(asked, 2)}
                     </s>
                   )}
-                  {shown(value, 2)}
+                  {said(value)}
                   {asked !== undefined && '!'}
                 </td>
               ))}
@@ -135,8 +145,8 @@ export const EffectivePanel = guarded('The effective values', function Effective
   );
 });
 
-/** Every number of a unit or an encounter that some setting touches. */
-function linesOf(project: Project, list: SettingList, settings: readonly Setting[], id: string): Line[] {
+/** Every number, word and yes-or-no of a unit or an encounter that some setting touches. */
+function linesOf(project: Project, list: SettingList, settings: readonly Setting[], id: string): Line<TweakValue>[] {
   const encounter = project.encounters.find((one) => one.id === id);
   const looked = settings.map((setting) => {
     const lens: Lens = { [KEY[list]]: setting.id };
@@ -145,20 +155,29 @@ function linesOf(project: Project, list: SettingList, settings: readonly Setting
   const written = encounter ?? effectiveUnit(project, id, {}).unit;
   const root = encounter ? Encounter : Unit;
   const isOwn = (source: ChainStep['source']) => source === KEY[list] || (list === 'tiers' && source === 'tierTrait');
-  const own = (chain: Chain) => chain.steps.some(({ source }) => isOwn(source));
-  const paths = [...new Set(looked.flatMap(({ chains }) => [...chains].flatMap(([path, chain]) => (own(chain) ? [path] : []))))];
+  const own = (chain: Chain | WordChain) => chain.steps.some(({ source }) => isOwn(source));
+  const paths = [
+    ...new Set(looked.flatMap(({ chains, words }) => [...chains, ...words].flatMap(([path, chain]) => (own(chain) ? [path] : [])))),
+  ];
   return paths.map((path) => ({
     path,
     name: encounter ? placeName(path, Encounter) : nameOfPlace(written as Unit, path).slice(written.name.length + 1),
     unit: quantityAt(root, pointerSteps(path))?.unit ?? '',
-    base: valueAt(written, path) as number,
-    values: looked.map(({ unit, chains }) => {
+    base: valueAt(written, path) as TweakValue,
+    said: (value) => (typeof value === 'number' ? shown(value, 2) : value === undefined ? '' : valueWords(root, pointerSteps(path), value)),
+    values: looked.map(({ unit, chains, words }) => {
       const chain = chains.get(path);
-      const value = valueAt(unit, path) as number;
+      const value = valueAt(unit, path) as TweakValue;
+      const wordChain = words.get(path);
       const cut = chain?.steps.findLast(
         ({ source, asked, granted, tweak }) => isOwn(source) && asked !== granted && tweak.round === undefined,
       );
-      return { value, ...(cut && { asked: cut.asked }), ...(chain && { sentence: chainSentence(chain, (number) => shown(number)) }) };
+      return {
+        value,
+        ...(cut && { asked: cut.asked }),
+        ...(chain && { sentence: chainSentence(chain, (number) => shown(number)) }),
+        ...(wordChain && { sentence: chainSentence(wordChain, undefined, (word) => valueWords(root, pointerSteps(path), word)) }),
+      };
     }),
   }));
 }
@@ -280,6 +299,7 @@ function MeasureCurve({
             name: `${GOAL_MEASURES[measure].label}, ${STATISTIC_WORDS[usual]}`,
             unit: unitOf(measure),
             values: values.map((value) => ({ value: told(measure, value), capped: false })),
+            said: (value) => (typeof value === 'number' ? shown(value, 2) : ''),
           }}
         />
       ) : (

@@ -1,3 +1,4 @@
+import { NameField } from '../../fields/NameField';
 import { TextField } from '../../fields/TextField';
 
 interface Named {
@@ -20,16 +21,7 @@ export function NameAndNotes({
 }) {
   return (
     <>
-      <TextField
-        label="Name"
-        value={of.name}
-        limit={80}
-        onCommit={(name) => {
-          const text = name.trim();
-          if (text && !others.some((each) => each.id !== of.id && each.name === text))
-            onChange(`${of.name} is called ${text}`, { name: text });
-        }}
-      />
+      <NameField of={of} among={others} onName={(name) => onChange(`${of.name} is called ${name}`, { name })} />
       <TextField
         label="Notes"
         value={of.notes ?? ''}

@@ -2,7 +2,6 @@ import {
   Encounter,
   type Project,
   type SettingList,
-  TWEAK_OPERATIONS,
   type Setting,
   type Tweak,
   type TweakPlace,
@@ -13,12 +12,12 @@ import {
   samePlace,
   shown,
   placeName,
+  tweakWords,
 } from '@insidia/core';
-import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
-import { NumberField } from '../../fields/NumberField';
 import { TweakLimits } from '../../fields/TweakLimits';
-import { whoseOf, whoseOffers } from '../../fields/tweakPlaces';
+import { TweakValue } from '../../fields/TweakValue';
+import { changeOf, whoseOf, whoseOffers } from '../../fields/tweakPlaces';
 import { WarnMark } from '../../visuals/WarnMark';
 import { guarded } from '../../parts/guarded';
 
@@ -47,7 +46,7 @@ export const SettingTable = guarded(
       <table className="mx-4 border-b text-table" aria-label="What is changed">
         <thead>
           <tr className="border-y text-left">
-            <th className="w-[220px] px-1 font-normal text-ink-3">number</th>
+            <th className="w-[220px] px-1 font-normal text-ink-3">what</th>
             {settings.map(({ id, name }, i) => (
               <th
                 key={id}
@@ -121,6 +120,7 @@ interface CellProps {
 }
 
 function Cell({ label, list, setting, row, unit, warnings, onTweaks }: CellProps) {
+  const root = row.scope === 'encounter' ? Encounter : Unit;
   const own = setting.tweaks.map((tweak, index) => ({ tweak, index })).filter(({ tweak }) => samePlace(tweak, row));
   const replace = (index: number, more: Partial<Tweak>) =>
     setting.tweaks.map((tweak, i) => {
@@ -129,6 +129,10 @@ function Cell({ label, list, setting, row, unit, warnings, onTweaks }: CellProps
       for (const key of ['min', 'max', 'round'] as const) if (next[key] === undefined) delete next[key];
       return next;
     });
+  const add = () => {
+    const first: Tweak = { ...row, ...changeOf(root, row.path) };
+    onTweaks(tweakWords(root, first).slice(placeName(row.path, root).length + 1), [...setting.tweaks, first]);
+  };
   return (
     <td className="border-l border-hair px-1 py-0.5 align-bottom">
       {own.map(({ tweak, index }, n) => {
@@ -137,26 +141,16 @@ function Cell({ label, list, setting, row, unit, warnings, onTweaks }: CellProps
         const limit = tweak.max !== undefined ? `≤ ${shown(tweak.max)}` : tweak.min !== undefined ? `≥ ${shown(tweak.min)}` : '';
         return (
           <div key={index} className="flex items-center gap-0.5">
-            <div className="w-[34px] shrink-0">
-              <Choose
-                quiet
-                className="flex h-6 w-full items-center gap-0.5 px-0.5 text-ink-2"
-                label={`${name}: how`}
-                value={tweak.op}
-                options={TWEAK_OPERATIONS.map((id) => ({ id, name: id }))}
-                onChoose={(op) =>
-                  onTweaks(`${op} ${shown(tweak.value)}`, replace(index, { op: TWEAK_OPERATIONS.find((one) => one === op) }))
-                }
-              />
-            </div>
-            <NumberField
-              bare
-              compact
-              info={{ label: name, unit: tweak.op === '×' ? '' : unit, min: -1e7, max: 1e7, about: '' }}
-              base={tweak.value}
+            <TweakValue
+              plain
+              label={name}
+              root={root}
+              tweak={tweak}
               width={62}
               warning={found.map(({ message }) => message).join('; ') || undefined}
-              onCommit={(value, mark) => onTweaks(`${tweak.op} ${shown(value)}`, replace(index, { value }), mark)}
+              onChange={(more, mark) =>
+                onTweaks(tweakWords(root, { ...tweak, ...more }).slice(placeName(tweak.path, root).length + 1), replace(index, more), mark)
+              }
               onClear={() =>
                 onTweaks(
                   'left alone',
@@ -164,29 +158,29 @@ function Cell({ label, list, setting, row, unit, warnings, onTweaks }: CellProps
                 )
               }
             />
-            <TweakLimits
-              label={`${name}: limits`}
-              tweak={tweak}
-              unit={unit}
-              trigger={
-                <button
-                  type="button"
-                  className="text-label text-ink-3 hover:text-ink"
-                  aria-label={`${name}: limits${limit && ` ${limit}`}`}
-                >
-                  {limit || '…'}
-                </button>
-              }
-              onChange={(key, value) =>
-                onTweaks(value === undefined ? 'no limit' : `limit ${shown(value)}`, replace(index, { [key]: value }))
-              }
-            />
+            {typeof tweak.value === 'number' && (
+              <TweakLimits
+                label={`${name}: limits`}
+                tweak={tweak}
+                unit={unit}
+                trigger={
+                  <button
+                    type="button"
+                    className="text-label text-ink-3 hover:text-ink"
+                    aria-label={`${name}: limits${limit && ` ${limit}`}`}
+                  >
+                    {limit || '…'}
+                  </button>
+                }
+                onChange={(key, value) =>
+                  onTweaks(value === undefined ? 'no limit' : `limit ${shown(value)}`, replace(index, { [key]: value }))
+                }
+              />
+            )}
           </div>
         );
       })}
-      {!own.length && (
-        <Mini sign="add" label={`Change ${label}`} onClick={() => onTweaks('× 1', [...setting.tweaks, { ...row, op: '×', value: 1 }])} />
-      )}
+      {!own.length && <Mini sign="add" label={`Change ${label}`} onClick={() => add()} />}
     </td>
   );
 }

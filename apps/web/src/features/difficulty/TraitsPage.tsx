@@ -8,7 +8,9 @@ import {
   pointerSteps,
   quantityAt,
   shown,
+  type TweakValue,
   traitOn,
+  valueWords,
   unitHeads,
   usesOf,
   without,
@@ -142,6 +144,8 @@ const Touches = guarded('What it comes to', function Touches({ project, trait, l
     const label = nameOfPlace(unit, path).slice(unit.name.length + 1);
     return label.charAt(0).toUpperCase() + label.slice(1);
   };
+  const said = (path: string, value: TweakValue) =>
+    typeof value === 'number' ? shown(value) : valueWords(Unit, pointerSteps(path), value);
   const measured = (path: string) => {
     const unit = quantityAt(Unit, pointerSteps(path))?.unit;
     return unit ? ` ${unit}` : '';
@@ -177,7 +181,7 @@ const Touches = guarded('What it comes to', function Touches({ project, trait, l
               <td className="py-1 pr-3">
                 {touched.map(({ path, before, after }) => (
                   <span key={path} className="block">
-                    {named(head.id, path)} {shown(before)} → {shown(after)}
+                    {named(head.id, path)} {said(path, before)} → {said(path, after)}
                     {measured(path)}
                   </span>
                 ))}

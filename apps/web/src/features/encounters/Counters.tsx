@@ -1,7 +1,7 @@
 import { LIMITS } from '@insidia/core';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { Mini } from '../../fields/Mini';
-import { TextField } from '../../fields/TextField';
+import { NameField } from '../../fields/NameField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { counterAdded } from './edits';
 
@@ -23,15 +23,12 @@ export function Counters({ editor }: { editor: ObjectEditor<'encounters'> }) {
         const held = editor.holding('counter', id);
         return (
           <div key={id} role="group" aria-label={name} className="flex items-end gap-1">
-            <TextField
+            <NameField
               label="Name of the counter"
               width={150}
-              value={name}
-              limit={80}
-              onCommit={(text) => {
-                const own = text.trim();
-                if (own && !counters.some((one) => one.id !== id && one.name === own)) editor.set(`/counters/${id}/name`, own, own);
-              }}
+              of={{ id, name }}
+              among={counters}
+              onName={(next) => editor.set(`/counters/${id}/name`, next, next)}
             />
             <FieldNumber tight editor={editor} path={`/counters/${id}/start`} width={84} />
             <Mini

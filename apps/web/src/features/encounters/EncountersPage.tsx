@@ -93,8 +93,8 @@ function useEncounter(project: Project, id: string) {
   const encounter = project.encounters.find((one) => one.id === id) as EncounterClass;
   const lens = useMemo(() => ({ tier: view.tier, skill: view.skill }), [view.tier, view.skill]);
   const warnings = useMemo(() => open.filter(({ path }) => path.startsWith(`/encounters/${id}/`)), [open, id]);
-  const { chains } = useMemo(() => effectiveEncounter(project, encounter, lens), [project, encounter, lens]);
-  const editor = useObjectEditor(project, 'encounters', EncounterClass, id, warnings, chains);
+  const seen = useMemo(() => effectiveEncounter(project, encounter, lens), [project, encounter, lens]);
+  const editor = useObjectEditor(project, 'encounters', EncounterClass, id, warnings, seen);
   const arena = project.arenas.find((one) => one.id === encounter.arena);
   return { encounter, arena, editor, lens, warnings };
 }

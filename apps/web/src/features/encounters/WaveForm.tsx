@@ -24,7 +24,7 @@ import { ListButtons, Mini } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
 import { SomeOf } from '../../fields/SomeOf';
-import { TextField } from '../../fields/TextField';
+import { NameField } from '../../fields/NameField';
 import { GroupTraits, TraitsField } from '../../fields/TraitFields';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
@@ -60,16 +60,7 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
     <div className="flex flex-col gap-1.5" role="group" aria-label={wave.name}>
       <div className="flex items-end gap-1">
         <div className="min-w-0 flex-1">
-          <TextField
-            quiet
-            label="Name of the wave"
-            value={wave.name}
-            limit={80}
-            onCommit={(name) => {
-              const own = name.trim();
-              if (own && !base.waves.some((one) => one.id !== wave.id && one.name === own)) editor.set(`${at}/name`, own, own);
-            }}
-          />
+          <NameField quiet label="Name of the wave" of={wave} among={base.waves} onName={(name) => editor.set(`${at}/name`, name, name)} />
         </div>
         <Mini
           sign="copy"

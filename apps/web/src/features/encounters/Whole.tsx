@@ -3,6 +3,7 @@ import { Choose } from '../../fields/Choose';
 import { Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { Mini } from '../../fields/Mini';
+import { NameField } from '../../fields/NameField';
 import { TextField } from '../../fields/TextField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { guarded } from '../../parts/guarded';
@@ -26,15 +27,7 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
   const others = standing.map(({ id }) => id).filter((id) => !named.includes(id));
   return (
     <div className="flex flex-col gap-1.5" role="group" aria-label="The whole encounter">
-      <TextField
-        label="Name"
-        value={base.name}
-        limit={80}
-        onCommit={(name) => {
-          const own = name.trim();
-          if (own && !project.encounters.some((one) => one.id !== base.id && one.name === own)) editor.set('/name', own, own);
-        }}
-      />
+      <NameField of={base} among={project.encounters} onName={(name) => editor.set('/name', name, name)} />
       <TextField
         label="Notes"
         value={base.notes ?? ''}

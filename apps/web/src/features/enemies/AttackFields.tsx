@@ -5,7 +5,7 @@ import {
   EFFECTS,
   EFFECT_NAMES,
   type EffectName,
-  type NumberTweak,
+  type FieldTweak,
   Projectile,
   Summoning,
   Unit,
@@ -175,7 +175,7 @@ function EffectFields({ editor, effect, attack, kinds }: { editor: UnitEditor; e
         <TweaksField
           key={field}
           label={EFFECTS[effect].label}
-          tweaks={valueAt(editor.base, path) as NumberTweak[]}
+          tweaks={valueAt(editor.base, path) as FieldTweak[]}
           unit={editor.base}
           onChange={(tweaks) => editor.set(path, tweaks, 'changed')}
         />

@@ -5,8 +5,6 @@ import {
   answersOnPaper,
   effectiveUnit,
   hitInstants,
-  idFor,
-  nameFor,
   paperAttack,
   sameJson,
   sustainedDamage,
@@ -17,19 +15,20 @@ import {
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { useKept } from '../../app/kept';
-import { Mini, moved } from '../../fields/Mini';
 import { Popover } from '../../fields/Popover';
-import { TextField } from '../../fields/TextField';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
 import { BeatStrip } from '../../visuals/BeatStrip';
-import { AttackFields } from './AttackFields';
 import { AddEffect } from './AddEffect';
 import { addEffect } from './effectAdded';
-import { CopyPart, PastePart } from './Clipboard';
-import { NewAttack } from './NewAttack';
+import { PastePart } from './Clipboard';
+import { NewAttack } from './NewPart';
 import { guarded } from '../../parts/guarded';
+import { laterWithin } from '../../parts/later';
+
+const AttackMenuParts = laterWithin(async () => (await import('./AttackMenuParts')).AttackMenuParts, 90);
+const AttackFields = laterWithin(async () => (await import('./AttackFields')).AttackFields);
 
 interface Props {
   editor: UnitEditor;
@@ -67,7 +66,7 @@ export const AttackSection = guarded('The attack', function AttackSection({ edit
             );
           })}
         </span>
-        <NewAttack editor={editor} onAttack={onAttack} />
+        <NewAttack editor={editor} onMade={onAttack} />
         <PastePart kind="attack" editor={editor} onDone={onAttack} />
         {attack ? <PaperNote attack={attack} unit={unit} other={other} /> : <span className="flex-1" />}
         {attack && (
@@ -84,7 +83,7 @@ export const AttackSection = guarded('The attack', function AttackSection({ edit
           <span>{base.name} has no attack: it can only be in the way. One that is added comes into the choice at once.</span>
           <NewAttack
             editor={editor}
-            onAttack={onAttack}
+            onMade={onAttack}
             trigger={
               <button type="button" className="btn btn-primary shrink-0">
                 Give it an attack …
@@ -230,13 +229,6 @@ function useBefore({ unit, view }: UnitEditor, attackId: string): Attack | undef
 }
 
 function AttackMenu({ editor, attack, onAttack }: { editor: UnitEditor; attack: Attack; onAttack: Props['onAttack'] }) {
-  const { base } = editor;
-  const index = base.attacks.findIndex(({ id }) => id === attack.id);
-  const move = (by: -1 | 1) =>
-    editor.change(
-      `${base.name}: ${attack.name} ${by < 0 ? 'earlier' : 'later'}`,
-      (unit) => (unit.attacks = moved(unit.attacks, index, by)),
-    );
   return (
     <Popover
       label={`${attack.name}: name and place`}
@@ -248,59 +240,7 @@ function AttackMenu({ editor, attack, onAttack }: { editor: UnitEditor; attack: 
         </button>
       }
     >
-      {(close) => (
-        <div className="flex flex-col gap-2">
-          <TextField
-            label="Name"
-            value={attack.name}
-            limit={80}
-            onCommit={(name) => {
-              const own = name.trim();
-              const free = own && !base.attacks.some((one) => one.id !== attack.id && one.name === own);
-              if (free) editor.set(`/attacks/${attack.id}/name`, own, own);
-            }}
-          />
-          <div className="flex flex-wrap items-center gap-1">
-            <CopyPart kind="attack" editor={editor} value={attack} />
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                const name = nameFor(
-                  attack.name,
-                  base.attacks.map((one) => one.name),
-                );
-                const id = idFor(
-                  name,
-                  base.attacks.map((one) => one.id),
-                );
-                editor.change(`${base.name}: ${name} after ${attack.name}`, (unit) => {
-                  const own = unit.attacks.find((one) => one.id === attack.id)!;
-                  unit.attacks.splice(index + 1, 0, { ...structuredClone(own), id, name });
-                });
-                close();
-                onAttack(id);
-              }}
-            >
-              Double it
-            </button>
-            <Mini sign="up" label={`Move ${attack.name} earlier`} disabled={index === 0} onClick={() => move(-1)} />
-            <Mini sign="down" label={`Move ${attack.name} later`} disabled={index === base.attacks.length - 1} onClick={() => move(1)} />
-            <span className="flex-1" />
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                editor.remove('attack', attack.id, attack.name);
-                close();
-                onAttack(base.attacks[index === 0 ? 1 : index - 1]?.id);
-              }}
-            >
-              Remove
-            </button>
-          </div>
-        </div>
-      )}
+      {(close) => <AttackMenuParts editor={editor} attack={attack} onAttack={onAttack} close={close} />}
     </Popover>
   );
 }

@@ -1,6 +1,6 @@
-import { type NumberTweak, type Project, type Setting, type Unit, idFor, nameFor, takenIds, tweakApplies } from '@insidia/core';
+import { type FieldTweak, type Project, type Setting, type Unit, idFor, nameFor, takenIds, tweakApplies } from '@insidia/core';
 import { Mini } from '../../fields/Mini';
-import { TextField } from '../../fields/TextField';
+import { NameField } from '../../fields/NameField';
 import { TweaksField } from '../../fields/TweaksField';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 
@@ -51,20 +51,18 @@ function TweakLists({ list, editor }: { list: List; editor: UnitEditor }) {
         {items.map((item, i) => (
           <div key={item.id} role="group" aria-label={item.name} className="border-t border-hair py-1">
             <div className="mb-1 flex items-end gap-1">
-              <TextField
+              <NameField
                 quiet
                 label={`Name of the ${one} ${item.name}`}
                 width={150}
-                value={item.name}
-                limit={80}
-                onCommit={(name) => {
-                  const own = name.trim();
-                  if (own && !items.some((each) => each.id !== item.id && each.name === own))
-                    write(
-                      items.map((each, j) => (j === i ? { ...each, name: own } : each)),
-                      `${item.name} is called ${own}`,
-                    );
-                }}
+                of={item}
+                among={items}
+                onName={(name) =>
+                  write(
+                    items.map((each, j) => (j === i ? { ...each, name } : each)),
+                    `${item.name} is called ${name}`,
+                  )
+                }
               />
               <span className="flex-1" />
               <Mini
@@ -98,7 +96,7 @@ function TweakLists({ list, editor }: { list: List; editor: UnitEditor }) {
 }
 
 /** A tweak that says not yet whose it is speaks of the party. */
-function scoped(tweak: NumberTweak, unit: Unit): Setting['tweaks'][number] {
+function scoped(tweak: FieldTweak, unit: Unit): Setting['tweaks'][number] {
   return { scope: unit.side === 'party' ? 'party' : 'enemies', ...tweak };
 }
 

@@ -5,7 +5,6 @@ import { Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
-import { TweaksField } from '../../fields/TweaksField';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { CopyPart } from './Clipboard';
 import { Leaves } from './Leaves';
@@ -22,6 +21,9 @@ import {
   zonesOf,
 } from './stateEdits';
 import { TargetingFields } from './TargetingFields';
+import { laterWithin } from '../../parts/later';
+
+const TweaksField = laterWithin(async () => (await import('../../fields/TweaksField')).TweaksField);
 
 interface StateProps {
   editor: UnitEditor;

@@ -7,7 +7,7 @@ import { guarded } from '../../parts/guarded';
 import { StateArcs } from '../../visuals/StateArcs';
 import { WarnMark } from '../../visuals/WarnMark';
 import { PastePart } from './Clipboard';
-import { NewState } from './NewState';
+import { NewState } from './NewPart';
 import { StateFields } from './StateFields';
 import { doesSentence, whereTo } from './stateEdits';
 import { useRun } from './useRun';
@@ -35,14 +35,14 @@ export const StatesSection = guarded('The states', function StatesSection({ edit
           </button>
         )}
         <PastePart kind="state" editor={editor} onDone={setSelected} />
-        <NewState editor={editor} onState={setSelected} />
+        <NewState editor={editor} onMade={setSelected} />
       </div>
       {!unit.states.length && (
         <div className="mt-1 flex items-center gap-3 text-table text-ink-2">
           <span>None: it stands and attacks what comes into reach.</span>
           <NewState
             editor={editor}
-            onState={setSelected}
+            onMade={setSelected}
             trigger={
               <button type="button" className="btn shrink-0">
                 Give it a state …

@@ -10,18 +10,20 @@ import { WarningsButton } from '../../fields/WarningList';
 import { nameOfPlace } from '../../fields/edits';
 import { type UnitEditor, useUnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
+import { laterWithin } from '../../parts/later';
 import type { Warnings } from '../../warnings/warnings';
 import { Glyph } from '../../visuals/Glyph';
-import { PlanView } from '../../visuals/PlanView';
 import { ReachStrip } from '../../visuals/ReachStrip';
 import { useWidth } from '../../visuals/useWidth';
 import { AttackSection } from './AttackSection';
-import { BodyParts } from './BodyParts';
 import { ChoiceSection } from './ChoiceSection';
 import { PastePart } from './Clipboard';
-import { SkillParts } from './SkillParts';
 import { StatesSection } from './StatesSection';
 import { UnitMenu } from './UnitMenu';
+
+const BodyParts = laterWithin(async () => (await import('./BodyParts')).BodyParts);
+const PlanView = laterWithin(async () => (await import('../../visuals/PlanView')).PlanView);
+const SkillParts = laterWithin(async () => (await import('./SkillParts')).SkillParts);
 
 interface Props {
   project: Project;

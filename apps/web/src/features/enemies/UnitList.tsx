@@ -1,10 +1,8 @@
 import {
-  ENCOUNTER_BEGINNINGS,
   type Project,
   type Unit,
   type UnitHead,
   type Warning,
-  beginningOf,
   effectiveUnit,
   paperDuel,
   plannedOf,
@@ -19,11 +17,11 @@ import { Link, useLocation, useNavigate } from 'react-router';
 import type { View } from '../../app/view';
 import { Choose } from '../../fields/Choose';
 import type { Edit } from '../../fields/edits';
+import { useFetched } from '../../store/fetched';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { WarnMark } from '../../visuals/WarnMark';
 import { NewUnit } from './NewUnit';
-import { withNewEncounter } from './unitMade';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -210,6 +208,7 @@ function isChanged(project: Project, opened: Project, id: string): boolean {
 
 function Appearances({ project, id, side, apply }: Pick<Props, 'project' | 'side' | 'apply'> & { id: string }) {
   const navigate = useNavigate();
+  const fetched = useFetched();
   const { search } = useLocation();
   const appearances = project.encounters
     .map((encounter) => ({ name: encounter.name, ...plannedOf(encounter, id) }))
@@ -235,13 +234,21 @@ function Appearances({ project, id, side, apply }: Pick<Props, 'project' | 'side
             <button
               type="button"
               className="btn mt-1"
-              onClick={() => {
-                const own = unitHeads(project).find((head) => head.id === id)!;
-                const made = withNewEncounter(project, beginningOf(ENCOUNTER_BEGINNINGS, 'alone'), [id], own.name);
-                if (!made) return;
-                apply({ document: made.document, name: `New: ${made.encounter.name}` });
-                void navigate({ pathname: `/projects/${project.id}/encounters/${made.encounter.id}`, search });
-              }}
+              onClick={() =>
+                fetched(
+                  'A new encounter',
+                  () => import('./unitMade'),
+                  ({ withEncounterFor }) => {
+                    const made = withEncounterFor(
+                      project,
+                      unitHeads(project).find((head) => head.id === id)!,
+                    );
+                    if (!made) return;
+                    apply({ document: made.document, name: `New: ${made.encounter.name}` });
+                    void navigate({ pathname: `/projects/${project.id}/encounters/${made.encounter.id}`, search });
+                  },
+                )
+              }
             >
               Give it one
             </button>

@@ -7,7 +7,6 @@ import {
   duelScenario,
   effectiveUnit,
   idFor,
-  ordinaryOpponent,
   takenIds,
   unitHeads,
 } from '@insidia/core';
@@ -16,6 +15,7 @@ import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-route
 import { WHOLE_PARTY, useView } from '../../app/view';
 import { useReadout } from '../../readout/useReadout';
 import { changed } from '../../store/document';
+import { useFetched } from '../../store/fetched';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useWarnings } from '../../warnings/useWarnings';
 import { ReadoutPanel } from '../readout/ReadoutPanel';
@@ -33,6 +33,7 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
   const params = useParams();
   const { search } = useLocation();
   const navigate = useNavigate();
+  const fetched = useFetched();
   const dispatch = useAppDispatch();
   const [view, changeView] = useView(project);
   const heads = useMemo(() => unitHeads(project), [project]);
@@ -145,10 +146,16 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
               <button
                 type="button"
                 className="btn btn-primary"
-                onClick={() => {
-                  const own = { ...ordinaryOpponent(), id: idFor('opponent', takenIds(project)) };
-                  apply({ document: { ...project, units: [...project.units, own] }, name: `New: ${own.name}` });
-                }}
+                onClick={() =>
+                  fetched(
+                    'An ordinary opponent',
+                    () => import('./unitMade'),
+                    ({ ordinaryOpponent }) => {
+                      const own = { ...ordinaryOpponent(), id: idFor('opponent', takenIds(project)) };
+                      apply({ document: { ...project, units: [...project.units, own] }, name: `New: ${own.name}` });
+                    },
+                  )
+                }
               >
                 An ordinary opponent
               </button>

@@ -1,5 +1,8 @@
-/** New units and encounters as patterns begin them, in a document. Pure; documents are made anew. */
+/** Fetched when something is made. New units and encounters as patterns begin them, in a document. Pure; documents are made anew. */
+export { ordinaryOpponent } from '@insidia/core';
 import {
+  ENCOUNTER_BEGINNINGS,
+  beginningOf,
   type Encounter,
   type EncounterBeginning,
   type Project,
@@ -63,3 +66,7 @@ export function withNewEncounter(
   const encounter = beginEncounter(pattern, setting, { id: idFor(own, takenIds(project)), name: own });
   return { document: { ...project, encounters: [...project.encounters, encounter] }, encounter };
 }
+
+/** The simplest encounter for one enemy that has none. */
+export const withEncounterFor = (project: Project, { id, name }: Pick<Unit, 'id' | 'name'>) =>
+  withNewEncounter(project, beginningOf(ENCOUNTER_BEGINNINGS, 'alone'), [id], name);

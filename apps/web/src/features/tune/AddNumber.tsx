@@ -10,10 +10,13 @@ import {
   numbersOf,
   unitHeads,
   wordsOf,
+  entriesOf,
+  isEntryDial,
   writtenAt,
 } from '@insidia/core';
 import { Command } from 'cmdk';
 import { useMemo } from 'react';
+import { useListTop } from '../../parts/useListTop';
 import { Popover } from '../../fields/Popover';
 
 interface Props {
@@ -22,7 +25,7 @@ interface Props {
   onAdd: (dial: Dial) => void;
 }
 
-/** A number of the fight, a kind of them or a word, found by a part of its name. */
+/** A number of the fight, a kind of them, a word or an entry of a list, found by a part of its name. */
 export function AddNumber({ project, cell, onAdd }: Props) {
   return (
     <Popover
@@ -51,17 +54,26 @@ export function AddNumber({ project, cell, onAdd }: Props) {
 function Numbers({ project, cell, onAdd }: Props) {
   const dials = useMemo(() => {
     const compiled = compileScenario(project, cell);
-    const own = numbersOf(project, compiled, cell.kind === 'encounter' ? cell.id : undefined, true);
-    return [...own, ...partyDials(project), ...kindsOfNumbers(project, own), ...wordsOf(project, compiled)];
+    const encounter = cell.kind === 'encounter' ? cell.id : undefined;
+    const own = numbersOf(project, compiled, encounter, true);
+    return [
+      ...own,
+      ...partyDials(project),
+      ...kindsOfNumbers(project, own),
+      ...wordsOf(project, compiled),
+      ...entriesOf(project, compiled, encounter),
+    ];
   }, [project, cell]);
+  const { list, input } = useListTop();
   return (
     <Command label="Add a number" loop>
       <Command.Input
+        {...input}
         autoFocus
         placeholder="clipper health, cooldown, delay, all of the role …"
         className="h-8 w-full border-b bg-transparent px-1 outline-none"
       />
-      <Command.List className="scroll max-h-[300px] py-1">
+      <Command.List ref={list} className="scroll max-h-[300px] py-1">
         <Command.Empty className="px-1 py-2 text-table text-ink-3">No number by that name.</Command.Empty>
         {dials.map((dial) => {
           const { name, whose } = dialWords(project, dial);
@@ -79,7 +91,9 @@ function Numbers({ project, cell, onAdd }: Props) {
               <span className="shrink-0 text-ink-3">
                 {dial.to === undefined
                   ? dialValue(project, dial, writtenAt(project, dial) ?? 0)
-                  : `${dialValue(project, dial, dial.to)}, not ${dialValue(project, dial, writtenAt(project, dial) ?? '')}`}
+                  : isEntryDial(project, dial)
+                    ? dialValue(project, dial, dial.to)
+                    : `${dialValue(project, dial, dial.to)}, not ${dialValue(project, dial, writtenAt(project, dial) ?? '')}`}
               </span>
             </Command.Item>
           );

@@ -2,7 +2,7 @@ import {
   type BandMeasure,
   GOAL_MEASURES,
   GOAL_WORDS,
-  MOST_GOALS,
+  LIMITS,
   type Objective,
   type Project,
   type QuestionGoal,
@@ -131,7 +131,7 @@ export function Goals({ project, cell, objectives, own, label, onGoals }: Props)
         <button
           type="button"
           className="link"
-          disabled={!free || goals.length >= MOST_GOALS}
+          disabled={!free || goals.length >= LIMITS.questionGoals}
           onClick={() => free && set([...goals, whole({ ...fresh(free), scope: 'fight' } as QuestionGoal)])}
         >
           add a measure

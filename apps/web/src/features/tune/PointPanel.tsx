@@ -5,6 +5,7 @@ import {
   type Scenario,
   dialValue,
   dialWords,
+  isEntryDial,
   effectOf,
   estimate,
   numberOf,
@@ -102,7 +103,7 @@ export function PointPanel({ project, cell, after, objectives, put, ran, everyGo
             onWrite(turned, turnedProject(project, turns));
           }}
         >
-          {same ? 'It is written' : `Write ${values}`}
+          {same ? 'It is written' : turned.every(({ dial }) => isEntryDial(project, dial)) ? 'Take it out' : `Write ${values}`}
         </button>
         {!same && (
           <WriteTo

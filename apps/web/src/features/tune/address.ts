@@ -2,7 +2,6 @@
 import {
   type Dial,
   LIMITS,
-  MOST_GOALS,
   type Nudge,
   type Project,
   type QuestionGoal,
@@ -86,7 +85,7 @@ export const dialsText = (project: Project, dials: readonly Dial[]): string | un
 export function goalsIn(project: Project, query: URLSearchParams): QuestionGoal[] {
   return (query.get('goals') ?? '')
     .split(' ')
-    .slice(0, MOST_GOALS)
+    .slice(0, LIMITS.questionGoals)
     .flatMap((text) => {
       try {
         return text === '' ? [] : [goalOfText(project, text)];

@@ -1,16 +1,16 @@
 import { type Does, STATE_BEGINNINGS, type Unit, beginState, blankState, doing, idFor, nameFor } from '@insidia/core';
-import { type ReactNode, useMemo, useState } from 'react';
-import type { UnitEditor } from '../../fields/useUnitEditor';
+import { useMemo, useState } from 'react';
 import { Beginnings } from '../../parts/Beginnings';
-import { NewSheet } from '../../parts/NewSheet';
+import { NewForm } from '../../parts/NewForm';
+import type { NewPartProps } from './NewPart';
 import { ReachMiniature } from '../../visuals/Miniature';
 import { DOES_WORDS, placesOf, thingsOf } from './stateEdits';
 
 /** Before what a plain state does. */
 const PLAIN = 'plain ';
 
-/** A sheet that makes a state: its name and what it begins as, with the ways in and out that make it happen. */
-export function NewState({ editor, onState, trigger }: { editor: UnitEditor; onState: (id: string) => void; trigger?: ReactNode }) {
+/** What makes a state: its name and what it begins as, with the ways in and out that make it happen. */
+export function NewStateForm({ editor, onMade, close }: NewPartProps & { close: () => void }) {
   const [begins, setBegins] = useState(STATE_BEGINNINGS[0].id);
   const { base } = editor;
   const thing = thingsOf(editor.project)[0]?.id;
@@ -28,26 +28,12 @@ export function NewState({ editor, onState, trigger }: { editor: UnitEditor; onS
       unit.states.push(doing(blankState(id, own, 'hold'), begins.slice(PLAIN.length) as Does, to));
       unit.startsIn ??= unit.states[0].id;
     });
-    onState(id);
+    onMade(id);
   };
   return (
-    <NewSheet
-      label="New state"
-      width={460}
-      align="end"
-      suggested={nameFor(pattern?.name ?? 'State', taken)}
-      submit="Add state"
-      onName={add}
-      trigger={
-        trigger ?? (
-          <button type="button" className="mini" aria-label="New state" title="New state">
-            +
-          </button>
-        )
-      }
-    >
+    <NewForm close={close} suggested={nameFor(pattern?.name ?? 'State', taken)} submit="Add state" onName={add}>
       <BeginsAs unit={editor.unit} thing={thing} value={begins} onChoose={setBegins} />
-    </NewSheet>
+    </NewForm>
   );
 }
 

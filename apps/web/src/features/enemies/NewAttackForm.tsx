@@ -14,17 +14,17 @@ import {
   traitsOf,
   unitHeads,
 } from '@insidia/core';
-import { type ReactNode, useMemo, useState } from 'react';
-import type { UnitEditor } from '../../fields/useUnitEditor';
+import { useMemo, useState } from 'react';
 import { Beginnings, ON_PAPER } from '../../parts/Beginnings';
-import { NewSheet } from '../../parts/NewSheet';
+import { NewForm } from '../../parts/NewForm';
+import type { NewPartProps } from './NewPart';
 import { UnitMiniature } from '../../visuals/Miniature';
 
 /** Before the delivery of a plain attack. */
 const PLAIN = 'plain ';
 
 /** Its name and what it begins as, and the attack is there and in the choice. */
-export function NewAttack({ editor, onAttack, trigger }: { editor: UnitEditor; onAttack: (id: string) => void; trigger?: ReactNode }) {
+export function NewAttackForm({ editor, onMade, close }: NewPartProps & { close: () => void }) {
   const [begins, setBegins] = useState(ATTACK_BEGINNINGS[0].id);
   const { base, project } = editor;
   const pattern = ATTACK_BEGINNINGS.find(({ id }) => id === begins);
@@ -43,25 +43,12 @@ export function NewAttack({ editor, onAttack, trigger }: { editor: UnitEditor; o
       if (!unit.choice.priorities.length) unit.choice.priorities.push({ entries: [] });
       unit.choice.priorities[unit.choice.priorities.length - 1].entries.push({ attack: id, weight: 1 });
     });
-    onAttack(id);
+    onMade(id);
   };
   return (
-    <NewSheet
-      label="New attack"
-      width={560}
-      suggested={nameFor(pattern?.name ?? 'Attack', taken)}
-      submit="Add attack"
-      onName={add}
-      trigger={
-        trigger ?? (
-          <button type="button" className="mini" aria-label="New attack" title="New attack">
-            +
-          </button>
-        )
-      }
-    >
+    <NewForm close={close} suggested={nameFor(pattern?.name ?? 'Attack', taken)} submit="Add attack" onName={add}>
       <BeginsAs unit={editor.unit} value={begins} onChoose={setBegins} />
-    </NewSheet>
+    </NewForm>
   );
 }
 
