@@ -3,7 +3,20 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { suite } from './support/suite';
-import { ROOT, cliDuel, drag, fetchProject, field, label, median, newDigest, openPage, savedState, startInstance } from './support/world';
+import {
+  ROOT,
+  cliDuel,
+  drag,
+  fetchProject,
+  field,
+  label,
+  median,
+  newDigest,
+  openFile,
+  openPage,
+  savedState,
+  startInstance,
+} from './support/world';
 
 const at = suite('light', { own: true });
 const { address } = at;
@@ -242,8 +255,7 @@ describe('duels worked out by hand (docs/worked-duels.md)', () => {
     const file = join(ROOT, `docs/duels/${name}.insidia.json`);
     const document = JSON.parse(readFileSync(file, 'utf8')) as object;
     const page = await open(address());
-    const [chooser] = await Promise.all([page.waitForFileChooser(), page.locator('::-p-text(Open a project file)').click()]);
-    await chooser.accept([file]);
+    await openFile(page, file);
     await page.waitForFunction((id) => location.pathname.startsWith(`/projects/${id}`), {}, name);
     await page.goto(`${address()}/projects/${name}/enemies/${enemy}?distance=0.5`);
     const digest = await newDigest(page, null);

@@ -4,11 +4,10 @@
  */
 import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { Acts, BEAT, Keys, STATES } from './support/acts';
-import { seriousFindings } from './support/accessibility';
-import { choose, group, press } from './support/bench';
+import { type Acts, BEAT, Keys, STATES, begun } from './support/acts';
+import { group } from './support/bench';
 import { suite } from './support/suite';
-import { openPage, savedState } from './support/world';
+import { savedState } from './support/world';
 
 const own = suite('nothing');
 const { stored } = own;
@@ -19,13 +18,6 @@ const READOUT = 'aside[aria-label=Readout]';
 
 /** Actions of each task, told once all are done. */
 const counts: Record<string, number> = {};
-
-async function begun(name: string): Promise<{ acts: Acts; page: Page; id: string }> {
-  const page = await openPage(own.browser, own.errors);
-  const acts = new Acts(page);
-  const id = await acts.project(own.address(), name);
-  return { acts, page, id };
-}
 
 /** The fight is made: no task may have taken more than sixty actions. */
 async function over(name: string, { page, count }: Acts): Promise<void> {
@@ -46,7 +38,7 @@ const unitOf = (project: any, name: string) => project.units.find((unit: any) =>
 
 describe('from nothing', () => {
   test('1: a guardian pushes about itself when two are within 3 m, else looses twelve burning shots; five small ones against it', async () => {
-    const { acts, page, id } = await begun('Guardian');
+    const { acts, page, id } = await begun(own, 'Guardian');
     await acts.enemy('slow, heavy, announced', 'Guardian');
     await acts.type('main', 'Eye', 3);
     await acts.click(FIELDS, 'all fields');
@@ -73,7 +65,7 @@ describe('from nothing', () => {
   });
 
   test('2: a mender of friends only: energy, a cast that can be broken off, flight from foes, a distance to friends', async () => {
-    const { acts, page, id } = await begun('Mender');
+    const { acts, page, id } = await begun(own, 'Mender');
     await acts.enemy('mends friends', 'Mender');
     await acts.click(BEAT, 'all fields');
     await acts.type(BEAT, 'Energy cost', 15);
@@ -124,18 +116,18 @@ describe('from nothing', () => {
   }
 
   test('3: a wanderer sees in an arc, chases, strikes, rests; a bite that lands again and again is found and mended', async () => {
-    const task = await begun('Wanderer');
+    const task = await begun(own, 'Wanderer');
     await wanderer(task);
     await over('3', task.acts);
   });
 
   test('3 again, by the keyboard alone', async () => {
-    const { page, id } = await begun('Wanderer by keys');
+    const { page, id } = await begun(own, 'Wanderer by keys');
     await wanderer({ acts: new Keys(page), page, id });
   });
 
   test('4: one does one of three things each half second; one changes its direction each two seconds', async () => {
-    const { acts, page, id } = await begun('Deciders');
+    const { acts, page, id } = await begun(own, 'Deciders');
     await acts.enemy('rushes and bites', 'Fickle');
     await acts.state('circles its target', 'Circle');
     await acts.state('keeps a distance', 'Keep away');
@@ -173,7 +165,7 @@ describe('from nothing', () => {
   });
 
   test('5: a wrecker of a thing, distracted by who hurts it, hunts once it is gone, flees below 30 %; its conduct is copied to another', async () => {
-    const { acts, page, id } = await begun('Wrecker');
+    const { acts, page, id } = await begun(own, 'Wrecker');
     await acts.section('Arenas');
     await acts.click('main', '+ thing');
     await acts.section('Enemies');
@@ -205,7 +197,7 @@ describe('from nothing', () => {
   });
 
   test('6: a boss by the clock stops the trickle, moves up and down firing from two muzzles, and is worth a hundred', async () => {
-    const { acts, page, id } = await begun('By the clock');
+    const { acts, page, id } = await begun(own, 'By the clock');
     await acts.enemy('keeps a distance and shoots', 'Boss');
     await acts.click(FIELDS, 'all fields');
     await acts.type(FIELDS, 'Worth', 100);
@@ -248,7 +240,7 @@ describe('from nothing', () => {
   });
 
   test('7: three points, one of three kinds, 5 to 12, at most ten alive, five times over; then three waves of two at 80 %, with a target', async () => {
-    const { acts, page, id } = await begun('Waves');
+    const { acts, page, id } = await begun(own, 'Waves');
     await acts.enemy('rushes and bites', 'Rusher');
     await acts.enemy('keeps a distance and shoots', 'Shooter');
     await acts.enemy('bursts', 'Burster');
@@ -288,7 +280,7 @@ describe('from nothing', () => {
   });
 
   test('8: a patrol notices within an angle, chases, strikes three times in a row, turns home and heals, and fights only when attacked', async () => {
-    const { acts, page, id } = await begun('Patrol');
+    const { acts, page, id } = await begun(own, 'Patrol');
     await acts.enemy('patrols and chases', 'Watch');
     await acts.click(FIELDS, 'all fields');
     await acts.type(FIELDS, 'Sight angle', 90);
@@ -310,7 +302,7 @@ describe('from nothing', () => {
   });
 
   test('9: a gun turns at a rate, fires each second only with a line, a wall between them, and backs off and closes', async () => {
-    const { acts, page, id } = await begun('Gun');
+    const { acts, page, id } = await begun(own, 'Gun');
     await acts.enemy('rooted gun', 'Gun');
     await acts.type('main', 'Turn', 120);
     await acts.type('main', 'Walk', 2);
@@ -340,7 +332,7 @@ describe('from nothing', () => {
   });
 
   test('10: three ranked opponents and two tiers, ranked by who wins; a trait that is more of health, a lethal weak point, a shield the trait leaves alone', async () => {
-    const { acts, page, id } = await begun('Ranks');
+    const { acts, page, id } = await begun(own, 'Ranks');
     await acts.enemy('rushes and bites', 'Weak');
     await acts.enemy('slow, heavy, announced', 'Strong');
     await acts.click(FIELDS, 'all fields');
@@ -360,9 +352,9 @@ describe('from nothing', () => {
       await acts.chord('Enter');
       await page.waitForSelector(group(name));
       if (name === 'Mild') {
-        await acts.click('main', 'Change another number …');
-        await acts.choose('.sheet[aria-label="Another number"]', 'Number', 'Damage of all attacks');
-        await page.waitForFunction(() => !document.querySelector('.sheet[aria-label="Another number"]'));
+        await acts.click('main', 'Change something else …');
+        await acts.choose('.sheet[aria-label="Something else"]', 'What', 'Damage of all attacks');
+        await page.waitForFunction(() => !document.querySelector('.sheet[aria-label="Something else"]'));
       }
       await acts.click('main table', `Change all enemies Damage of all attacks at ${name}`);
       await acts.type('main table', `all enemies Damage of all attacks at ${name}`, factor);
@@ -396,139 +388,5 @@ describe('from nothing', () => {
     const all = Object.values(counts).sort((a, b) => a - b);
     expect(all).toHaveLength(10);
     expect([counts, (all[4] + all[5]) / 2 <= 40]).toEqual([counts, true]);
-  });
-});
-
-/** Nothing serious by the rules of accessibility, in either theme. */
-async function reads(page: Page): Promise<void> {
-  for (const theme of ['light', 'dark']) {
-    await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
-    expect([theme, await seriousFindings(page)]).toEqual([theme, []]);
-  }
-}
-
-describe('what a project begins with', () => {
-  test('every sheet that makes something reads well in both themes', async () => {
-    const { acts, page } = await begun('Sheets');
-    await reads(page);
-    const looked = async (part: string, opener: string) => {
-      await acts.click(part, opener);
-      await page.waitForSelector('.sheet form');
-      await reads(page);
-      await page.keyboard.press('Escape');
-      await page.waitForFunction(() => !document.querySelector('.sheet form'));
-    };
-    await looked('main', 'New enemy');
-    await acts.enemy('rushes and bites', 'Rusher');
-    await looked(BEAT, 'New attack');
-    await looked(STATES, 'New state');
-    await acts.click(BEAT, '+ effect …');
-    await reads(page);
-    await page.keyboard.press('Escape');
-    await acts.encounter('three waves, each larger', 'Waves');
-    await reads(page);
-    await looked('main', 'Add a wave');
-    await looked('aside', 'New encounter');
-    await acts.section('Difficulty');
-    await looked('aside', 'New tier');
-    await acts.section('Arenas');
-    await looked('aside', 'New arena');
-  });
-
-  test('six steps are each done by doing it; they can be put away, and come back when they are asked for', async () => {
-    const { acts, page } = await begun('First steps');
-    const todo = () => page.$$eval('nav[aria-label="First steps"] a[aria-label$="to do"]', (all) => all.map((one) => one.textContent));
-    const done = (step: string) =>
-      page.waitForFunction((name) => document.querySelector(`nav[aria-label="First steps"] a[aria-label="${name}: done"]`), {}, step);
-    expect(await todo()).toEqual(['an enemy', 'its attack', 'its fight', 'a wave', 'a goal', 'the board']);
-    await acts.enemy('rushes and bites', 'Rusher');
-    await done('an enemy');
-    await acts.type(BEAT, 'Wind-up', 0.55);
-    await done('its attack');
-    await acts.click(READOUT, 'open');
-    await done('its fight');
-    await acts.encounter('one wave', 'One wave');
-    await done('a wave');
-    // Opened again with more than it began with, it goes on where it was.
-    await acts.section('Enemies');
-    await acts.enemy('bursts', 'Second');
-    await savedState(page, 'saved');
-    await page.reload();
-    await done('its fight');
-    await acts.section('Brief');
-    await acts.click('main', 'Add a goal');
-    await done('a goal');
-    await acts.section('Board');
-    await savedState(page, 'saved');
-    await acts.click('main', 'Run the board');
-    await done('the board');
-    expect(await todo()).toEqual([]);
-    const line = 'nav[aria-label="First steps"]';
-    expect(await page.$eval(line, (one) => one.textContent)).toContain('All six done');
-    await acts.click(line, 'put away');
-    await page.waitForFunction((selector) => !document.querySelector(selector), {}, line);
-    await page.reload();
-    await page.waitForSelector('main h1');
-    expect(await page.$(line)).toBeNull();
-    await acts.click('header', 'Ctrl K');
-    await page.waitForSelector('[cmdk-input]');
-    await page.keyboard.sendCharacter('first steps');
-    await acts.chord('Enter');
-    await page.waitForSelector(line);
-  });
-
-  test('by a jump: a new enemy, an encounter for it, the next missed goal', async () => {
-    const { acts, page, id } = await begun('By jumps');
-    const jump = async (words: string) => {
-      await acts.chord('Control', 'k');
-      await page.waitForSelector('[cmdk-input]');
-      await page.keyboard.sendCharacter(words);
-      await page.waitForFunction(() => document.querySelector('[cmdk-item][data-selected=true]'));
-      await acts.chord('Enter');
-      await page.waitForFunction(() => !document.querySelector('[cmdk-input]'));
-    };
-    await jump('new enemy slow');
-    await acts.heading('Heavy');
-    await jump('new encounter alone');
-    await acts.heading('Alone');
-    await acts.section('Brief');
-    await acts.click('main', 'Add a goal');
-    await page.waitForSelector('table[aria-label=Goals] tbody tr');
-    // A heavy one does not fall within a second.
-    await acts.type('table[aria-label=Goals]', 'time-to-kill of every enemy: at most', 1);
-    await savedState(page, 'saved');
-    await jump('run the board');
-    await page.waitForFunction(() => document.querySelector('nav[aria-label=Sections] [aria-current=page]')?.textContent === 'Board');
-    await page.waitForFunction(() =>
-      [...document.querySelectorAll('[role=gridcell]')].some((one) => one.getAttribute('data-verdict') === 'missedHigh'),
-    );
-    await jump('next missed');
-    await page.waitForFunction(() => new URL(location.href).searchParams.has('band'));
-    const [band] = (await stored(id)).brief.bands;
-    expect(new URL(page.url()).searchParams.get('band')).toBe(band.id);
-  });
-
-  test('goals are marked, copied for a tier and taken away together', async () => {
-    const id = await own.project((document) => {
-      document.brief.bands = document.brief.bands.slice(0, 4);
-    });
-    const page = await own.open(`${id}/brief`);
-    const goals = () => page.$$eval('table[aria-label=Goals] tbody tr', (all) => all.length);
-    const marks = await page.$$('input.mark');
-    await marks[0].click();
-    await page.keyboard.down('Shift');
-    await marks[2].click();
-    await page.keyboard.up('Shift');
-    const bar = group('Marked goals');
-    expect(await page.$eval(bar, (one) => one.textContent)).toContain('3 goals marked');
-    await choose(page, bar, 'Copy for a tier', 'Blight');
-    await page.waitForFunction((n) => document.querySelectorAll('table[aria-label=Goals] tbody tr').length === n, {}, 7);
-    expect(await page.$eval(bar, (one) => one.textContent)).toContain('3 goals marked');
-    await savedState(page, 'saved');
-    expect((await stored(id)).brief.bands.slice(4).map(({ tier }: any) => tier)).toEqual(['blight', 'blight', 'blight']);
-    await press(page, bar, 'Remove');
-    await page.waitForFunction((n) => document.querySelectorAll('table[aria-label=Goals] tbody tr').length === n, {}, 4);
-    expect([await goals(), await page.$(bar)]).toEqual([4, null]);
-    await reads(page);
   });
 });

@@ -7,7 +7,7 @@ import type { Page } from 'puppeteer-core';
 import { seriousFindings } from './support/accessibility';
 import { fill, press } from './support/bench';
 import { suite } from './support/suite';
-import { openPage, savedState } from './support/world';
+import { openFile, openPage, savedState } from './support/world';
 
 const own = suite('projects');
 const { address, project, stored } = own;
@@ -24,8 +24,7 @@ async function home(): Promise<Page> {
 async function give(page: Page, document: object, name = 'fight.insidia.json'): Promise<void> {
   const file = join(mkdtempSync(join(tmpdir(), 'insidia-file-')), name);
   writeFileSync(file, JSON.stringify(document));
-  const [chooser] = await Promise.all([page.waitForFileChooser(), page.locator('::-p-text(Open a project file)').click()]);
-  await chooser.accept([file]);
+  await openFile(page, file);
 }
 
 const opened = (page: Page) => page.waitForSelector('nav[aria-label=Sections]').then(() => new URL(page.url()).pathname.split('/')[2]);

@@ -148,10 +148,20 @@ describe('a question', () => {
     );
     await (write as any).click();
     await savedState(page, 'saved');
-    const { units } = await own.stored(id);
-    expect(units.find((unit: any) => unit.id === 'clipper').attacks.find((attack: any) => attack.id === 'bite').beat.tracking).toBe(
-      'fixed',
+    const unit = async (of: string) => (await own.stored(id)).units.find((one: any) => one.id === of);
+    expect((await unit('clipper')).attacks.find((attack: any) => attack.id === 'bite').beat.tracking).toBe('fixed');
+    // An attack taken out: what spoke of it goes with it.
+    await add('thistlejack attacks: quill', '/units/thistlejack/attacks/quill=false');
+    await ask(page);
+    await page.evaluate(() =>
+      document.querySelector<HTMLElement>('[data-dial="/units/thistlejack/attacks/quill=false"]')!.closest('tr')!.click(),
     );
+    await page.waitForFunction((part) => document.querySelector(part)!.textContent.includes('there to taken out'), {}, POINT);
+    await press(page, POINT, 'Take it out');
+    await savedState(page, 'saved');
+    const thistlejack = await unit('thistlejack');
+    expect(thistlejack.attacks.map((attack: any) => attack.id)).toEqual(['quill-fan', 'kick']);
+    expect(JSON.stringify(thistlejack.choice)).not.toContain('"quill"');
   });
 });
 

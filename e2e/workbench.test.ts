@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Page } from 'puppeteer-core';
+import type { HTTPRequest, Page } from 'puppeteer-core';
 import { seriousFindings } from './support/accessibility';
-import { button, choose, fill, input, press } from './support/bench';
+import { button, choose, fill, heading, input, keys, press, undoName, unitOf } from './support/bench';
 import { suite } from './support/suite';
 import { demo, newDigest, openPage, savedState, shortFights } from './support/world';
 
@@ -15,16 +15,6 @@ const as = (id: string) => {
   shortFights(document);
   return document;
 };
-const unitOf = (document: any, id: string) => document.units.find((unit: any) => unit.id === id);
-const heading = (page: Page, name: string) =>
-  page.waitForFunction((wanted) => document.querySelector('main h1')?.textContent === wanted, {}, name);
-const keys = async (page: Page, ...held: string[]) => {
-  const last = held.pop()!;
-  for (const key of held) await page.keyboard.down(key as 'Control');
-  await page.keyboard.press(last as 'z');
-  for (const key of held) await page.keyboard.up(key as 'Control');
-};
-const undoName = (page: Page) => page.$eval('button[aria-label^="Undo"]', (one) => one.getAttribute('aria-label'));
 
 describe('strips', () => {
   /** A place of a handle where nothing lies over it. */
@@ -163,113 +153,77 @@ describe('linked variants', () => {
   });
 });
 
-describe('the table', () => {
-  const cell = (page: Page, row: number, column: number) => page.$eval(`#cell-${row}-${column}`, (one) => one.textContent);
-  const paste = (page: Page, text: string) =>
-    page.evaluate((words) => {
-      const data = new DataTransfer();
-      data.setData('text/plain', words);
-      document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-    }, text);
-
-  test('a column from a spreadsheet is pasted, multiplied and filled down; each is one undo; a bad value changes nothing', async () => {
+describe('an attack as a whole', () => {
+  test('is renamed but to what another is called, doubled, moved and taken away, from its menu', async () => {
     const id = await project(shortFights);
-    const page = await open(`${id}/table/enemies`);
-    const health = async () => {
-      const { units } = await stored(id);
-      return units.filter((unit: any) => unit.side === 'enemy').map((unit: any) => unit.health.max);
+    const page = await open(`${id}/enemies/thistlejack`);
+    const attacks = async () => unitOf(await stored(id), 'thistlejack').attacks.map(({ name }: any) => name);
+    const [first, second, ...others] = await attacks();
+    const menu = async (name: string) => {
+      await press(page, 'section[aria-label=Beat] [role=tablist]', name);
+      await press(page, 'section[aria-label=Beat]', `${name} …`);
+      await page.waitForSelector(`.sheet[aria-label="${name}: name and place"] input`);
+      return `.sheet[aria-label="${name}: name and place"]`;
     };
-    const before = await health();
-    await page.click('#cell-0-0');
-    await paste(page, '30\n31\n1,032.5\n');
+    await fill(page, await menu(first), 'Name', second);
+    expect(await page.$eval('.sheet [role=alert]', (one) => one.textContent)).toBe(`Another is called ${second}`);
+    await press(page, '.sheet', 'Double it');
+    await page.waitForFunction(() => !document.querySelector('.sheet'));
     await savedState(page, 'saved');
-    expect((await health()).slice(0, 4)).toEqual([30, 31, 1032.5, before[3]]);
-    expect(await undoName(page)).toBe('Undo: 3 cells pasted');
-
-    await page.click('#cell-0-0');
-    await keys(page, 'Shift', 'ArrowDown');
-    await press(page, 'main', 'Multiply by');
+    expect(await attacks()).toEqual([first, `${first} 2`, second, ...others]);
+    await fill(page, await menu(`${first} 2`), 'Name', 'Bristle');
+    await press(page, '.sheet', 'Move Bristle later');
     await savedState(page, 'saved');
-    expect((await health()).slice(0, 3)).toEqual([37.5, 38.75, 1032.5]);
-
-    await keys(page, 'Control', 'd');
+    expect(await attacks()).toEqual([first, second, 'Bristle', ...others]);
+    await press(page, '.sheet', 'Remove');
     await savedState(page, 'saved');
-    expect((await health()).slice(0, 3)).toEqual([37.5, 37.5, 1032.5]);
-
-    await page.click('#cell-0-0');
-    await paste(page, '5\nmany\n7');
-    await page.waitForSelector('[role=alert]');
-    expect(await page.$eval('[role=alert]', (one) => one.textContent)).toBe(
-      'Nothing was pasted. Thistlejack, Health: “many” is not a number',
-    );
-    expect(await cell(page, 0, 0)).toBe('37.5');
-    await paste(page, '-5');
-    await page.waitForFunction(() => document.querySelector('[role=alert]')?.textContent?.includes('at least 0.001'));
-
-    for (let i = 0; i < 3; i++) await keys(page, 'Control', 'z');
-    await savedState(page, 'saved');
-    expect(await health()).toEqual(before);
-  });
-
-  test('typing changes the cell and goes on; copying gives what a spreadsheet takes; sorting, filtering, columns', async () => {
-    const id = await project(shortFights);
-    const page = await open(`${id}/table/enemies`);
-    await page.click('#cell-1-0');
-    await page.keyboard.type('2*20');
-    await page.keyboard.press('Enter');
-    expect([await cell(page, 1, 0), await page.evaluate(() => document.activeElement?.id)]).toEqual(['40', 'cell-2-0']);
-    await page.click('#cell-0-0');
-    await keys(page, 'Shift', 'ArrowDown');
-    const text = await page.evaluate(() => {
-      const data = new DataTransfer();
-      document.activeElement!.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true }));
-      return data.getData('text/plain');
-    });
-    expect(text).toBe('22\n40');
-    await press(page, '[role=grid]', 'Health (hp)');
-    expect(await cell(page, 0, 0)).toBe('22');
-    await (await input(page, 'main', 'Filter by name or role')).type('bruiser');
-    await page.waitForFunction(() => document.querySelectorAll('[role=rowheader]').length === 2);
-    await press(page, 'main', 'Columns …');
-    await (await input(page, '.sheet', 'Search columns')).type('hearing');
-    await (await input(page, '.sheet', 'Hearing')).click();
-    await page.waitForFunction(() =>
-      [...document.querySelectorAll('[role=columnheader]')].some((one) => one.textContent?.startsWith('Hearing')),
-    );
+    expect(await attacks()).toEqual([first, second, ...others]);
   });
 });
 
-describe('warnings', () => {
-  const warnings = (page: Page) => page.$eval('main', (one) => /(\d+) warnings?/.exec(one.textContent ?? '')?.[1] ?? '0');
-
-  test('one is made, shown beside its field and in the list, mended by a click; another is accepted and comes back when its cause changes', async () => {
-    const id = await project();
-    const page = await open(`${id}/enemies/mulcher`);
-    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 warning'));
-    await fill(page, '[aria-label=States][role=region]', 'Stops at', 4);
-    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('2 warnings'));
-    expect(await page.$eval('#unit-mulcher [role=img][aria-label*=warning]', (one) => one.getAttribute('aria-label'))).toContain(
-      'Trudge stops at 4 m, but nothing reaches farther than 3 m',
-    );
-    expect(await page.$('[aria-label=States] [aria-label^="Trudge stops at 4 m"]')).not.toBeNull();
-    await press(page, 'main', '2 warnings');
-    await press(page, '.sheet', 'Stop at 2.7 m');
-    await page.keyboard.press('Escape');
-    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 warning'));
-    await savedState(page, 'saved');
-    expect(unitOf(await stored(id), 'mulcher').states[0].stopAt).toBe(2.7);
-
-    await press(page, 'main', '1 warning');
-    await press(page, '.sheet', 'It is meant …');
-    await (await input(page, '.sheet', 'Why it is meant')).type('it lunges');
+describe('a part of the program that is fetched at a press', () => {
+  test('once it is there, what was opened by a key takes keys, as if it had been there', async () => {
+    const page = await openPage(at.browser, at.errors);
+    await page.setRequestInterception(true);
+    const held: HTTPRequest[] = [];
+    let late = true;
+    page.on('request', (request) => void (late && request.url().includes('AttackMenuParts') ? held.push(request) : request.continue()));
+    await page.goto(`${address()}/projects/${await project(shortFights)}/enemies/clipper`);
+    await (await button(page, 'section[aria-label=Beat]', 'Bite …')).focus();
     await page.keyboard.press('Enter');
-    await page.keyboard.press('Escape');
-    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 accepted'));
+    await page.waitForFunction(() => document.activeElement?.matches('.sheet'));
+    late = false;
+    while (!held.length) await page.waitForFunction(() => new Promise((done) => requestAnimationFrame(() => done(true))));
+    for (const request of held) await request.continue();
+    await page.waitForFunction(() => (document.activeElement as HTMLInputElement).value === 'Bite');
+    await page.keyboard.sendCharacter('Nip');
+    await page.keyboard.press('Enter');
+    await button(page, 'section[aria-label=Beat] [role=tablist]', 'Nip');
+  });
+
+  test('says that it could not be, and is fetched at the next press', async () => {
+    const id = await project((document) => {
+      shortFights(document);
+      document.encounters = [];
+      document.brief.bands = [];
+    });
+    const page = await openPage(at.browser, at.errors);
+    let away = true;
+    await page.setRequestInterception(true);
+    page.on('request', (request) => void (away && request.url().includes('unitMade') ? request.abort() : request.continue()));
+    await page.goto(`${address()}/projects/${id}/enemies/clipper`);
+    await press(page, 'aside[aria-label=Enemies]', 'Give it one');
+    await page.waitForSelector('[role=alert]');
+    expect(await page.$eval('[role=alert]', (one) => one.textContent)).toContain(
+      'A new encounter could not be fetched: when it is next wanted it is tried again',
+    );
+    expect((await stored(id)).encounters).toEqual([]);
+    away = false;
+    await press(page, 'aside[aria-label=Enemies]', 'Give it one');
+    await page.waitForFunction(() => location.pathname.includes('/encounters/'));
     await savedState(page, 'saved');
-    expect((await stored(id)).accepted).toMatchObject([{ rule: 'areaShorterThanRange', reason: 'it lunges' }]);
-    await fill(page, 'section[aria-label=Beat]', 'Range to', 3.2);
-    await page.waitForFunction(() => document.querySelector('main')?.textContent?.includes('1 warning'));
-    expect(await warnings(page)).toBe('1');
+    expect((await stored(id)).encounters).toHaveLength(1);
+    expect(await page.$('[role=alert]')).toBeNull();
   });
 });
 
@@ -291,115 +245,6 @@ describe('copy and paste between units', () => {
     await press(page, '[role=dialog].sheet', 'Paste');
     await savedState(page, 'saved');
     expect(unitOf(await stored(id), 'mulcher').attacks.map(({ id: each }: any) => each)).toEqual(['slam', 'bite-one']);
-  });
-});
-
-describe('two tabs at once', () => {
-  async function tabs(id: string, ...paths: string[]): Promise<Page[]> {
-    const context = await at.browser.createBrowserContext();
-    return Promise.all(
-      paths.map(async (path) => {
-        const page = await context.newPage();
-        await page.setViewport({ width: 1280, height: 800 });
-        page.on('pageerror', (error) => at.errors.push(String(error)));
-        await page.goto(`${address()}/projects/${id}/enemies/${path}`);
-        await page.waitForSelector('main h1');
-        return page;
-      }),
-    );
-  }
-  const shows = (page: Page, label: string, value: string) =>
-    page.waitForFunction(
-      (wanted, number) =>
-        [...document.querySelectorAll('main label')].some(
-          (one) =>
-            one.textContent === wanted &&
-            (document.getElementById((one as HTMLLabelElement).htmlFor) as HTMLInputElement)?.value === number,
-        ),
-      { polling: 100 }, // a tab behind another paints no frames
-      label,
-      value,
-    );
-
-  test('a change in one shows in the other; changes in different places are merged', async () => {
-    const id = await project(shortFights);
-    const [one, two] = await tabs(id, 'mulcher', 'mulcher');
-    await one.bringToFront();
-    await fill(one, 'main', 'Health', 131);
-    await savedState(one, 'saved');
-    await shows(two, 'Health', '131');
-    await two.bringToFront();
-    await fill(two, 'main', 'Walk', 1.3);
-    await savedState(two, 'saved');
-    await shows(one, 'Walk', '1.3');
-    expect(unitOf(await stored(id), 'mulcher')).toMatchObject({ health: { max: 131 }, movement: { walk: 1.3 } });
-  });
-
-  test('the same number changed in both before either was saved is shown as a conflict, and nothing is overwritten unseen', async () => {
-    const id = await project(shortFights);
-    const [one, two] = await tabs(id, 'mulcher', 'mulcher');
-    // The second tab can’t save until the first has.
-    let held = true;
-    await two.setRequestInterception(true);
-    two.on('request', (request) => void (held && request.url().includes('/api/') ? request.abort() : request.continue()));
-    await two.bringToFront();
-    await fill(two, 'main', 'Health', 200);
-    await savedState(two, 'away');
-    await one.bringToFront();
-    await fill(one, 'main', 'Health', 150);
-    await savedState(one, 'saved');
-    held = false;
-    await two.bringToFront();
-    await savedState(two, 'conflict');
-    expect(unitOf(await stored(id), 'mulcher').health.max).toBe(150);
-    const said = await two.$eval('[role=alertdialog]', (all) => all.textContent);
-    expect(said).toContain('/units/mulcher/health/max200150');
-    await press(two, '[role=alertdialog]', 'Keep what is here');
-    await savedState(two, 'saved');
-    expect(unitOf(await stored(id), 'mulcher').health.max).toBe(200);
-    await shows(one, 'Health', '200');
-  });
-});
-
-describe('history', () => {
-  test('what changed is told in words, any two can be compared, a baseline has a name, and one can go back', async () => {
-    const id = await project(shortFights);
-    const page = await open(`${id}/enemies/mulcher`);
-    await fill(page, 'main', 'Health', 131);
-    await savedState(page, 'saved');
-    await fill(page, 'main', 'Walk', 1.3);
-    await savedState(page, 'saved');
-    await press(page, 'main', 'History');
-    await page.waitForFunction(() => document.querySelectorAll('[aria-label=Revisions] tbody tr').length === 4);
-    const rows = await page.$$eval('[aria-label=Revisions] tbody tr', (all) => all.map((row) => row.children[3].textContent));
-    expect(rows.slice(1)).toEqual(['3 Mulcher walk 1.8 → 1.3 m/s', '2 Mulcher health 110 → 131 hp', '1 Created']);
-    await page.click('[aria-label="Compare from revision 1"]');
-    const differences = async (...lines: string[]) =>
-      page.waitForFunction(
-        (wanted) => JSON.stringify([...document.querySelectorAll('[aria-label=Differences] li')].map((one) => one.textContent)) === wanted,
-        {},
-        JSON.stringify(lines),
-      );
-    await differences('Mulcher: Health 110 hp → 131 hp', 'Mulcher: Walk 1.8 m/s → 1.3 m/s');
-    await page.click('[aria-label="Compare to revision 2"]');
-    await differences('Mulcher: Health 110 hp → 131 hp');
-    await fill(page, 'main', 'Name of revision 1', 'as it began');
-    await page.waitForFunction(
-      () => document.querySelector('[aria-label=Comparison] h2')?.textContent === 'From as it began to revision 2',
-    );
-    await press(page, 'main', 'Go back to as it began');
-    await savedState(page, 'saved');
-    expect(await stored(id)).toEqual(as(id));
-    expect(await undoName(page)).toBe('Undo: Went back to as it began');
-    await page.reload();
-    await page.waitForFunction(
-      () => (document.querySelector('[aria-label="Name of revision 1"]') as HTMLInputElement)?.value === 'as it began',
-    );
-    // What can be undone outlives the reload.
-    expect(await undoName(page)).toBe('Undo: Went back to as it began');
-    await keys(page, 'Control', 'z');
-    await savedState(page, 'saved');
-    expect(unitOf(await stored(id), 'mulcher').health.max).toBe(131);
   });
 });
 

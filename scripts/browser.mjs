@@ -20,6 +20,8 @@ export async function launchBrowser({ width = 1280, height = 800 } = {}) {
     executablePath: CHROMIUM,
     headless: true,
     userDataDir,
+    // What waits in a page fails by the time-out of whoever waits: runs of a board take minutes.
+    protocolTimeout: 1_800_000,
     defaultViewport: { width, height },
     args: [
       '--no-sandbox',

@@ -2,9 +2,10 @@
  * What somebody does, counted: a click, a chord, or one typed value is one action. Everything is done where a person would do
  * it, on what is to be seen; how it is found is the other helpers' business.
  */
-import type { Page } from 'puppeteer-core';
-import type { ElementHandle } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { type Part, SHEET, button, choose, fill, input, press, tick } from './bench';
+import type { Suite } from './suite';
+import { openPage } from './world';
 
 export class Acts {
   count = 0;
@@ -212,4 +213,12 @@ export class Keys extends Acts {
     }
     throw new Error(`the keyboard does not come to ${what}`);
   }
+}
+
+/** A new project on a page of its own, by its name. */
+export async function begun(own: Suite, name: string): Promise<{ acts: Acts; page: Page; id: string }> {
+  const page = await openPage(own.browser, own.errors);
+  const acts = new Acts(page);
+  const id = await acts.project(own.address(), name);
+  return { acts, page, id };
 }

@@ -94,11 +94,19 @@ export function input(page: Page, part: Part, label: string): Promise<ElementHan
 /** Puts a value into a field, as a paste does, and leaves it by Enter. Typing key by key has tests of its own. */
 export async function fill(page: Page, part: Part, label: string, value: number | string): Promise<void> {
   const field = await input(page, part, label);
-  await field.evaluate((one) => {
-    one.focus();
-    (one as HTMLInputElement).select();
-  });
-  await page.keyboard.sendCharacter(String(value));
+  // A list that has just closed gives the focus back to its button, however late: then what was typed went there.
+  for (let again = 0; again < 5; again++) {
+    await field.evaluate((one) => {
+      one.focus();
+      (one as HTMLInputElement).select();
+    });
+    await page.keyboard.sendCharacter(String(value));
+    const there = await field.evaluate(
+      (one, wanted) => document.activeElement === one && (one as HTMLInputElement).value === wanted,
+      String(value),
+    );
+    if (there) break;
+  }
   await page.keyboard.press('Enter');
 }
 
@@ -209,3 +217,14 @@ export async function condition(page: Page, label: string, ...asked: Asked[]): P
   await press(page, sheet, 'Done');
   await page.waitForFunction((selector) => !document.querySelector(selector), {}, sheet);
 }
+
+export const unitOf = (document: any, id: string) => document.units.find((unit: any) => unit.id === id);
+export const heading = (page: Page, name: string) =>
+  page.waitForFunction((wanted) => document.querySelector('main h1')?.textContent === wanted, {}, name);
+export const keys = async (page: Page, ...held: string[]) => {
+  const last = held.pop()!;
+  for (const key of held) await page.keyboard.down(key as 'Control');
+  await page.keyboard.press(last as 'z');
+  for (const key of held) await page.keyboard.up(key as 'Control');
+};
+export const undoName = (page: Page) => page.$eval('button[aria-label^="Undo"]', (one) => one.getAttribute('aria-label'));

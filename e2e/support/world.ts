@@ -24,8 +24,8 @@ export async function startInstance(options: { home?: string; port?: number; env
 /** The one browser of all suites. */
 export async function joinBrowser(): Promise<Browser> {
   const { default: puppeteer } = await import('puppeteer-core');
-  // What waits in the page fails by the time-out of whoever waits, not by the connection's.
-  const protocolTimeout = 1_800_000;
+  // What waits in the page fails by the time-out of whoever waits, not by the connection's; that by itself before the test's.
+  const protocolTimeout = 1_650_000;
   return puppeteer.connect({
     browserWSEndpoint: process.env.INSIDIA_TEST_BROWSER,
     defaultViewport: { width: 1280, height: 800 },
@@ -38,8 +38,13 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   const page = await (await browser.createBrowserContext()).newPage();
   await page.setViewport({ width: 1280, height: 800 });
   page.on('pageerror', (error) => errors.push(String(error)));
+  // A page whose process is gone answers nothing any more: what waits for it is to fail now, by that name.
+  page.on('error', (error) => {
+    errors.push(String(error));
+    void page.browserContext().close();
+  });
   // Long enough for any machine; less to find out at once where a new test waits for what never comes.
-  page.setDefaultTimeout(Number(process.env.INSIDIA_TEST_PATIENCE_MS ?? 1_700_000));
+  page.setDefaultTimeout(Number(process.env.INSIDIA_TEST_PATIENCE_MS ?? 1_500_000));
   // What a test reads stays what it is, and what it does not look at costs nothing: readouts wait to be told to go on.
   await page.evaluateOnNewDocument(() => {
     if (location.protocol === 'http:' && sessionStorage.getItem('begun') === null) localStorage.setItem('insidia.readouts-held', 'yes');
@@ -109,6 +114,12 @@ export async function median(page: Page, measure: string): Promise<number> {
   return Number(await page.$eval(`[data-measure="${measure}"] [data-median]`, (element) => element.getAttribute('data-median')));
 }
 
+/** Opens a project file on the page of projects. What is still being listed above it can't move it from under the hand. */
+export async function openFile(page: Page, file: string): Promise<void> {
+  const chosen = (await page.waitForSelector('main input[type=file]')) as ElementHandle<HTMLInputElement>;
+  await chosen.uploadFile(file);
+}
+
 /** Drags an element's middle sideways by so many pixels. */
 export async function drag(page: Page, element: ElementHandle, by: number): Promise<void> {
   const box = await element.boundingBox();
@@ -147,3 +158,11 @@ export async function fetchProject(address: string, id = 'verdance') {
   const response = await fetch(`${address}/api/projects/${id}`, { headers: { Connection: 'close' } });
   return { document: (await response.json()) as any, etag: response.headers.get('ETag') };
 }
+
+/** Waits until the readout of an encounter has all its runs. */
+export const fought = (page: Page) =>
+  page.waitForFunction(
+    () =>
+      document.querySelector('[data-testid=digest]') &&
+      document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') === 'false',
+  );
