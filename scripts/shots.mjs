@@ -56,7 +56,7 @@ const runBoard = async (page) => {
   const done = () =>
     !document.querySelector('[role=status][aria-label=Running]') &&
     [...document.querySelectorAll('[role=gridcell]')].every((one) => one.dataset.state === 'fresh');
-  await page.waitForFunction(done, { timeout: 900_000 });
+  await page.waitForFunction(done);
 };
 const AT = 'tier=bloom&skill=regular&seed=7';
 /** Names of those to make; none: all. */
@@ -206,6 +206,7 @@ await withSentences(async () => {
   for (const { name, path, act, theme = 'light', wait = READY, size } of SHOTS.filter(({ name }) => !only.length || only.includes(name))) {
     await restore(instance.address);
     const page = await browser.newPage();
+    page.setDefaultTimeout(900_000);
     if (size) await page.setViewport(size);
     await page.evaluateOnNewDocument((wanted) => {
       localStorage.setItem('insidia.theme', wanted);
