@@ -1,5 +1,8 @@
 import { expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { suite } from './support/suite';
+import { ROOT } from './support/world';
 
 const at = suite('guard');
 
@@ -38,4 +41,23 @@ test('what fails to be drawn fails alone: it says what and why, offers the proje
   );
   at.errors.length = 0; // what was made to fail was told to the console too
   await page.close();
+});
+
+/**
+ * Chromium ends the process of a tab, with every page in it, where a worker's module asks for its own address (`import.meta`)
+ * or for another module after its page has been left: once in some thirty times that a page is left as its workers begin.
+ */
+test('no worker asks for its own address or for other modules when it runs', () => {
+  const assets = join(ROOT, 'apps/web/dist/assets');
+  const scripts = readdirSync(assets).filter((name) => name.endsWith('.js'));
+  const text = (name: string) => readFileSync(join(assets, name), 'utf8');
+  const workers = new Set(
+    scripts.flatMap((name) => [...text(name).matchAll(/new Worker\(`\/assets\/([^`]+)`/g)].map(([, worker]) => worker)),
+  );
+  expect(workers.size).toBe(8);
+  expect([...workers].filter((name) => /\bimport(\.meta|\()/.test(text(name)))).toEqual([]);
+  // Nor is one begun in a way that the search above does not see.
+  const begun = scripts.reduce((count, name) => count + [...text(name).matchAll(/new Worker\(/g)].length, 0);
+  const seen = scripts.reduce((count, name) => count + [...text(name).matchAll(/new Worker\(`\/assets\//g)].length, 0);
+  expect(begun).toBe(seen);
 });

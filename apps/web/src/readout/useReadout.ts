@@ -5,6 +5,7 @@ import type { AppStore } from '../store/store';
 import { isHeld, onHeld } from './held';
 import type { PageState, ReadoutMessage, ReadoutRequest, ToWorker } from './protocol';
 import { answered, asked, failed, styled } from './slice';
+import ReadoutWorker from './worker.ts?worker';
 
 /** The first seed of every readout: the command line's default. */
 export const READOUT_SEED = 1;
@@ -21,7 +22,7 @@ const say = (message: ToWorker) => worker?.postMessage(message);
 /** The worker, which lives as long as the page. */
 function readoutWorker(): Worker {
   if (worker) return worker;
-  worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  worker = new ReadoutWorker();
   document.addEventListener('visibilitychange', tellPage);
   onHeld(tellPage);
   return worker;

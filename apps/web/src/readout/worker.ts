@@ -23,6 +23,7 @@ import { POLICIES, type Work, breathe, workOf } from './gathering';
 import type { PageState, ReadoutAnswer, ReadoutMessage, ReadoutRequest, StylesAnswer, ToWorker } from './protocol';
 import { type Hand, Team, threads } from './team';
 import { TRAINING_MS, train } from './training';
+import Helper from './helper.ts?worker';
 
 const fights = new Fights();
 let latest: ReadoutRequest | null = null;
@@ -34,7 +35,7 @@ let heard = () => {};
 const send = (message: ReadoutMessage) => postMessage(message);
 
 const cores = threads(navigator.hardwareConcurrency);
-const helpers = Array.from({ length: cores - 1 }, (): Hand => new Worker(new URL('./helper.ts', import.meta.url), { type: 'module' }));
+const helpers = Array.from({ length: cores - 1 }, (): Hand => new Helper());
 const team = new Team(helpers);
 
 onmessage = ({ data }: MessageEvent<ToWorker>) => {

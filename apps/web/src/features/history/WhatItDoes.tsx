@@ -16,6 +16,7 @@ import { useView } from '../../app/view';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { EffectBar } from '../tune/EffectBar';
 import type { CompareAnswer, CompareRequest, EditRow } from './comparer';
+import Comparer from './comparer.ts?worker';
 
 /** Runs of each cell of either version. */
 const RUNS = 100;
@@ -48,7 +49,7 @@ export function WhatItDoes({ before, after, tier, narrow }: { before: Project; a
   const begin = () => {
     stop();
     setFound({});
-    worker.current = new Worker(new URL('./comparer.ts', import.meta.url), { type: 'module' });
+    worker.current = new Comparer();
     worker.current.onmessage = ({ data }: MessageEvent<CompareAnswer>) => {
       setFound((old) => ({ ...old, ...('of' in data ? { progress: data } : data) }));
       if ('edits' in data || 'failure' in data) stop();

@@ -1,6 +1,7 @@
 import type { Project, ReasonLook, Replay, Scenario } from '@insidia/core';
 import { useEffect, useState } from 'react';
 import type { ReplayMessage, ReplayRequest } from './replayProtocol';
+import ReplayWorker from './replayWorker.ts?worker';
 
 let worker: Worker | undefined;
 let last = 0;
@@ -11,7 +12,7 @@ type Asked = ReplayRequest extends infer R ? (R extends { id: number } ? Omit<R,
 /** Asks the replay worker; answers come in the order of the questions. */
 function ask(request: Asked): Promise<ReplayMessage> {
   if (!worker) {
-    worker = new Worker(new URL('./replayWorker.ts', import.meta.url), { type: 'module' });
+    worker = new ReplayWorker();
     worker.onmessage = ({ data }: MessageEvent<ReplayMessage>) => {
       waiting.get(data.id)?.(data);
       waiting.delete(data.id);

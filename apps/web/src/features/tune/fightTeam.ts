@@ -1,6 +1,7 @@
 /** Workers that run what a search asks for: parts of a step, by whoever is free; what came of them in the order of the step. */
 import { type AskedFight, type AskedRuns, type NoFight, type Part, type Project, joined, partsOf } from '@insidia/core';
 import type { RunnerAnswer, RunnerRequest } from './fightRunner';
+import FightRunner from './fightRunner.ts?worker';
 
 export class FightTeam {
   private readonly workers: Worker[];
@@ -14,7 +15,7 @@ export class FightTeam {
 
   constructor(project: Project, threads: number) {
     this.workers = Array.from({ length: threads }, () => {
-      const worker = new Worker(new URL('./fightRunner.ts', import.meta.url), { type: 'module' });
+      const worker = new FightRunner();
       worker.onmessage = ({ data }: MessageEvent<RunnerAnswer>) => this.taken(worker, data);
       const first: RunnerRequest = { project };
       worker.postMessage(first);

@@ -2,6 +2,7 @@ import type { Dial, Objective, Preferred, Project } from '@insidia/core';
 import { useEffect, useRef, useState } from 'react';
 import { threads } from '../../readout/team';
 import type { FinderAnswer, FinderRequest } from './finder';
+import Finder from './finder.ts?worker';
 
 type Told = Exclude<FinderAnswer, { failure: string }>;
 
@@ -25,7 +26,7 @@ export function useFinding() {
     stop();
     const began = Date.now();
     setFinding({ began });
-    worker.current = new Worker(new URL('./finder.ts', import.meta.url), { type: 'module' });
+    worker.current = new Finder();
     worker.current.onmessage = ({ data }: MessageEvent<FinderAnswer>) => {
       setFinding((old) => ({ ...(old ?? {}), ...data, began }));
       if ('failure' in data || data.progress.phase === 'done') stop();

@@ -2,6 +2,7 @@ import { PLAY_BUDGET, type PlayFound, type Project, type Scenario } from '@insid
 import { useEffect, useRef, useState } from 'react';
 import { threads } from '../../readout/team';
 import type { PlayerAnswer, PlayerRequest } from './player';
+import PlayerWorker from './player.ts?worker';
 
 export interface Playing {
   step?: { phase: string; runs: number; of: number };
@@ -23,7 +24,7 @@ export function usePlaying() {
   const begin = (project: Project, cell: Scenario) => {
     stop();
     setPlaying({ project });
-    worker.current = new Worker(new URL('./player.ts', import.meta.url), { type: 'module' });
+    worker.current = new PlayerWorker();
     worker.current.onmessage = ({ data }: MessageEvent<PlayerAnswer>) => {
       setPlaying((old) => ({ ...old, ...data, project }));
       if (!('step' in data)) stop();

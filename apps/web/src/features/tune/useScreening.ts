@@ -16,6 +16,7 @@ import {
 import { useEffect, useRef, useState } from 'react';
 import { threads } from '../../readout/team';
 import type { ScreenAnswer, ScreenRequest } from './screener';
+import Screener from './screener.ts?worker';
 
 /** Runs in all of a screening. */
 export const SCREEN_RUNS = { duel: 2000, encounter: 3000 };
@@ -54,7 +55,7 @@ export function useScreening(onFound: (dials: Dial[]) => void) {
     const told = { pairs: 2 * design.pairs, numbers: design.dials.length, began: Date.now() };
     setState({ ...told, done: 0 });
     const every = threads(navigator.hardwareConcurrency);
-    workers.current = Array.from({ length: every }, () => new Worker(new URL('./screener.ts', import.meta.url), { type: 'module' }));
+    workers.current = Array.from({ length: every }, () => new Screener());
     let shown = 0;
     half(design, 0, (first) => {
       half(secondDesign(design, first), design.pairs, (second) => {
