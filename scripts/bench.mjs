@@ -14,6 +14,7 @@ import { CROWD_STEPS, CROWD_UNITS, campsTables, hallTables, crowdProject } from 
 import { FLOOR_UNIT_STEPS, floor } from './bench/floor.mjs';
 import { demoFights } from './bench/fights.mjs';
 import { newRunners } from './bench/grounds.mjs';
+import { memoryOfEdits } from './bench/memory.mjs';
 import { editsToFigures } from './bench/pages.mjs';
 import { tuning } from './bench/tuning.mjs';
 import { launchBrowser } from './browser.mjs';
@@ -216,6 +217,7 @@ await withSentences(async () => {
   const tuned = await tuning(instance.address, browser, core(), JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
   const frames = await replayFrames(instance.address, browser);
   const board = await boardRedraw(instance.address, browser, core());
+  const memory = await memoryOfEdits(instance, browser);
   await browser.close();
   await instance.stop();
   const workers = await twoWorkers();
@@ -303,6 +305,12 @@ await withSentences(async () => {
       `${frames.median.toFixed(1)} ms`,
       '≤ 16.7 ms',
       `95 of 100 within ${frames.p95.toFixed(1)} ms; recorded: ${frames.sizes.map((one) => `${one.units} units, ${one.seconds} s: ${one.megabytes.toFixed(1)} MB and ${one.events} events`).join('; ')}`,
+    ],
+    [
+      `memory after ${memory.edits} edits of Evening Shift: the page’s process with its workers`,
+      `${memory.late.page.toFixed(0)} MB`,
+      '',
+      `${memory.early.page.toFixed(0)} MB after a tenth of them; the page’s own thread ${memory.early.heap.toFixed(0)} and ${memory.late.heap.toFixed(0)} MB once collected; the server ${memory.early.server.toFixed(0)} and ${memory.late.server.toFixed(0)} MB`,
     ],
     [
       'a worker process beside the server, one thread each, against the server alone',

@@ -1,11 +1,12 @@
 /** Batches as the server runs them: two workers against one, and ten thousand runs of one encounter. */
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startInstance } from '../instance.mjs';
 import { runningPostgres } from '../postgres.mjs';
 import { ROOT } from '../system.mjs';
+import { peakMemory } from './memory.mjs';
 
 const JSON_HEADERS = { 'Content-Type': 'application/json', Connection: 'close' };
 const post = (url, body) => fetch(url, { method: 'POST', headers: JSON_HEADERS, body: JSON.stringify(body) });
@@ -28,21 +29,6 @@ async function batchTime(address, project, cells) {
     if (!left.length) return Number(process.hrtime.bigint() - start) / 1e9;
     await new Promise((then) => setTimeout(then, 50));
   }
-}
-
-/** MB that a process has ever held at once. */
-function peakMemory(parent, program) {
-  const field = (pid, file, pattern) => {
-    try {
-      return pattern.exec(readFileSync(`/proc/${pid}/${file}`, 'utf8'))?.[1];
-    } catch {
-      return undefined;
-    }
-  };
-  const own = readdirSync('/proc').filter(
-    (pid) => /^\d+$/.test(pid) && Number(field(pid, 'stat', /\) \S (\d+)/)) === parent && field(pid, 'cmdline', /(.*)/s)?.includes(program),
-  );
-  return Math.max(...own.map((pid) => Number(field(pid, 'status', /VmHWM:\s+(\d+)/)) / 1000));
 }
 
 const shift = [{ cell: 'encounter|evening-shift|bloom|regular||', runs: 600 }];

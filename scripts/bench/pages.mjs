@@ -15,28 +15,33 @@ const DUELS = [
   { enemy: 'clipper', copies: 3, distance: 6 },
   { enemy: 'head-gardener', copies: 1, distance: 12 },
 ];
-const SHIFT = { path: 'encounters/evening-shift?tier=bloom&skill=regular', slider: '[role=slider][aria-label="Wave 3 delay"]' };
+export const SHIFT = { path: 'encounters/evening-shift?tier=bloom&skill=regular', slider: '[role=slider][aria-label="Wave 3 delay"]' };
 const COOLDOWN = '[role=slider][aria-label$=" cooldown"]';
-const figures = () => document.querySelector('[data-testid=digest]') && document.querySelector('[aria-label=Readout][aria-busy=false]');
+export const figures = () =>
+  document.querySelector('[data-testid=digest]') && document.querySelector('[aria-label=Readout][aria-busy=false]');
 
 /** Presses a key on a slider and waits for what follows. @returns ms to the first figures that are other ones, and to the last of the edit */
-async function edit(page, slider) {
-  return page.evaluate(async (which) => {
-    const digest = () => document.querySelector('[data-testid=digest]')?.textContent;
-    // The frame in which it is seen paints it; the next one begins after that.
-    const frame = () => new Promise((done) => requestAnimationFrame(done));
-    const edge = document.querySelector(which);
-    edge.focus();
-    const old = digest();
-    const start = performance.now();
-    edge.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
-    while (digest() === old) await frame();
-    await frame();
-    const first = performance.now() - start;
-    while (document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') === 'true') await frame();
-    await frame();
-    return { first, whole: performance.now() - start };
-  }, slider);
+export async function edit(page, slider, key = 'ArrowRight') {
+  return page.evaluate(
+    async (which, pressed) => {
+      const digest = () => document.querySelector('[data-testid=digest]')?.textContent;
+      // The frame in which it is seen paints it; the next one begins after that.
+      const frame = () => new Promise((done) => requestAnimationFrame(done));
+      const edge = document.querySelector(which);
+      edge.focus();
+      const old = digest();
+      const start = performance.now();
+      edge.dispatchEvent(new KeyboardEvent('keydown', { key: pressed, bubbles: true }));
+      while (digest() === old) await frame();
+      await frame();
+      const first = performance.now() - start;
+      while (document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') === 'true') await frame();
+      await frame();
+      return { first, whole: performance.now() - start };
+    },
+    slider,
+    key,
+  );
 }
 
 const runsShown = (page) => page.$eval('[aria-label=Readout] .note', (one) => Number(/(\d+) (?:paired )?runs/.exec(one.textContent)?.[1]));
@@ -55,7 +60,7 @@ export async function copied(address, change = (document) => document) {
 }
 
 /** A page of its own, as somebody opens it: no worker is there yet. More runs wait, so that what is read is the edit's. */
-async function opened(browser, address, path) {
+export async function opened(browser, address, path) {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
   await page.evaluateOnNewDocument(() => location.protocol === 'http:' && localStorage.setItem('insidia.readouts-held', 'yes'));
