@@ -1,5 +1,5 @@
 /** Where walls, ground and units are on a board, and what it costs to go over it. */
-import { Cells } from './cells';
+import { type Cells } from './cells';
 
 /** Nobody stands there. */
 const NOBODY = -1;

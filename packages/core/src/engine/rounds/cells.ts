@@ -143,7 +143,7 @@ export class Cells {
     // cos a ≷ cos b, both squared with their signs kept, over a common denominator.
     const turn = aheadB * Math.abs(aheadB) * lengthA - aheadA * Math.abs(aheadA) * lengthB;
     if (turn !== 0) return turn;
-    const side = (v: Bearing) => Math.sign(facing.east * v.north - facing.north * v.east);
-    return side(b) - side(a) || lengthA - lengthB;
+    const left = (v: Bearing) => facing.east * v.north - facing.north * v.east > 0;
+    return Number(left(b)) - Number(left(a)) || lengthA - lengthB;
   }
 }
