@@ -5,6 +5,7 @@ import type { Attack, Dash } from '../model/attack';
 import type { CounterChange } from '../model/counter';
 import { type Delivery, traitsOf } from '../model/delivery';
 import { compileEffects } from '../model/effects/list';
+import { type With, unitInRounds } from '../model/in-rounds';
 import type { Player } from '../model/player';
 import { DOES_NAMES, type State } from '../model/state';
 import { CRITERIA_NAMES, type Targeting } from '../model/targeting';
@@ -12,6 +13,7 @@ import type { Unit } from '../model/unit';
 import { microseconds, SECOND } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
+import { compileTurns } from './compile-rounds';
 import type {
   Compiled,
   CompiledAttack,
@@ -30,17 +32,32 @@ import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
 
 /** What compiling a unit needs to know of its encounter. */
 export interface UnitContext extends Pick<Compiled, 'names' | 'step' | 'roleOfType' | 'groundRules' | 'keepSource'> {
+  /** It fights in turns. */
+  turns: boolean;
+  /** Everyone is in reach of everyone. */
+  groundless: boolean;
   /** The kind of a unit that is summoned. */
   kindOf: (id: string) => number;
 }
 
 /** The same once everything is compiled: for a row that a run makes anew. */
-export function contextIn({ names, step, roleOfType, groundRules, keepSource, kindOfType }: Compiled): UnitContext {
-  return { names, step, roleOfType, groundRules, keepSource, kindOf: (id) => kindOfType[names.types.indexOf(id)] };
+export function contextIn({ names, step, roleOfType, groundRules, keepSource, kindOfType, rounds }: Compiled): UnitContext {
+  return {
+    turns: rounds !== null,
+    groundless: rounds !== null && rounds.board === null,
+    names,
+    step,
+    roleOfType,
+    groundRules,
+    keepSource,
+    kindOf: (id) => kindOfType[names.types.indexOf(id)],
+  };
 }
 
-export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
+export function compileUnit(given: Unit, context: UnitContext): CompiledUnit {
   const { names } = context;
+  const { rounds } = given as With<'unit'>;
+  const unit = context.turns && rounds ? unitInRounds(given) : given;
   const turned = (unit.movement.turnRate * context.step) / SECOND;
   const scope: ConditionScope = { names, attacks: unit.attacks.map(({ id }) => id), nodes: { count: 0 } };
   const attacks = unit.attacks.map((attack) => compileAttack(attack, unit, scope, context));
@@ -117,7 +134,7 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     pauseMin: unit.choice.pause.min,
     pauseMax: unit.choice.pause.max,
     attacks,
-    contacts: attacks.flatMap(({ traits }, i) => (traits.chosen ? [] : [i])),
+    contacts: context.turns ? [] : attacks.flatMap(({ traits }, i) => (traits.chosen ? [] : [i])),
     choice,
     states,
     startsIn: unit.startsIn === undefined ? 0 : stateNumber(unit.startsIn),
@@ -126,8 +143,9 @@ export function compileUnit(unit: Unit, context: UnitContext): CompiledUnit {
     revivableFor: microseconds(onDeath.revivableFor),
     revivals: onDeath.revivals,
     player: unit.player ? compilePlayer(unit.player, unit) : null,
+    turns: context.turns && rounds ? compileTurns(rounds) : null,
     bears: [],
-    source: context.keepSource ? unit : null,
+    source: context.keepSource ? given : null,
     grown: [],
   };
 }
@@ -260,7 +278,13 @@ function compilePicks({ to, picks }: State, context: UnitContext): CompiledTarge
   return { ...compiled, allowed: names.types.map((type, t) => (allowed?.[t] ?? true) && (type === to || roleOfType[t] === to)) };
 }
 
-function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { names, kindOf }: UnitContext): CompiledAttack {
+function compileAttack(
+  attack: Attack,
+  unit: Unit,
+  scope: ConditionScope,
+  { names, kindOf, turns, groundless }: UnitContext,
+): CompiledAttack {
+  const rounds = turns ? (attack as With<'attack'>).rounds : undefined;
   const { beat, range, effects, hits, projectile, aim, area, summon } = attack;
   const active = microseconds(beat.active);
   const every = beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every));
@@ -270,8 +294,9 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     delivery: attack.delivery,
     traits: plainTraits(attack.delivery),
     targets: attack.targets,
-    rangeMin: Math.min(range.min, range.max),
-    rangeMax: range.max,
+    rangeMin: groundless ? 0 : Math.min(range.min, range.max),
+    // Without ground whoever strikes by hand does not reach behind a front row.
+    rangeMax: groundless ? (attack.delivery === 'melee' ? 0 : 1) : range.max,
     needsLine: attack.needsLine,
     facingCosine: attack.facing >= 180 ? -1 : cosine(attack.facing),
     arcCosine: halfCosine(attack.arc),
@@ -279,7 +304,7 @@ function compileAttack(attack: Attack, unit: Unit, scope: ConditionScope, { name
     windup: microseconds(beat.windup),
     active,
     every,
-    hits: hitInstants(attack),
+    hits: rounds ? rounds.hits : hitInstants(attack),
     recovery: microseconds(beat.recovery),
     cooldown: microseconds(beat.cooldown),
     cooldownFromEnd: beat.cooldownFrom === 'end',

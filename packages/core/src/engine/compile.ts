@@ -5,6 +5,7 @@
 import { LIMITS } from '../model/limits';
 import type { Arena } from '../model/arena';
 import { effectiveEncounter, type Lens } from '../model/effective';
+import { encounterInRounds } from '../model/in-rounds';
 import type { Encounter } from '../model/encounter';
 import { plannedUnits } from '../model/planned';
 import type { Project } from '../model/project';
@@ -13,6 +14,7 @@ import { microseconds } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
 import { compileWall, shapeOf } from './compile-ground';
+import { compileRounds, inRounds } from './compile-rounds';
 import { compileConsequence, compileWave, seated } from './compile-waves';
 import { Kinds, standsIn } from './kinds';
 import type { Compiled } from './tables';
@@ -42,7 +44,9 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     throw new Error(`players must be a whole number from 1 to ${LIMITS.party}: it is ${players}`);
   if (!(stepSeconds >= 0.001 && stepSeconds <= 1)) throw new Error(`step must be between 0.001 and 1 s: it is ${stepSeconds}`);
   const whole = effectiveEncounter(project, wanted, options).unit;
-  const encounter = options.without === undefined ? whole : leaveOut(whole, options.without);
+  const left = options.without === undefined ? whole : leaveOut(whole, options.without);
+  const turns = inRounds(left);
+  const encounter = turns ? encounterInRounds(left) : left;
   const arena = options.arena ?? project.arenas.find(({ id }) => id === encounter.arena);
   if (!arena) throw new Error(`there is no arena "${encounter.arena}" in ${project.name}`);
 
@@ -87,8 +91,10 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     .flatMap(({ groups }) => groups.filter(({ side }) => side === PARTY).flatMap((group) => group.kinds.flat(2)))
     .map((kind) => ({ kind }));
   const standing = places.filter(({ kind }) => kind >= 0).length;
+  const closed = kinds.closedGround();
   return {
     engine: ENGINE_VERSION,
+    rounds: turns ? compileRounds(encounter, arena, closed) : null,
     step: microseconds(stepSeconds),
     limit: microseconds(encounter.limit),
     halfWidth: arena.width / 2,
@@ -96,7 +102,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     grid: arena.grid,
     walls: arena.walls.map(compileWall),
     groundRules: kinds.context.groundRules,
-    closed: kinds.closedGround(),
+    closed,
     zones,
     points: arena.spawnPoints.map(({ id, x, y, scatter, facing: f }) => ({ id, x, y, scatter, fx: cosine(f), fy: sine(f) })),
     places,

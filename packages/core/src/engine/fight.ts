@@ -6,12 +6,42 @@ import { NOBODY, PHASE, TASK } from './numbers';
 import type { CompiledAttack } from './tables';
 import { draw, PURPOSES } from './time/chance';
 import { PER_MICROSECOND } from './tuning';
+import { ROUND, roundFrom, roundOf, turnIn } from './rounds/turns';
 
 export class Fight extends Motion {
   /** The number of the next unit. */
   nextUnit(): number {
     this.takeUnit(this.count);
     return this.count++;
+  }
+
+  /** The instant at which something that lasts so long on a unit ends. @param lasts µs; in rounds so many of its turns */
+  ends(unit: number, lasts: number): number {
+    return this.compiled.rounds === null ? this.now + lasts : this.turnAfter(unit, lasts / ROUND);
+  }
+
+  /** When whatever comes at an instant may come: in rounds as the next begins. */
+  begins(time: number): number {
+    return this.compiled.rounds === null ? time : roundFrom(time);
+  }
+
+  /** µs that have gone by since an instant; in rounds how many have begun since. */
+  since(time: number): number {
+    return this.compiled.rounds === null ? this.now - time : (roundOf(this.now) - roundOf(time)) * ROUND;
+  }
+
+  /** The instant of a unit's turn in a round. */
+  turnOf(unit: number, round: number): number {
+    const { turns } = this.compiled.kinds[this.kindNumber[unit]];
+    return turnIn(round, { unit, side: this.side[unit], key: this.key[unit], turns: turns! }, this.compiled.rounds!, this.seed);
+  }
+
+  /** The instant of the k-th turn that a unit has from now on; who appears has its first in the next round. */
+  private turnAfter(unit: number, k: number): number {
+    if (k <= 0 || k === Infinity) return k === Infinity ? Infinity : this.now;
+    const first = Math.max(roundOf(this.now), roundOf(this.bornAt[unit]) + (this.actsAtOnce[unit] ? 0 : 1));
+    const next = this.turnOf(unit, first) > this.now ? first : first + 1;
+    return this.turnOf(unit, next + Math.ceil(k - 1e-9) - 1);
   }
 
   /** A use of an attack begins: nobody has been struck by it yet. @param readable µs at which it can be read */
@@ -66,7 +96,7 @@ export class Fight extends Motion {
     const at = unit * this.compiled.attackRoom + attack;
     const { charges, recharge } = this.kinds[unit].attacks[attack];
     if (this.charges[at] >= charges) return charges;
-    return Math.min(charges, this.charges[at] + Math.floor((this.now - this.chargedAt[at]) / recharge));
+    return Math.min(charges, this.charges[at] + Math.floor(this.since(this.chargedAt[at]) / recharge));
   }
 
   /** What a unit is about, where an event of its own says it. */
@@ -134,13 +164,13 @@ export class Fight extends Motion {
 
   /** @param lasts µs */
   pauseFor(unit: number, lasts: number): void {
-    this.pauseUntil[unit] = this.now + lasts;
+    this.pauseUntil[unit] = this.ends(unit, lasts);
   }
 
   /** An attack may follow the last one. @param window µs */
   mayFollow(unit: number, attack: number, window: number): void {
     this.comboAttack[unit] = attack;
-    this.comboUntil[unit] = this.now + window;
+    this.comboUntil[unit] = this.ends(unit, window);
   }
 
   endCombo(unit: number): void {

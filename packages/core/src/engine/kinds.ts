@@ -2,6 +2,7 @@
 import type { Arena } from '../model/arena';
 import { effectiveUnit, type Lens, sideIn, traitsAt, tweakApplies, tweakedUnit } from '../model/effective';
 import type { Encounter, PartyMember } from '../model/encounter';
+import type { With } from '../model/in-rounds';
 import type { Project } from '../model/project';
 import { traitsBy, tweaksBy } from '../model/trait';
 import type { FieldTweak, Tweak } from '../model/tweak';
@@ -10,6 +11,7 @@ import { unitHeads } from '../model/variants';
 import { microseconds } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { shapeOf } from './compile-ground';
+import { inRounds } from './compile-rounds';
 import { compileUnit, type UnitContext } from './compile-unit';
 import type { CompiledMember, CompiledShape, CompiledUnit, Names } from './tables';
 import { textKey } from './time/chance';
@@ -50,6 +52,8 @@ export class Kinds {
     const boosts = units.some(({ attacks }) => attacks.some(({ effects }) => effects.boost));
     this.context = {
       names: this.names,
+      turns: inRounds(encounter),
+      groundless: inRounds(encounter) && (encounter as With<'encounter'>).rounds!.ground === 'none',
       step: microseconds(stepSeconds),
       kindOf: (id) => this.of(id),
       groundRules: [{ only: [], never: [] }],

@@ -20,6 +20,7 @@ import { look } from './mind/senses';
 import { changeStates } from './mind/states';
 import { chooseTargets } from './mind/targets';
 import { mindThemselves } from './player/tasks';
+import { runRounds } from './rounds/scheduler';
 import type { Compiled } from './tables';
 import { begin } from './waves/beginning';
 import { direct, isDirected } from './waves/director';
@@ -71,6 +72,7 @@ export class Runner {
     begin(fight, seed);
     fight.observer = observe;
     runInstants(fight, 0);
+    if (this.compiled.rounds) runRounds(fight, watch);
     for (let number = 0; !fight.over; number++) this.step(number * this.compiled.step, watch);
     return finish(fight, seed);
   }

@@ -11,11 +11,23 @@ import type { Fight } from './fight';
 import { OverTimes } from './harm/over-times';
 import { Bursts, Met, Shots } from './harm/pools';
 import { NOBODY } from './numbers';
+import { Board } from './rounds/board';
+import { Cells } from './rounds/cells';
 import type { Ill, Jolt, Landing, SlotHold, Threat, WaveProgress } from './records';
 import { type Compiled, type CompiledUnit, DO } from './tables';
 import { PURPOSES } from './time/chance';
 import { EventQueue } from './time/queue';
 import type { Held } from './waves/holding';
+
+/** An empty board, where there is one. */
+function boardOf({ rounds }: Compiled): Board | null {
+  if (!rounds?.board) return null;
+  const { tiling, columns, rows, blocked, cost } = rounds.board;
+  const board = new Board(new Cells(tiling, columns, rows), blocked.length);
+  blocked.forEach((cells, ground) => cells.forEach((is, cell) => (board.blocked[ground][cell] = is ? 1 : 0)));
+  board.cost.set(cost);
+  return board;
+}
 
 /** Holds the tables, so that the columns below can ask them for their size. */
 class Tables extends Columns {
@@ -46,6 +58,8 @@ export class FightState extends Tables {
   readonly queue = this.cleared(new EventQueue());
   readonly log = this.cleared(new EventLog());
   readonly ground = new Ground(this.compiled);
+  /** What a fight in rounds is fought on; null: without ground, or in seconds. */
+  readonly board = this.clearedIf(boardOf(this.compiled));
   /** Somebody may search: where foes were last seen is kept. */
   readonly searches = this.compiled.kinds.some(({ states }) => states.some(({ does }) => does === DO.search));
   seed = 0;
@@ -77,6 +91,11 @@ export class FightState extends Tables {
   readonly summoned = this.integers();
   readonly homeX = this.numbers();
   readonly homeY = this.numbers();
+
+  // by rounds/places.ts: its turns, and where it is on a board
+  /** It has a turn in the round in which it appears: who is there from the start. */
+  readonly actsAtOnce = this.bytes();
+  readonly onCell = this.integers(NOBODY);
 
   // by waves/counts.ts: its wave
   /** Its wave and which coming of it; −1: none. */

@@ -7,6 +7,7 @@ import type { CompiledBoost } from '../model/effects/effect';
 import type { CompiledEffects } from '../model/effects/list';
 import type { Answer } from '../model/player';
 import type { FieldTweak } from '../model/tweak';
+import type { Tiling } from './rounds/cells';
 import type { InvulnerabilityWindow, Temper, Unit, WeakPoint } from '../model/unit';
 
 /** What a state does, in the order of the model's list; the first four look to the target alone. */
@@ -336,12 +337,57 @@ export interface CompiledUnit {
   revivableFor: number;
   revivals: number;
   player: CompiledPlayer | null;
+  /** How it takes its turns, where a fight is fought in rounds. */
+  turns: CompiledTurns | null;
   /** Names of the traits that it comes with. */
   bears: string[];
   /** What it was made from, where a run may have to make it anew: a state's tweaks or a boost. */
   source: Unit | null;
   /** What its wave's growth has laid over that. */
   grown: readonly FieldTweak[];
+}
+
+/** How a unit takes its turns. */
+export interface CompiledTurns {
+  order: number;
+  spread: number;
+  /** attacks that it may begin in one turn */
+  actions: number;
+  /** cells */
+  size: number;
+  /** cost of the ground that it may go over in a turn */
+  moves: number;
+  moving: 'before' | 'after' | 'split';
+  row: 'front' | 'back';
+  /** a turn */
+  regen: number;
+  shieldRegen: number;
+  energyRegen: number;
+}
+
+/** What a fight in rounds is fought by; a field of the tables that is null where it is fought in seconds. */
+export interface CompiledRounds {
+  order: 'bySide' | 'byOrder';
+  /** The side whose turns come first, where they go by side. */
+  first: number;
+  /** When an order with a spread is drawn. */
+  drawn: 'fight' | 'round';
+  /** Without ground everyone is in reach of everyone. */
+  board: CompiledBoard | null;
+  /** Without ground: who strikes by hand reaches the back row only where nobody stands in the front. */
+  rows: boolean;
+}
+
+export interface CompiledBoard {
+  tiling: Tiling;
+  columns: number;
+  rows: number;
+  /** m: side of a cell */
+  side: number;
+  /** By class of ground: cells that nobody of it can be on. */
+  blocked: boolean[][];
+  /** What it costs to come onto each cell. */
+  cost: number[];
 }
 
 export interface CompiledPriority {
@@ -452,6 +498,8 @@ export interface CompiledConsequence {
 
 export interface Compiled {
   engine: number;
+  /** null: in seconds */
+  rounds: CompiledRounds | null;
   /** µs */
   step: number;
   limit: number;

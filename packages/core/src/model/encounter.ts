@@ -308,7 +308,7 @@ export class Encounter {
     { label: 'Clock', about: 'turns instead of seconds are part of the format but not built yet', fixed: true },
     ['rounds'],
   )
-  clock: 'continuous' = 'continuous';
+  clock: 'continuous' | 'rounds' = 'continuous';
   @Refers({ to: ['arena'], gone: 'blocks' }, { label: 'Arena' }) arena: string;
   @ListOf(() => PartyMember, LIMITS.party, { label: 'Party', about: 'may be empty where groups of its side come' }) party: PartyMember[] =
     [];

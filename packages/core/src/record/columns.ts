@@ -57,6 +57,11 @@ export class Columns {
     return this.emptied(what, () => what.clear());
   }
 
+  /** The same of what may not be there. */
+  protected clearedIf<T extends { clear(): void }>(what: T | null): T | null {
+    return what && this.cleared(what);
+  }
+
   private emptied<T>(what: T, empty: (what: T) => void): T {
     this.resets.push(() => empty(what));
     return what;

@@ -15,11 +15,26 @@ export class Motion extends FightState {
 
   /** Between the edges of two bodies at this instant; at least 0. */
   gap(a: number, b: number): number {
+    if (this.compiled.rounds !== null) return this.cellsBetween(a, b);
     return Math.max(0, this.apart(a, b) - this.radius[a] - this.radius[b]);
   }
 
-  /** Between the centres of two bodies at this instant. */
+  /** In rounds: cells between the nearest of two bodies. Without ground 0, or 1 to whoever stands behind a front row. */
+  private cellsBetween(a: number, b: number): number {
+    const { board } = this;
+    if (board) return board.cells.gap(this.onCell[a], this.sizeOf(a), this.onCell[b], this.sizeOf(b));
+    const isBehind = (unit: number) => this.kinds[unit].turns?.row === 'back';
+    if (!this.compiled.rounds!.rows || this.side[a] === this.side[b] || !isBehind(b)) return 0;
+    return this.living[this.side[b] as 0 | 1].every(isBehind) ? 0 : 1;
+  }
+
+  private sizeOf(unit: number): number {
+    return this.kinds[unit].turns?.size ?? 1;
+  }
+
+  /** Between the centres of two bodies at this instant; in rounds as their edges are. */
   apart(a: number, b: number): number {
+    if (this.compiled.rounds !== null) return this.cellsBetween(a, b);
     const dx = this.xAt(b, this.now) - this.xAt(a, this.now);
     const dy = this.yAt(b, this.now) - this.yAt(a, this.now);
     return Math.sqrt(dx * dx + dy * dy);

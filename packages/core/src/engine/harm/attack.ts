@@ -18,7 +18,7 @@ import { giveAid } from './aid';
 import { startCooldown, takeCharge } from './readiness';
 import { aimOf, launch } from './shots';
 import { freeSlots, takeSlot } from './slots';
-import { markBurst, strikeArea, strikeMelee, strikeOnLine } from './strike';
+import { markBurst, strikeArea, strikeMelee, strikeOnLine, strikeTarget } from './strike';
 import { setEnergy } from './vitals';
 
 export function startAttack(fight: Fight, unit: number, number: number, target: number, attack: CompiledAttack): void {
@@ -37,8 +37,9 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   const { aids, strikes } = attack.traits;
   const { dash } = attack;
   if (dash) fight.queue.push(now + dash.start, DUE.dash, unit, fight.serial[unit], 0);
-  if (!dash || dash.hurts === 'no') fight.queue.push(now + attack.windup, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
-  fight.queue.push(now + attack.windup, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
+  const hitsAt = fight.ends(unit, attack.windup);
+  if (!dash || dash.hurts === 'no') fight.queue.push(hitsAt, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
+  fight.queue.push(hitsAt, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
   if (fight.compiled.hasPlayers && attack.targets === 'foes' && strikes) announce(fight, unit, attack);
 }
 
@@ -71,6 +72,7 @@ export function settleHit(fight: Fight, unit: number, index: number): void {
     aim(fight, unit, target, attack);
     if (attack.areaAbout === 'mark') setMark(fight, unit, target);
   }
+  if (fight.compiled.rounds !== null) return settleInRounds(fight, unit, number, attack, target);
   nextHit(fight, unit, index, attack, DUE.hit);
   SETTLES[attack.delivery]?.(fight, unit, number, attack, target);
 }
@@ -87,10 +89,18 @@ const SETTLES: Record<Delivery, ((fight: Fight, unit: number, number: number, at
   summon: (fight, unit, _, attack) => summon(fight, unit, attack),
 };
 
+/** In rounds nothing flies: whatever is shot meets its target, or does not, in the turn in which it strikes. */
+const SETTLES_IN_ROUNDS: typeof SETTLES = { ...SETTLES, hitscan: strikeTarget, projectile: strikeTarget };
+
+/** Every hit of a use falls in the turn in which it strikes. */
+function settleInRounds(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
+  const settle = SETTLES_IN_ROUNDS[attack.delivery];
+  for (let hit = 0; hit < attack.hits; hit++) settle?.(fight, unit, number, attack, target);
+}
+
 function nextHit(fight: Fight, unit: number, index: number, attack: CompiledAttack, due: number): void {
   if (index + 1 >= attack.hits) return;
-  const next = fight.attackStart[unit] + attack.windup + (index + 1) * attack.every;
-  fight.queue.push(next, due, unit, fight.serial[unit], index + 1);
+  fight.queue.push(fight.now + attack.every, due, unit, fight.serial[unit], index + 1);
 }
 
 /** An area strikes at once, or leaves a mark that bursts later whatever becomes of whoever left it. */
@@ -119,15 +129,14 @@ export function settleAid(fight: Fight, unit: number, index: number): void {
 export function endPhase(fight: Fight, unit: number, phase: number): void {
   const number = fight.attack[unit];
   const attack = fight.attackOf(unit, number);
-  const activeEnd = fight.attackStart[unit] + attack.windup + attack.active;
   if (phase === PHASE.windup) {
     fight.strikesNow(unit);
-    if (attack.active > 0) return fight.queue.push(activeEnd, DUE.phaseEnd, unit, fight.serial[unit], PHASE.active);
+    if (attack.active > 0) return fight.queue.push(fight.ends(unit, attack.active), DUE.phaseEnd, unit, fight.serial[unit], PHASE.active);
   }
   if (phase !== PHASE.recovery) {
     fight.recovers(unit);
-    const end = activeEnd + attack.recovery;
-    if (attack.recovery > 0) return fight.queue.push(end, DUE.phaseEnd, unit, fight.serial[unit], PHASE.recovery);
+    if (attack.recovery > 0)
+      return fight.queue.push(fight.ends(unit, attack.recovery), DUE.phaseEnd, unit, fight.serial[unit], PHASE.recovery);
   }
   finishAttack(fight, unit, number, attack);
 }

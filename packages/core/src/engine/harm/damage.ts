@@ -156,7 +156,7 @@ function gateAt(fight: Fight, victim: number, { gates }: CompiledUnit, health: n
 function note(fight: Fight, attacker: number, victim: number, dealt: number): void {
   const { now } = fight;
   const kind = fight.kinds[victim];
-  regenerateFrom(fight, victim, now + kind.regenDelay);
+  regenerateFrom(fight, victim, fight.ends(victim, kind.regenDelay));
   fight.hurtAt[victim] = now;
   fight.dealt[attacker] += dealt;
   if (kind.targeting.tracksHarm) {
@@ -171,7 +171,7 @@ function note(fight: Fight, attacker: number, victim: number, dealt: number): vo
   for (let i = 0; i < recent.length; i += 2)
     if (recent[i] > now - kind.staggerWindow && recent[i] >= fight.steadyUntil[victim]) sum += recent[i + 1];
   if (sum < kind.staggerAt) return;
-  steady(fight, victim, now + kind.staggerFor + kind.staggerImmunity);
+  steady(fight, victim, fight.ends(victim, kind.staggerFor + kind.staggerImmunity));
   fight.jolts.push({ attacker, victim, attack: -1, stagger: kind.staggerFor, knockback: 0, x: 0, y: 0, breaks: -1 });
 }
 
@@ -212,7 +212,7 @@ function openWindow(fight: Fight, attacker: number, victim: number, attack: numb
   if (at < 0) at = ends.findIndex((end) => end <= fight.now); // one that is over makes room
   if (at < 0) at = ends.length;
   windows[at] = key;
-  ends[at] = fight.now + window;
+  ends[at] = fight.ends(victim, window);
 }
 
 /** No window is open. */

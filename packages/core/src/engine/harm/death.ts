@@ -36,7 +36,7 @@ export function die(fight: Fight, unit: number, by: number, attack: number): voi
   endOf(fight, unit);
   roll.die(fight, unit);
   const { revivableFor, revivals, deathAttack } = fight.kinds[unit];
-  if (revivableFor > 0 && fight.revived[unit] < revivals) fight.fallen.push({ unit, until: fight.now + revivableFor });
+  if (revivableFor > 0 && fight.revived[unit] < revivals) fight.fallen.push({ unit, until: fight.ends(unit, revivableFor) });
   if (deathAttack >= 0) deathThroes(fight, unit, deathAttack);
 }
 
@@ -106,7 +106,7 @@ function goDown(fight: Fight, unit: number, by: number, attack: number): void {
   fight.log.add(fight.now, EVENT.down, unit, by, attack);
   roll.goDown(fight, unit);
   loseLife(fight, unit);
-  fight.queue.push(fight.now + player.bleedOut, DUE.bleedOut, unit, fight.serial[unit], 0);
+  fight.queue.push(fight.ends(unit, player.bleedOut), DUE.bleedOut, unit, fight.serial[unit], 0);
 }
 
 /** Nobody came in time. */

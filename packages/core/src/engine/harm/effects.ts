@@ -8,6 +8,7 @@ import { refit } from '../mind/changes';
 import { alert } from '../mind/senses';
 import { bind, setTarget } from '../mind/wanted';
 import { ILL, PHASE, TASK } from '../numbers';
+import { pushBack } from '../rounds/places';
 import { dropTask } from '../player/task';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
@@ -26,7 +27,7 @@ export function jolt(
 
 /** One more thing that lasts. Of slows and marks the strongest counts, lent shields add up; so each is kept to its own end. */
 export function addIll(fight: Fight, unit: number, what: number, value: number, lasts: number, by: number): void {
-  const until = fight.now + lasts;
+  const until = fight.ends(unit, lasts);
   add(fight, unit, { what, until, value, by });
   fight.queue.push(until, DUE.expiry, unit, 0, 0);
   sumUp(fight, unit);
@@ -34,7 +35,7 @@ export function addIll(fight: Fight, unit: number, what: number, value: number, 
 
 /** The same boost again moves its end; one without an end stays. */
 export function addBoost(fight: Fight, by: number, unit: number, attack: number, { id, lasts }: CompiledBoost): void {
-  const until = lasts === 0 ? Infinity : fight.now + lasts;
+  const until = lasts === 0 ? Infinity : fight.ends(unit, lasts);
   fight.log.add(fight.now, EVENT.boost, by, unit, attack, lasts);
   const present = fight.ills[unit].find(({ what, value }) => what === ILL.boost && value === id);
   if (present) present.until = Math.max(present.until, until);
@@ -45,7 +46,7 @@ export function addBoost(fight: Fight, by: number, unit: number, attack: number,
 
 /** Must go for whoever struck it, for so long. */
 export function taunt(fight: Fight, attacker: number, victim: number, lasts: number): void {
-  bind(fight, victim, fight.now + lasts);
+  bind(fight, victim, fight.ends(victim, lasts));
   alert(fight, victim);
   if (fight.alerted[victim] && fight.target[victim] !== attacker && fight.isAlive[attacker]) setTarget(fight, victim, attacker);
 }
@@ -80,12 +81,13 @@ function breakable(fight: Fight, unit: number): boolean {
 function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jolt): void {
   const { now } = fight;
   fight.log.add(now, EVENT.stagger, attacker, victim, attack, lasts);
-  reel(fight, victim, now + lasts);
+  const until = fight.ends(victim, lasts);
+  reel(fight, victim, until);
   fight.stand(victim);
   if (breakable(fight, victim) && fight.attackOf(victim, fight.attack[victim]).breakStagger) interrupt(fight, victim, BREAK.stagger);
   if (fight.task[victim] !== TASK.none) dropTask(fight, victim);
   fight.setMobility(victim);
-  fight.queue.push(now + lasts, DUE.expiry, victim, 0, 0);
+  fight.queue.push(until, DUE.expiry, victim, 0, 0);
   if (fight.phase[victim] === PHASE.idle && fight.alerted[victim]) fight.sayDoing(victim, DOING.staggered);
 }
 
@@ -100,6 +102,10 @@ function knockBack(fight: Fight, { attacker, victim, attack, knockback, x, y }: 
   const kind = fight.kinds[victim];
   const distance = knockback * (1 - kind.steadiness);
   if (distance <= 0) return;
+  if (fight.compiled.rounds !== null) {
+    if (fight.board) fight.log.add(fight.now, EVENT.knock, attacker, victim, attack, pushBack(fight, attacker, victim, distance, x, y));
+    return;
+  }
   if (fight.dashing[victim]) fight.stand(victim);
   const fromX = fight.xAt(victim, fight.now);
   const fromY = fight.yAt(victim, fight.now);

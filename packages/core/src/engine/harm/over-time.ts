@@ -4,7 +4,7 @@ import type { Fight } from '../fight';
 import { DUE } from '../time/queue';
 import { hurt } from './damage';
 
-/** A tick is due at start + i × every. One beyond the effect's end hurts nobody: with it the effect is put away. */
+/** A tick is due each so long after the last. One beyond the effect's end hurts nobody: with it the effect is put away. */
 export function tick(fight: Fight, id: number, life: number): void {
   const effect = fight.overTime.all[id];
   if (!effect.running || effect.life !== life) return;
@@ -14,6 +14,5 @@ export function tick(fight: Fight, id: number, life: number): void {
     const { guardCosine } = fight.kinds[effect.victim];
     hurt(fight, EVENT.tick, effect.attacker, effect.victim, effect.attack, amount, type, guardCosine <= -1);
   }
-  const next = effect.startedAt + (++effect.ticks + 1) * every;
-  fight.queue.push(next, DUE.tick, effect.attacker, life, id);
+  fight.queue.push(fight.ends(effect.victim, every), DUE.tick, effect.attacker, life, id);
 }

@@ -13,9 +13,7 @@ export interface OverTime {
   attacker: number;
   victim: number;
   attack: number;
-  startedAt: number;
   endsAt: number;
-  ticks: number;
   running: boolean;
   /** Tells this run from earlier ones of the same pooled object. */
   life: number;
@@ -49,9 +47,7 @@ export class OverTimes {
 
   /** Number of a free object, marked running on a victim. */
   take(victim: number): number {
-    const number =
-      this.free.pop() ??
-      this.all.push({ attacker: 0, victim: 0, attack: 0, startedAt: 0, endsAt: 0, ticks: 0, running: false, life: 0 }) - 1;
+    const number = this.free.pop() ?? this.all.push({ attacker: 0, victim: 0, attack: 0, endsAt: 0, running: false, life: 0 }) - 1;
     this.all[number].running = true;
     this.all[number].life++;
     const here = this.on.get(victim);
@@ -84,7 +80,7 @@ export function leave(fight: Fight, attacker: number, victim: number, number: nu
   if (present !== NONE) {
     // It lasts up to and including its end, whether or not a tick falls there.
     if (now <= overTime.all[present].endsAt) {
-      if (ticks.stacking === 'refresh') overTime.all[present].endsAt = now + ticks.lasts;
+      if (ticks.stacking === 'refresh') overTime.all[present].endsAt = fight.ends(victim, ticks.lasts);
       return;
     }
     overTime.end(present);
@@ -92,6 +88,6 @@ export function leave(fight: Fight, attacker: number, victim: number, number: nu
   if (overTime.running >= MOST_SHOTS) return;
   const id = overTime.take(victim);
   const effect = overTime.all[id];
-  Object.assign(effect, { attacker, victim, attack: number, startedAt: now, endsAt: now + ticks.lasts, ticks: 0 });
-  fight.queue.push(now + ticks.every, DUE.tick, attacker, effect.life, id);
+  Object.assign(effect, { attacker, victim, attack: number, endsAt: fight.ends(victim, ticks.lasts) });
+  fight.queue.push(fight.ends(victim, ticks.every), DUE.tick, attacker, effect.life, id);
 }

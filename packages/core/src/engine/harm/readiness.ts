@@ -35,14 +35,14 @@ export function drawInitialDelays(fight: Fight, unit: number): void {
   for (let a = 0; a < attacks.length; a++) {
     const { initialMin, initialMax } = attacks[a];
     const wait = initialMax > initialMin ? initialMin + (initialMax - initialMin) * fight.chance(unit, PURPOSE.delay) : initialMin;
-    fight.readyAt[unit * room + a] = fight.now + microsecondsUp(wait);
+    fight.readyAt[unit * room + a] = fight.ends(unit, microsecondsUp(wait));
     fight.nextReady[unit] = Math.min(fight.nextReady[unit], fight.readyAt[unit * room + a]);
   }
 }
 
 export function startCooldown(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
   const room = fight.compiled.attackRoom;
-  fight.readyAt[unit * room + number] = fight.now + attack.cooldown;
+  fight.readyAt[unit * room + number] = fight.ends(unit, attack.cooldown);
   let next = Infinity;
   const { choice } = fight.kinds[unit];
   for (let p = 0; p < choice.length; p++) {

@@ -5,6 +5,7 @@ import { inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { clearFrom } from '../mind/senses';
 import { NOBODY } from '../numbers';
+import { cellsFrom } from '../rounds/places';
 import { defends } from '../player/threats';
 import type { CompiledAttack } from '../tables';
 import { PURPOSE } from '../time/chance';
@@ -61,6 +62,21 @@ export function strikeOnLine(fight: Fight, unit: number, number: number, attack:
   fight.log.add(now, EVENT.miss, unit, target, number, walled ? MISS.wall : reach ? MISS.arc : MISS.reach);
 }
 
+/** In rounds, what is shot: at its target alone, each shot of a volley by itself. */
+export function strikeTarget(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
+  const x = fight.xAt(unit, fight.now);
+  const y = fight.yAt(unit, fight.now);
+  const reach = fight.isAlive[target] === 1 && inReach(fight.gap(unit, target), attack.rangeMax);
+  if (!reach || !clearFrom(fight, unit, fight.kinds[unit].muzzle, target))
+    return fight.log.add(fight.now, EVENT.miss, unit, target, number, reach ? MISS.wall : MISS.reach);
+  const { met, use } = fight;
+  for (let shot = 0; shot < Math.max(1, attack.volley); shot++) {
+    met.clear();
+    met.add(target, 0);
+    meet(fight, unit, number, attack, use[unit], 1, x, y);
+  }
+}
+
 /** Everyone whose edge is within the area, the nearest to its middle first. A cone opens the way it was faced. */
 export function strikeArea(
   fight: Fight,
@@ -84,9 +100,9 @@ export function strikeArea(
       if (other === unit) continue;
       const dx = fight.xAt(other, now) - x;
       const dy = fight.yAt(other, now) - y;
-      const distance = Math.sqrt(dx * dx + dy * dy);
-      if (!inReach(distance - fight.radius[other], attack.areaRadius)) continue;
-      if (attack.areaCosine > -1 && fx * dx + fy * dy < attack.areaCosine * distance * (1 - 1e-12)) continue;
+      const distance = fight.compiled.rounds === null ? Math.sqrt(dx * dx + dy * dy) : cellsFrom(fight, x, y, other);
+      if (!inReach(fight.compiled.rounds === null ? distance - fight.radius[other] : distance, attack.areaRadius)) continue;
+      if (attack.areaCosine > -1 && fx * dx + fy * dy < attack.areaCosine * Math.sqrt(dx * dx + dy * dy) * (1 - 1e-12)) continue;
       const height = fight.kinds[unit].muzzle;
       if (attack.needsLine && ground.blocked(x, y, height, x + dx, y + dy, fight.kinds[other].height / 2)) continue;
       met.add(other, distance);
@@ -178,7 +194,7 @@ export function markBurst(fight: Fight, unit: number, number: number, attack: Co
   burst.y = y;
   burst.fx = fight.fx[unit];
   burst.fy = fight.fy[unit];
-  fight.queue.push(fight.now + attack.areaDelay, DUE.burst, unit, burst.life, id);
+  fight.queue.push(fight.ends(unit, attack.areaDelay), DUE.burst, unit, burst.life, id);
 }
 
 /** A mark's time has come. */

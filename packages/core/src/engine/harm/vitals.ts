@@ -27,7 +27,7 @@ export function setShield(fight: Fight, unit: number, shield: number): void {
 
 /** Damage has met it: it grows back after its delay. */
 export function delayShield(fight: Fight, unit: number): void {
-  fight.shieldFrom[unit] = fight.now + fight.kinds[unit].shieldDelay;
+  fight.shieldFrom[unit] = fight.ends(unit, fight.kinds[unit].shieldDelay);
 }
 
 export function setEnergy(fight: Fight, unit: number, energy: number): void {

@@ -100,7 +100,7 @@ export function seesPast(fight: Fight, unit: number, other: number): boolean {
 /** Whether no wall stands between a height above a unit and half the other's height. @param height m */
 export function clearFrom(fight: Fight, unit: number, height: number, other: number): boolean {
   const { now, ground } = fight;
-  if (ground.walls.length === 0) return true;
+  if (ground.walls.length === 0 || needsNoLine(fight, unit, other)) return true;
   const half = fight.kinds[other].height / 2;
   return !ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), height, fight.xAt(other, now), fight.yAt(other, now), half);
 }
@@ -112,9 +112,14 @@ function makesNoise(fight: Fight, unit: number): boolean {
   return fight.vx[unit] * fight.vx[unit] + fight.vy[unit] * fight.vy[unit] > walk * walk * 1.0001;
 }
 
+/** In rounds nothing stands between neighbours; without ground nothing between anybody. */
+function needsNoLine(fight: Fight, unit: number, other: number): boolean {
+  return fight.compiled.rounds !== null && (fight.board === null || fight.gap(unit, other) <= 1);
+}
+
 /** Line from the muzzle to half the target's height, for shots; looked up once an instant. */
 export function lineToTarget(fight: Fight, unit: number, target: number): boolean {
-  if (fight.ground.walls.length === 0) return true;
+  if (fight.ground.walls.length === 0 || needsNoLine(fight, unit, target)) return true;
   if (fight.lineAt[unit] === fight.now && fight.lineTo[unit] === target) return fight.lineClear[unit] === 1;
   const { now, ground } = fight;
   const half = fight.kinds[target].height / 2;

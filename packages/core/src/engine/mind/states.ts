@@ -20,15 +20,20 @@ export function changeStates(fight: Fight): void {
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     if (leaves[unit] === 0 || now < fight.staggeredUntil[unit]) continue;
-    const state = fight.kinds[unit].states[fight.state[unit]];
-    if (state.decideMax > 0) {
-      if (now < fight.decideAt[unit]) continue;
-      fight.decideAt[unit] += untilDecision(fight, unit, state);
-      fight.chancesDrawn[unit]++;
-    }
-    const to = wayOut(fight, unit, state.leaves);
-    if (to >= 0) enterState(fight, unit, to);
+    changeState(fight, unit);
   }
+}
+
+/** Takes a way out whose time and condition have come. */
+export function changeState(fight: Fight, unit: number): void {
+  const state = fight.kinds[unit].states[fight.state[unit]];
+  if (state.decideMax > 0) {
+    if (fight.now < fight.decideAt[unit]) return;
+    fight.decideAt[unit] += untilDecision(fight, unit, state);
+    fight.chancesDrawn[unit]++;
+  }
+  const to = wayOut(fight, unit, state.leaves);
+  if (to >= 0) enterState(fight, unit, to);
 }
 
 /** µs to the next time that a state's ways out are asked. */
@@ -41,7 +46,7 @@ const held: number[] = [];
 
 /** Where a unit goes: the first in order that holds; else one drawn by weight of those that hold; else otherwise; −1: nowhere. */
 function wayOut(fight: Fight, unit: number, leaves: CompiledState['leaves']): number {
-  const stood = fight.now - fight.stateSince[unit];
+  const stood = fight.since(fight.stateSince[unit]);
   let otherwise = -1;
   let total = 0;
   held.length = 0;
@@ -101,7 +106,7 @@ function begin(fight: Fight, unit: number): void {
   const state = fight.kinds[unit].states[fight.state[unit]];
   const { startAt, invulnerable } = state;
   fight.stateSince[unit] = fight.now;
-  if (state.decideMax > 0) fight.decideAt[unit] = fight.now + untilDecision(fight, unit, state);
+  if (state.decideMax > 0) fight.decideAt[unit] = fight.ends(unit, untilDecision(fight, unit, state));
   beginErrand(fight, unit, startAt);
   forgetWay(fight, unit);
   shelter(fight, unit, invulnerable);

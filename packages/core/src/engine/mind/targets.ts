@@ -73,6 +73,7 @@ function nearest(
   reach: number,
   present: number,
 ): number {
+  if (fight.compiled.rounds !== null) return nearestInRounds(fight, unit, among, allowed, commitment, present);
   const { x, y, vx, vy, segmentStart, radius, now } = fight;
   const own = radius[unit];
   const px = fight.xAt(unit, now);
@@ -99,6 +100,29 @@ function nearest(
     }
   }
   return presentGap < Infinity && !(bestGap < presentGap * (1 - commitment)) ? present : best;
+}
+
+/** The same by cells: everyone is known of. */
+function nearestInRounds(
+  fight: Fight,
+  unit: number,
+  among: readonly number[],
+  allowed: readonly boolean[] | null,
+  commitment: number,
+  present: number,
+): number {
+  let best: number = NOBODY;
+  let least = Infinity;
+  let presentGap = Infinity;
+  for (const foe of among) {
+    if (foe === unit || (allowed !== null && !allowed[fight.kinds[foe].type])) continue;
+    const gap = fight.gap(unit, foe);
+    if (foe === present) presentGap = gap;
+    if (gap >= least) continue;
+    least = gap;
+    best = foe;
+  }
+  return presentGap < Infinity && !(least < presentGap * (1 - commitment)) ? present : best;
 }
 
 const candidates: number[] = [];

@@ -10,11 +10,13 @@ export interface Mover {
   side: number;
   /** cells */
   size: number;
+  /** Its class of ground. */
+  ground: number;
 }
 
 export class Board {
-  /** Cells that nobody can be on. */
-  readonly blocked: Uint8Array;
+  /** By class of ground: cells that nobody of it can be on. */
+  readonly blocked: readonly Uint8Array[];
   /** What it costs to come onto each; 1 or more. */
   readonly cost: Float64Array;
   /** Who stands on each; −1: nobody. */
@@ -23,8 +25,11 @@ export class Board {
   private readonly sides = new Map<number, number>();
   private readonly prints = new Map<number, readonly (readonly number[] | null)[]>();
 
-  constructor(readonly cells: Cells) {
-    this.blocked = new Uint8Array(cells.count);
+  constructor(
+    readonly cells: Cells,
+    grounds = 1,
+  ) {
+    this.blocked = Array.from({ length: grounds }, () => new Uint8Array(cells.count));
     this.cost = new Float64Array(cells.count).fill(1);
     this.standing = new Int32Array(cells.count).fill(NOBODY);
   }
@@ -54,13 +59,14 @@ export class Board {
   }
 
   /** What it costs to come onto a cell; Infinity: it can't, for a wall, the edge or a foe. Of a large body the dearest cell counts. */
-  entry({ side, size }: Mover, cell: number, foesBlock = true): number {
+  entry({ side, size, ground }: Mover, cell: number, foesBlock = true): number {
     const print = this.footprints(size)[cell];
+    const blocked = this.blocked[ground];
     if (print === null) return Infinity;
     let dearest = 0;
     for (let i = 0; i < print.length; i++) {
       const each = print[i];
-      if (this.blocked[each] === 1) return Infinity;
+      if (blocked[each] === 1) return Infinity;
       const other = this.standing[each];
       if (foesBlock && other !== NOBODY && this.sides.get(other) !== side) return Infinity;
       if (this.cost[each] > dearest) dearest = this.cost[each];
@@ -69,23 +75,23 @@ export class Board {
   }
 
   /** Whether it could stay there: no other unit stands there, friend or foe. */
-  isFree({ unit, size }: Mover, cell: number): boolean {
+  isFree({ unit, size, ground }: Mover, cell: number): boolean {
     const print = this.footprints(size)[cell];
     if (print === null) return false;
     for (const each of print) {
-      if (this.blocked[each] === 1 || (this.standing[each] !== NOBODY && this.standing[each] !== unit)) return false;
+      if (this.blocked[ground][each] === 1 || (this.standing[each] !== NOBODY && this.standing[each] !== unit)) return false;
     }
     return true;
   }
 
   /** Whether a step may be taken: a diagonal one cuts no corner of a wall. */
-  mayStep({ size }: Mover, cell: number, direction: number): boolean {
+  mayStep({ size, ground }: Mover, cell: number, direction: number): boolean {
     if (this.cells.tiling !== 'diagonals' || direction % 2 === 0) return true;
     const ways = this.cells.directions.length;
     return [direction - 1, (direction + 1) % ways].every((beside) => {
       const next = this.cells.neighbour(cell, beside);
       const print = next < 0 ? null : this.footprints(size)[next];
-      return print !== null && print.every((each) => this.blocked[each] === 0);
+      return print !== null && print.every((each) => this.blocked[ground][each] === 0);
     });
   }
 }

@@ -4,7 +4,7 @@ import { Board, type Mover } from './board';
 import { Cells, type Tiling } from './cells';
 import { Ways } from './ways';
 
-const MOVER: Mover = { unit: 0, side: 0, size: 1 };
+const MOVER: Mover = { unit: 0, side: 0, size: 1, ground: 0 };
 
 /** A board out of lines from north to south: # a wall, . free, f a foe, c a friend, 2 to 9 what it costs. */
 function drawn(tiling: Tiling, lines: readonly string[]): Board {
@@ -15,8 +15,8 @@ function drawn(tiling: Tiling, lines: readonly string[]): Board {
   lines.forEach((line, i) => {
     [...line].forEach((sign, column) => {
       const cell = cells.at(column, rows - 1 - i);
-      if (sign === '#') board.blocked[cell] = 1;
-      if (sign === 'f' || sign === 'c') board.put({ unit: unit++, side: sign === 'f' ? 1 : 0, size: 1 }, cell);
+      if (sign === '#') board.blocked[0][cell] = 1;
+      if (sign === 'f' || sign === 'c') board.put({ unit: unit++, side: sign === 'f' ? 1 : 0, size: 1, ground: 0 }, cell);
       if (/[2-9]/.test(sign)) board.cost[cell] = Number(sign);
     });
   });
@@ -54,7 +54,7 @@ function breadthFirst(board: Board, from: number): number[] {
       return beside
         .map(([c, r]) => r * columns + c)
         .filter((next) => {
-          if (board.blocked[next] || steps[next] < Infinity) return false;
+          if (board.blocked[0][next] || steps[next] < Infinity) return false;
           steps[next] = far;
           return true;
         });
@@ -67,16 +67,16 @@ test('five cells of allowance and reach 1 strike exactly those within 6 by way, 
   const board = drawn('squares', HALL);
   const { cells } = board;
   const ways = new Ways(board);
-  const free = [...Array(cells.count).keys()].filter((cell) => board.blocked[cell] === 0);
+  const free = [...Array(cells.count).keys()].filter((cell) => board.blocked[0][cell] === 0);
   let within = 0;
   for (const from of free) {
     const steps = breadthFirst(board, from);
     for (const foe of free) {
       if (foe === from) continue;
-      board.put({ unit: 9, side: 1, size: 1 }, foe);
+      board.put({ unit: 9, side: 1, size: 1, ground: 0 }, foe);
       ways.from(MOVER, from, 5);
       const strikes = ways.reached.some((stand) => board.isFree(MOVER, stand) && cells.gap(stand, 1, foe, 1) <= 1);
-      board.take({ unit: 9, side: 1, size: 1 }, foe);
+      board.take({ unit: 9, side: 1, size: 1, ground: 0 }, foe);
       expect(strikes).toBe(steps[foe] <= 6);
       if (strikes) within++;
     }

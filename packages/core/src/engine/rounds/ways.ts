@@ -34,8 +34,8 @@ export class Ways {
     }
   }
 
-  /** What it costs to come from each cell to the cheapest to come to of some. */
-  to(mover: Mover, goals: readonly number[], foesBlock = true): void {
+  /** What it costs to come from each cell to the cheapest to come to of some. @param most what is dearer is not worked out */
+  to(mover: Mover, goals: readonly number[], { foesBlock = true, most = Infinity } = {}): void {
     const { cells } = this.board;
     const ways = cells.directions.length;
     this.forget();
@@ -47,7 +47,7 @@ export class Ways {
         const beside = cells.neighbour(next, d);
         // It is walked the other way: from there to here.
         if (beside < 0 || this.settled[beside] === 1 || !this.board.mayStep(mover, beside, (d + ways / 2) % ways)) continue;
-        this.reach(beside, this.costs[next] + entry);
+        if (this.costs[next] + entry <= most + ROUNDING) this.reach(beside, this.costs[next] + entry);
       }
     }
   }

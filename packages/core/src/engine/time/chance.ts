@@ -28,9 +28,10 @@ export const PURPOSE = {
   way: 20,
   decision: 21,
   dash: 22,
+  order: 23,
 } as const;
 
-export const PURPOSES = 23;
+export const PURPOSES = 24;
 
 /** The finaliser of a 32-bit hash: every input bit reaches every output bit. */
 function finish(h: number): number {

@@ -33,7 +33,7 @@ export function watchHold(fight: Fight): void {
     return;
   }
   fight.heldFor += fight.now - fight.heldSince;
-  for (const { kind, serial, detail, left } of fight.putAside) fight.queue.push(fight.now + left, kind, 0, serial, detail);
+  for (const { kind, serial, detail, left } of fight.putAside) fight.queue.push(fight.begins(fight.now + left), kind, 0, serial, detail);
   fight.putAside.length = 0;
 }
 
@@ -48,7 +48,7 @@ const keyOf = (kind: number, serial: number, detail: number) => (serial * 8192 +
 /** Queues a start or a spawn of a wave after a delay on its clock. @param delay µs */
 export function queueOfWave(fight: Fight, wave: number, delay: number, kind: number, serial: number, detail: number): void {
   if (fight.canHold && !fight.compiled.waves[wave].holdsBack) fight.dueOnClock.set(keyOf(kind, serial, detail), clock(fight) + delay);
-  fight.queue.push(fight.now + delay, kind, 0, serial, detail);
+  fight.queue.push(fight.begins(fight.now + delay), kind, 0, serial, detail);
 }
 
 /** Whether a start or a spawn that has come due is not due by its wave's clock; then it is put off. */
@@ -58,7 +58,7 @@ export function putOff(fight: Fight, kind: number, serial: number, detail: numbe
   if (due === undefined) return false;
   const left = due - clock(fight);
   if (fight.holding) fight.putAside.push({ kind, serial, detail, left });
-  else if (left > 0) fight.queue.push(fight.now + left, kind, 0, serial, detail);
+  else if (left > 0) fight.queue.push(fight.begins(fight.now + left), kind, 0, serial, detail);
   else {
     fight.dueOnClock.delete(key);
     return false;

@@ -1,6 +1,7 @@
 /** Who is in the fight: the living in order of their numbers, by side and by type, members that stand, the summoned of each. */
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
+import { comeBack, leaveBoard } from '../rounds/places';
 
 /** A unit is there for the first time. */
 export function enter(fight: Fight, unit: number): void {
@@ -23,6 +24,7 @@ function look(fight: Fight): void {
 
 /** It lies: dead, gone, or down. */
 export function fall(fight: Fight, unit: number): void {
+  leaveBoard(fight, unit);
   fight.isAlive[unit] = 0;
   look(fight);
   remove(fight.alive, unit);
@@ -46,6 +48,7 @@ export function rejoin(fight: Fight, unit: number): void {
 
 /** It stands up where it lay. */
 export function rise(fight: Fight, unit: number): void {
+  comeBack(fight, unit);
   stand(fight, unit);
 }
 

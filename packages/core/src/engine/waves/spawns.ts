@@ -16,6 +16,7 @@ import { beginFirst } from '../mind/states';
 import { bind, reconsiderAt, setTarget } from '../mind/wanted';
 import { NOBODY } from '../numbers';
 import { fillSupplies } from '../player/supplies';
+import { comeOnto } from '../rounds/places';
 import type { CompiledAttack, CompiledGroup } from '../tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
@@ -181,6 +182,8 @@ export function nearestFree(fight: Fight, ground: number, x: number, y: number, 
 }
 
 export function isFree(fight: Fight, ground: number, x: number, y: number, radius: number): boolean {
+  // On a board it comes to the nearest cell that is free; without ground there is room for all.
+  if (fight.compiled.rounds !== null) return true;
   if (!fight.ground.isFree(ground, x, y, radius)) return false;
   for (let i = 0; i < fight.alive.length; i++) {
     const other = fight.alive[i];
@@ -248,6 +251,7 @@ export function appear(
   takeOn(fight, unit, kind);
   fight.moveTo(unit, x, y);
   face(fight, unit, fx, fy);
+  if (fight.board) comeOnto(fight, unit);
   bearAhead(fight, unit);
   openEyes(fight, unit);
   reconsiderAt(fight, unit, now);

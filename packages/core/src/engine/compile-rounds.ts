@@ -1,0 +1,75 @@
+/** How the turns of a fight go, and the board it is fought on, as a run reads them. */
+import type { Arena } from '../model/arena';
+import type { Encounter } from '../model/encounter';
+import type { With } from '../model/in-rounds';
+import type { UnitRounds } from '../model/rounds';
+import { ENEMY, PARTY } from '../record/sides';
+import { contains } from './body/clearance';
+import { compileWall } from './compile-ground';
+import { Cells, type Tiling } from './rounds/cells';
+import { MOST_ORDER_SPREAD } from './rounds/turns';
+import type { CompiledBoard, CompiledRounds, CompiledShape, CompiledTurns } from './tables';
+
+/** @param closed by class of ground, what is closed to it besides walls */
+export function compileRounds(encounter: Encounter, arena: Arena, closed: CompiledShape[][]): CompiledRounds {
+  const { order, first, drawn, ground, cell, rows } = (encounter as With<'encounter'>).rounds!;
+  return {
+    order,
+    first: first === 'ours' ? PARTY : ENEMY,
+    drawn,
+    board: ground === 'none' ? null : compileBoard(ground, arena, cell, closed),
+    rows: ground === 'none' && rows,
+  };
+}
+
+/** A cell is closed whose middle lies in a wall, or on ground that is closed. */
+function compileBoard(tiling: Tiling, arena: Arena, side: number, closed: CompiledShape[][]): CompiledBoard {
+  const { columns, rows } = boardSize(arena, side, tiling);
+  const { count } = new Cells(tiling, columns, rows);
+  const walls = arena.walls.map(compileWall);
+  const board: CompiledBoard = { tiling, columns, rows, side, blocked: [], cost: new Array<number>(count).fill(1) };
+  const middles = Array.from({ length: count }, (_, cell) => middleOf(board, cell));
+  board.blocked = closed.map((shapes) => middles.map(({ x, y }) => [...walls, ...shapes].some((shape) => contains(shape, x, y))));
+  return board;
+}
+
+/** A hexagon's rows lie closer than its columns, by half the root of three. */
+export const HEXAGON_ROW = Math.sqrt(3) / 2;
+
+/** Cells of an arena: as many whole ones as it is wide and deep. */
+export function boardSize(
+  { width, depth }: Pick<Arena, 'width' | 'depth'>,
+  side: number,
+  tiling: Tiling,
+): { columns: number; rows: number } {
+  const high = tiling === 'hexagons' ? side * HEXAGON_ROW : side;
+  return { columns: Math.max(1, Math.floor(width / side + 1e-9)), rows: Math.max(1, Math.floor(depth / high + 1e-9)) };
+}
+
+/** m: the middle of a cell; the board lies about the middle of the arena. */
+export function middleOf({ tiling, columns, rows, side }: CompiledBoard, cell: number): { x: number; y: number } {
+  const row = Math.floor(cell / columns);
+  const column = cell - row * columns;
+  const aside = tiling === 'hexagons' ? (row & 1) / 2 - 0.25 : 0;
+  const high = tiling === 'hexagons' ? side * HEXAGON_ROW : side;
+  return { x: (column - (columns - 1) / 2 + aside) * side, y: (row - (rows - 1) / 2) * high };
+}
+
+export function compileTurns(own: UnitRounds): CompiledTurns {
+  const { order, spread, actions, size, moves, moving, row, regen, shieldRegen, energyRegen } = own;
+  return {
+    order: Math.min(MOST_ORDER_SPREAD, order),
+    spread: Math.min(MOST_ORDER_SPREAD, spread),
+    actions,
+    size,
+    moves,
+    moving,
+    row,
+    regen,
+    shieldRegen,
+    energyRegen,
+  };
+}
+
+/** Whether an encounter is fought in rounds. */
+export const inRounds = ({ clock }: Pick<Encounter, 'clock'>): boolean => clock === 'rounds';

@@ -1,0 +1,157 @@
+/** Who stands where on a board: coming onto it, going over it, being pushed; and from when on each has its turn. */
+import { face } from '../body/facing';
+import { HEXAGON_ROW, middleOf } from '../compile-rounds';
+import type { Fight } from '../fight';
+import { NOBODY } from '../numbers';
+import type { Mover } from './board';
+import type { Bearing } from './cells';
+
+/** Less than any two places differ by that are not meant to be one. */
+const CLOSE = 1e-9;
+
+/** A unit as the board sees it. */
+export function moverOf(fight: Fight, unit: number): Mover {
+  const { turns, ground } = fight.kinds[unit];
+  return { unit, side: fight.side[unit], size: turns?.size ?? 1, ground };
+}
+
+/** It appears, on the free cell that is nearest to its place. */
+export function comeOnto(fight: Fight, unit: number): void {
+  const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
+  const cell = freeCell(fight, moverOf(fight, unit), fight.x[unit], fight.y[unit], facing);
+  if (cell >= 0) standOn(fight, unit, cell);
+}
+
+/** It is there from the start: it has a turn in the first round. */
+export function startsWith(fight: Fight, unit: number): void {
+  fight.actsAtOnce[unit] = 1;
+}
+
+/** m: the middle of a body whose own cell is this one. */
+export function middleOfBody({ compiled }: Fight, cell: number, size: number): { x: number; y: number } {
+  const tables = compiled.rounds!.board!;
+  const { x, y } = middleOf(tables, cell);
+  // On squares a body lies to north and east of its own cell.
+  const off = tables.tiling === 'hexagons' ? 0 : ((size - 1) / 2) * tables.side;
+  return { x: x + off, y: y + off };
+}
+
+/** A way in metres as a bearing, sixteenths of a cell apart. */
+function bearingOf({ compiled }: Fight, dx: number, dy: number): Bearing {
+  const { tiling, side } = compiled.rounds!.board!;
+  const north = tiling === 'hexagons' ? HEXAGON_ROW * side : side / 2;
+  return { east: Math.floor((dx / side) * 16 + 0.5), north: Math.floor((dy / north) * 8 + 0.5) };
+}
+
+/** The free cell whose middle is nearest to a place; of several the one with the least turn from where the unit faces; −1: none. */
+export function freeCell(fight: Fight, mover: Mover, x: number, y: number, facing: Bearing): number {
+  const board = fight.board!;
+  let best = -1;
+  let least = Infinity;
+  let way: Bearing = facing;
+  for (let cell = 0; cell < board.cells.count; cell++) {
+    if (!board.isFree(mover, cell)) continue;
+    const middle = middleOfBody(fight, cell, mover.size);
+    const [dx, dy] = [middle.x - x, middle.y - y];
+    const apart = dx * dx + dy * dy;
+    if (apart > least + CLOSE) continue;
+    const bearing = bearingOf(fight, dx, dy);
+    if (apart > least - CLOSE && board.cells.compareTurns(facing, bearing, way) >= 0) continue;
+    best = cell;
+    least = apart;
+    way = bearing;
+  }
+  return best;
+}
+
+/** Puts a unit on a cell. */
+export function standOn(fight: Fight, unit: number, cell: number): void {
+  const mover = moverOf(fight, unit);
+  const board = fight.board!;
+  if (fight.onCell[unit] !== NOBODY) board.take(mover, fight.onCell[unit]);
+  fight.onCell[unit] = cell;
+  board.put(mover, cell);
+  const { x, y } = middleOfBody(fight, cell, mover.size);
+  fight.moveTo(unit, x, y);
+}
+
+/** It lies: whoever comes may stand there. */
+export function leaveBoard(fight: Fight, unit: number): void {
+  if (fight.board && fight.onCell[unit] !== NOBODY) fight.board.take(moverOf(fight, unit), fight.onCell[unit]);
+}
+
+/** It stands again, where it lay or as near as there is room. */
+export function comeBack(fight: Fight, unit: number): void {
+  if (!fight.board) return;
+  const mover = moverOf(fight, unit);
+  const cell = fight.board.isFree(mover, fight.onCell[unit])
+    ? fight.onCell[unit]
+    : freeCell(fight, mover, fight.xAt(unit, fight.now), fight.yAt(unit, fight.now), facingOf(fight, fight.fx[unit], fight.fy[unit]));
+  fight.onCell[unit] = NOBODY;
+  if (cell >= 0) standOn(fight, unit, cell);
+}
+
+/** The direction of the board that a facing is nearest to; of two as near the one to the left. */
+export function facingOf({ board }: Fight, fx: number, fy: number): Bearing {
+  const { directions, tiling } = board!.cells;
+  const rise = tiling === 'hexagons' ? Math.sqrt(3) : 1;
+  let best = directions[0];
+  let most = -Infinity;
+  for (const way of directions) {
+    const [x, y] = [way.east, way.north * rise];
+    const along = (fx * x + fy * y) / Math.sqrt(x * x + y * y);
+    if (along < most - CLOSE || (along < most + CLOSE && best.east * way.north - best.north * way.east <= 0)) continue;
+    best = way;
+    most = along;
+  }
+  return best;
+}
+
+/** Turns a unit to a bearing. */
+export function faceAlong(fight: Fight, unit: number, { east, north }: Bearing): void {
+  const y = fight.board!.cells.tiling === 'hexagons' ? north * Math.sqrt(3) : north;
+  const length = Math.sqrt(east * east + y * y);
+  if (length > 0) face(fight, unit, east / length, y / length);
+}
+
+/** Cells from a place to the nearest of a body; without ground everything is beside everything. */
+export function cellsFrom(fight: Fight, x: number, y: number, unit: number): number {
+  const { board } = fight;
+  return board ? board.cells.gap(cellAt(fight, x, y), 1, fight.onCell[unit], moverOf(fight, unit).size) : 0;
+}
+
+/** The cell whose middle is nearest to a place. */
+export function cellAt(fight: Fight, x: number, y: number): number {
+  const tables = fight.compiled.rounds!.board!;
+  const { columns, rows, side, tiling } = tables;
+  const high = tiling === 'hexagons' ? HEXAGON_ROW * side : side;
+  const near = (value: number, most: number) => Math.max(0, Math.min(most - 1, Math.floor(value + 0.5)));
+  const row = near(y / high + (rows - 1) / 2, rows);
+  const aside = tiling === 'hexagons' ? (row & 1) / 2 - 0.25 : 0;
+  return row * columns + near(x / side + (columns - 1) / 2 - aside, columns);
+}
+
+/**
+ * Away from where a hit came from, cell by cell, in the direction that is nearest to that; of two as near the one to the left
+ * of it. A wall, the edge or a body ends it. Where the two coincide, the way its attacker faces.
+ * @returns cells
+ */
+export function pushBack(fight: Fight, attacker: number, victim: number, most: number, x: number, y: number): number {
+  const { cells } = fight.board!;
+  const [dx, dy] = [fight.x[victim] - x, fight.y[victim] - y];
+  const away = dx === 0 && dy === 0 ? facingOf(fight, fight.fx[attacker], fight.fy[attacker]) : facingOf(fight, dx, dy);
+  const mover = moverOf(fight, victim);
+  const direction = cells.directions.indexOf(away);
+  let gone = 0;
+  for (; gone + 1 <= most + CLOSE; gone++) {
+    const next = cells.neighbour(fight.onCell[victim], direction);
+    if (next < 0 || !fight.board!.isFree(mover, next) || !fight.board!.mayStep(mover, fight.onCell[victim], direction)) break;
+    standOn(fight, victim, next);
+  }
+  return gone;
+}
+
+/** The cell that it came onto the board on. */
+export function homeCell(fight: Fight, unit: number): number {
+  return cellAt(fight, fight.homeX[unit], fight.homeY[unit]);
+}

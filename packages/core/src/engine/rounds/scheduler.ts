@@ -1,0 +1,89 @@
+/**
+ * A fight in turns, beside the one in steps: rounds from the first to the limit, in each a turn for everyone in their order.
+ * What happens within a turn (attacks, hits, what lasts, death, waves) is what happens in a step; only who does what when is
+ * told here.
+ */
+import type { Fight } from '../fight';
+import { DOING } from '../../record/doing';
+import { runInstants } from '../instant';
+import { tryAtInstant } from '../mind/choice';
+import { alert } from '../mind/senses';
+import { changeState } from '../mind/states';
+import { chooseTarget } from '../mind/targets';
+import { NOBODY, PHASE } from '../numbers';
+import { direct, isDirected } from '../waves/director';
+import { allowanceOf, moveAsStateWants } from './moving';
+import { startsWith } from './places';
+import { regrow } from './regrowth';
+import { ROUND } from './turns';
+
+/** @param watch sees each turn once it is over */
+export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => void): void {
+  const directed = isDirected(fight);
+  for (let round = 0; !fight.over; round++) {
+    const begins = round * ROUND;
+    fight.now = begins;
+    runInstants(fight, begins);
+    if (!fight.over && directed) conduct(fight);
+    if (fight.over) return;
+    // Whoever is there from the start, or comes at once, has a turn in the first round.
+    if (round === 0) for (const unit of fight.alive) startsWith(fight, unit);
+    for (const { unit, time } of turnsOf(fight, round)) {
+      runInstants(fight, time);
+      if (fight.over) return;
+      if (!fight.isAlive[unit]) continue;
+      fight.now = time;
+      fight.work++;
+      takeTurn(fight, unit);
+      if (!fight.over && directed) conduct(fight);
+      watch?.(fight, time);
+      if (fight.over) return;
+    }
+  }
+}
+
+/** Who has a turn in a round, in order: those who stand as it begins, but for whoever came just then. */
+function turnsOf(fight: Fight, round: number): { unit: number; time: number }[] {
+  return fight.alive
+    .filter((unit) => fight.bornAt[unit] < round * ROUND || fight.actsAtOnce[unit])
+    .map((unit) => ({ unit, time: fight.turnOf(unit, round) }))
+    .sort((a, b) => a.time - b.time || a.unit - b.unit);
+}
+
+/** What the encounter does of itself: zones, events, waves that wait. */
+function conduct(fight: Fight): void {
+  direct(fight);
+  runInstants(fight, fight.now);
+}
+
+/** Counting down is done by now: what was due at this instant has happened. */
+function takeTurn(fight: Fight, unit: number): void {
+  regrow(fight, unit);
+  const { temper } = fight.kinds[unit];
+  if (!fight.alerted[unit] && temper === 'hostile') alert(fight, unit);
+  if (fight.now < fight.staggeredUntil[unit]) return fight.sayDoing(unit, DOING.staggered);
+  if (fight.leaves[unit] > 0) changeState(fight, unit);
+  if (fight.alerted[unit]) chooseTarget(fight, unit);
+  // What it has begun goes on.
+  if (fight.phase[unit] !== PHASE.idle) return;
+  const { moving } = fight.kinds[unit].turns!;
+  let left = allowanceOf(fight, unit);
+  if (moving !== 'after') left -= moveAsStateWants(fight, unit, left);
+  act(fight, unit);
+  if (moving !== 'before' && canMove(fight, unit)) moveAsStateWants(fight, unit, left);
+}
+
+const canMove = (fight: Fight, unit: number) =>
+  !fight.over && fight.isAlive[unit] === 1 && fight.phase[unit] === PHASE.idle && fight.now >= fight.staggeredUntil[unit];
+
+/** As many attacks as it has actions, each carried out before the next is chosen. */
+function act(fight: Fight, unit: number): void {
+  const { actions } = fight.kinds[unit].turns!;
+  for (let done = 0; done < actions && canMove(fight, unit); done++) {
+    const before = fight.uses;
+    tryAtInstant(fight, unit);
+    runInstants(fight, fight.now);
+    if (fight.uses === before) return;
+    if (fight.target[unit] === NOBODY && fight.isAlive[unit]) chooseTarget(fight, unit);
+  }
+}

@@ -1,0 +1,144 @@
+/**
+ * What units, attacks, effects and states are where a fight takes turns: whole turns and cells, beside the seconds and metres
+ * of fights that do not. Neither is worked out of the other while a fight runs; `in-rounds.ts` says what each stands for.
+ */
+import { About, OneOf, Optional, Quantity, YesNo } from './field';
+
+const turns = (label: string, about: string, min = 0) => Quantity({ label, unit: 'turns', min, max: 100, whole: true, about });
+const rounds = (label: string, about: string) => Quantity({ label, unit: 'rounds', min: 0, max: 500, whole: true, about });
+const cells = (label: string, about: string, min = 0) => Quantity({ label, unit: 'cells', min, max: 64, whole: true, about });
+const points = (label: string, about: string) => Quantity({ label, unit: 'hp', min: 0, max: 1e6, about });
+
+@About('How it takes its turns.')
+export class UnitRounds {
+  @Quantity({ label: 'Order', unit: '', min: 0, max: 100, whole: true, about: 'the higher has its turn before the lower' }) order = 50;
+  @Quantity({ label: '± spread', unit: '', min: 0, max: 100, whole: true, about: 'its order is drawn uniformly from order ± spread' })
+  spread = 0;
+  @Quantity({ label: 'Actions', unit: '', min: 1, max: 5, whole: true, about: 'attacks that it may begin in one turn' }) actions = 1;
+  @Quantity({ label: 'Size', unit: 'cells', min: 1, max: 3, whole: true, about: 'of its body, from side to side' }) size = 1;
+  @cells('Moves', 'what the ground may cost that it goes over in one turn; plain ground costs 1 a cell') moves = 4;
+  @OneOf(
+    { before: 'moves, then acts', after: 'acts, then moves', split: 'moves around its acts' },
+    { label: 'Turn', about: 'what comes first; or both, as it goes' },
+  )
+  moving: 'before' | 'after' | 'split' = 'before';
+  @OneOf({ front: 'front', back: 'back' }, { label: 'Row', about: 'where it stands in a fight without ground that is fought in two rows' })
+  row: 'front' | 'back' = 'front';
+  @points('Regen', 'health regained at the start of each of its turns') regen = 0;
+  @turns('Regen delay', 'turns without regeneration after damage') regenDelay = 0;
+  @points('Shield regen', 'shield regained at the start of each of its turns') shieldRegen = 0;
+  @turns('Shield delay', 'turns in which the shield regains nothing after damage') shieldDelay = 0;
+  @Quantity({ label: 'Energy regen', unit: '', min: 0, max: 1e6, about: 'energy regained at the start of each of its turns' })
+  energyRegen = 0;
+  @turns('Shielded after a hit', 'no further hit within the scope of its window counts for this long') shielded = 0;
+  @turns('Counted over', 'turns over which damage is added up that staggers it', 1) staggerWindow = 1;
+  @turns('Reels for', 'turns that it loses to a stagger', 1) staggers = 1;
+  @turns('Then steady for', 'turns after that in which no other stagger takes hold') steady = 0;
+  @Quantity({ label: 'Answers', unit: '', min: 0, max: 20, whole: true, about: 'how often a round it may answer attacks' }) answers = 1;
+  @rounds('Revivable for', 'how long after its death it can be revived; 0: never') revivableFor = 0;
+}
+
+@About('When and how far it strikes, in turns and cells.')
+export class AttackRounds {
+  @cells('Range from', 'nearest distance, between the nearest cells of the bodies') from = 0;
+  @cells('Range to', 'farthest distance, between the nearest cells of the bodies') to = 1;
+  @turns('Wind-up', 'it strikes at the start of its owner’s turn that so many turns later is; 0: at once') windup = 0;
+  @turns('Recovery', 'turns that its owner loses after it') recovery = 0;
+  @turns('Cooldown', 'until this attack may be used again; 1: once a turn; 0: as often as actions allow') cooldown = 1;
+  @turns('First use', 'not before this many turns') firstUse = 0;
+  @Quantity({ label: 'Hits', unit: '', min: 1, max: 100, whole: true, about: 'hits in one use' }) hits = 1;
+  @turns('Recharge', 'turns until one charge comes back, one after another', 1) recharge = 1;
+  @cells('Area radius', 'strikes bodies with a cell this near to its middle') radius = 1;
+  @turns('Bursts after', 'between mark and burst') delay = 0;
+  @turns('Follows within', 'turns in which its follow-up comes before any other choice', 1) follows = 1;
+  @cells('Around', 'those that it summons appear this near', 1) around = 1;
+}
+
+@About('How long an effect lasts, in turns of whoever bears it.')
+export class LastingRounds {
+  @turns('For', 'it ends at the start of the bearer’s turn that so many turns later is') for = 1;
+}
+
+@About('When damage over time ticks, in turns of whoever bears it.')
+export class TickRounds {
+  @turns('Tick every', 'turns between ticks', 1) every = 1;
+  @turns('Lasts', 'ticks fall up to and including this many turns after the hit', 1) for = 3;
+}
+
+@About('How far it pushes.')
+export class PushRounds {
+  @cells('Knocked back', 'cells away from where the hit came from, stopped by walls and bodies') cells = 1;
+}
+
+@About('Distances of a state, in cells.')
+export class StateRounds {
+  @Optional() @cells('Moves', 'in one turn of this state; absent: as the unit does') moves?: number;
+  @Optional() @cells('Stops at', 'an approach ends at this distance; absent: the longest reach') stopAt?: number;
+  @Optional() @cells('Keeps from', 'near edge of the band it keeps') near?: number;
+  @Optional() @cells('Keeps to', 'far edge of the band it keeps') far?: number;
+  @Optional() @cells('Strays', 'how far it wanders or searches') radius?: number;
+}
+
+@About('When a way out of a state may be taken.')
+export class TransitionRounds {
+  @turns('After', 'not before this many turns in the state') after = 0;
+}
+
+@About('What a condition compares in turns or cells.')
+export class ConditionRounds {
+  @Quantity({ label: 'Than', unit: '', min: 0, max: 500, whole: true, about: 'turns, rounds or cells' }) value = 0;
+  @Quantity({ label: 'Within', unit: '', min: 0, max: 500, whole: true, about: 'cells around, or turns back' }) within = 0;
+}
+
+@About('When a wave comes, in rounds.')
+export class WaveRounds {
+  @Quantity({ label: 'Round', unit: '', min: 1, max: 500, whole: true, about: 'in which it starts' }) at = 1;
+  @Optional() @rounds('At the latest', 'rounds after which it starts whatever else') timeout?: number;
+  @rounds('Delay', 'from its start to its first unit') delay = 0;
+}
+
+@About('When a wave comes again, in rounds.')
+export class RepeatRounds {
+  @rounds('Every', 'from one coming to the next') every = 3;
+  @rounds('Pause', 'from when it is due again to its first unit') pause = 0;
+}
+
+@About('When the units of a group come.')
+export class GroupRounds {
+  @rounds('Apart by', 'rounds between units of the group') spacing = 0;
+}
+
+@About('How the turns of a fight go.')
+export class EncounterRounds {
+  @Quantity({ label: 'Round limit', unit: 'rounds', min: 1, max: 500, whole: true, about: 'the fight ends after this round at the latest' })
+  limit = 30;
+  @OneOf(
+    { bySide: 'side by side', byOrder: 'by order over all' },
+    { label: 'Turns go', about: 'one side after the other; or all by their order' },
+  )
+  order: 'bySide' | 'byOrder' = 'bySide';
+  @OneOf({ ours: 'the party', theirs: 'the enemies' }, { label: 'Begins', about: 'whose turns come first', when: { order: ['bySide'] } })
+  first: 'ours' | 'theirs' = 'ours';
+  @OneOf({ fight: 'once a fight', round: 'each round' }, { label: 'Drawn', about: 'when orders with a spread are drawn' })
+  drawn: 'fight' | 'round' = 'fight';
+  @OneOf(
+    { none: 'none', squares: 'squares', diagonals: 'squares and diagonals', hexagons: 'hexagons' },
+    { label: 'Ground', about: 'without it everyone is in reach of everyone' },
+  )
+  ground: 'none' | 'squares' | 'diagonals' | 'hexagons' = 'squares';
+  @Quantity({
+    label: 'Cell',
+    unit: 'm',
+    min: 0.5,
+    max: 20,
+    about: 'side of a cell of the arena',
+    when: { ground: ['squares', 'diagonals', 'hexagons'] },
+  })
+  cell = 1;
+  @YesNo({
+    label: 'Two rows',
+    about: 'who strikes by hand reaches the back row only where nobody stands in the front',
+    when: { ground: ['none'] },
+  })
+  rows = false;
+}
