@@ -27,10 +27,17 @@ function compileBoard(tiling: Tiling, arena: Arena, side: number, closed: Compil
   const { columns, rows } = boardSize(arena, side, tiling);
   const { count } = new Cells(tiling, columns, rows);
   const walls = arena.walls.map(compileWall);
-  const board: CompiledBoard = { tiling, columns, rows, side, blocked: [], cost: new Array<number>(count).fill(1) };
-  const middles = Array.from({ length: count }, (_, cell) => middleOf(board, cell));
-  board.blocked = closed.map((shapes) => middles.map(({ x, y }) => [...walls, ...shapes].some((shape) => contains(shape, x, y))));
-  return board;
+  const middles = Array.from({ length: count }, (_, cell) => middleOf({ tiling, columns, rows, side }, cell));
+  return {
+    tiling,
+    columns,
+    rows,
+    side,
+    blocked: closed.map((shapes) => middles.map(({ x, y }) => [...walls, ...shapes].some((shape) => contains(shape, x, y)))),
+    cost: new Array<number>(count).fill(1),
+    x: middles.map(({ x }) => x),
+    y: middles.map(({ y }) => y),
+  };
 }
 
 /** A hexagon's rows lie closer than its columns, by half the root of three. */
@@ -47,7 +54,10 @@ export function boardSize(
 }
 
 /** m: the middle of a cell; the board lies about the middle of the arena. */
-export function middleOf({ tiling, columns, rows, side }: CompiledBoard, cell: number): { x: number; y: number } {
+function middleOf(
+  { tiling, columns, rows, side }: Pick<CompiledBoard, 'tiling' | 'columns' | 'rows' | 'side'>,
+  cell: number,
+): { x: number; y: number } {
   const row = Math.floor(cell / columns);
   const column = cell - row * columns;
   const aside = tiling === 'hexagons' ? (row & 1) / 2 - 0.25 : 0;

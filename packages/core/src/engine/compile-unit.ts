@@ -376,7 +376,7 @@ function compileState(state: State, unit: Unit, longest: number, scope: Conditio
     does: DOES_NAMES.indexOf(state.does),
     speed,
     near: approach ? 0 : (state.near ?? 0),
-    far: approach || goes ? (state.stopAt ?? APPROACH_SHARE * longest) : (state.far ?? unit.body.radius * 4),
+    far: approach || goes ? (state.stopAt ?? (context.turns ? 1 : APPROACH_SHARE) * longest) : (state.far ?? unit.body.radius * 4),
     stopsAnyway: state.stopAt !== undefined,
     radius: state.radius ?? unit.body.radius * 8,
     patrol: (state.patrol?.points ?? []).map(({ x, y, pause, facing }) => ({

@@ -96,6 +96,8 @@ export class FightState extends Tables {
   /** It has a turn in the round in which it appears: who is there from the start. */
   readonly actsAtOnce = this.bytes();
   readonly onCell = this.integers(NOBODY);
+  /** Where it came onto the board. */
+  readonly homeCell = this.integers(NOBODY);
 
   // by waves/counts.ts: its wave
   /** Its wave and which coming of it; −1: none. */

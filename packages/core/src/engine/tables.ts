@@ -388,6 +388,9 @@ export interface CompiledBoard {
   blocked: boolean[][];
   /** What it costs to come onto each cell. */
   cost: number[];
+  /** m: the middle of each. */
+  x: number[];
+  y: number[];
 }
 
 export interface CompiledPriority {

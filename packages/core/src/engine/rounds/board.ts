@@ -12,6 +12,20 @@ export interface Mover {
   size: number;
   /** Its class of ground. */
   ground: number;
+  /** The board as it finds it, where that has been looked up. */
+  terrain?: Terrain;
+}
+
+/** The board as bodies of one size and class of ground find it, but for who stands there. */
+export interface Terrain {
+  /** What it costs to come onto each cell, of a large body's the dearest; Infinity: it can't be there. */
+  readonly entry: Float64Array;
+  /** A bit a direction in which a step may be taken from each cell: onto the board, off walls, past no corner. */
+  readonly steps: Uint8Array;
+  /** The cells that it covers from each; null: it would hang over the edge. */
+  readonly prints: readonly (readonly number[] | null)[];
+  /** Coming onto any cell costs 1. */
+  readonly even: boolean;
 }
 
 export class Board {
@@ -21,9 +35,9 @@ export class Board {
   readonly cost: Float64Array;
   /** Who stands on each; −1: nobody. */
   readonly standing: Int32Array;
-  /** Sides of those who stand. */
-  private readonly sides = new Map<number, number>();
-  private readonly prints = new Map<number, readonly (readonly number[] | null)[]>();
+  /** The side of who stands on each. */
+  private readonly sides: Uint8Array;
+  private readonly terrains = new Map<number, Terrain>();
 
   constructor(
     readonly cells: Cells,
@@ -32,66 +46,69 @@ export class Board {
     this.blocked = Array.from({ length: grounds }, () => new Uint8Array(cells.count));
     this.cost = new Float64Array(cells.count).fill(1);
     this.standing = new Int32Array(cells.count).fill(NOBODY);
+    this.sides = new Uint8Array(cells.count);
   }
 
-  /** The cells that a body of a size covers from each cell; null: it would hang over the edge. */
-  footprints(size: number): readonly (readonly number[] | null)[] {
-    let known = this.prints.get(size);
-    if (!known) {
-      known = Array.from({ length: this.cells.count }, (_, cell) => this.cells.footprint(cell, size));
-      this.prints.set(size, known);
-    }
+  /** Walls and costs are what they were when it was asked for first. */
+  terrain({ size, ground }: Pick<Mover, 'size' | 'ground'>): Terrain {
+    const key = ground * 8 + size;
+    let known = this.terrains.get(key);
+    if (!known) this.terrains.set(key, (known = this.terrainOf(size, ground)));
     return known;
   }
 
-  put({ unit, side, size }: Mover, cell: number): void {
-    this.sides.set(unit, side);
-    for (const each of this.footprints(size)[cell]!) this.standing[each] = unit;
+  private terrainOf(size: number, ground: number): Terrain {
+    const { cells, cost } = this;
+    const blocked = this.blocked[ground];
+    const ways = cells.directions.length;
+    const prints = Array.from({ length: cells.count }, (_, cell) => cells.footprint(cell, size));
+    const entry = Float64Array.from(prints, (print) =>
+      print === null || print.some((each) => blocked[each] === 1) ? Infinity : Math.max(...print.map((each) => cost[each])),
+    );
+    const isOpen = (cell: number, direction: number) => {
+      const next = cells.neighbour(cell, direction);
+      return next >= 0 && entry[next] < Infinity;
+    };
+    const steps = new Uint8Array(cells.count);
+    for (let cell = 0; cell < cells.count; cell++) {
+      for (let d = 0; d < ways; d++) {
+        const diagonal = cells.tiling === 'diagonals' && d % 2 === 1;
+        const cuts = diagonal && !(isOpen(cell, d - 1) && isOpen(cell, (d + 1) % ways));
+        if (isOpen(cell, d) && !cuts) steps[cell] |= 1 << d;
+      }
+    }
+    return { entry, steps, prints, even: entry.every((one) => one === 1 || one === Infinity) };
   }
 
-  take({ unit, size }: Mover, cell: number): void {
-    for (const each of this.footprints(size)[cell]!) if (this.standing[each] === unit) this.standing[each] = NOBODY;
+  put({ unit, side, size, ground }: Mover, cell: number): void {
+    for (const each of this.terrain({ size, ground }).prints[cell]!) {
+      this.standing[each] = unit;
+      this.sides[each] = side;
+    }
+  }
+
+  take({ unit, size, ground }: Mover, cell: number): void {
+    for (const each of this.terrain({ size, ground }).prints[cell]!) if (this.standing[each] === unit) this.standing[each] = NOBODY;
   }
 
   clear(): void {
     this.standing.fill(NOBODY);
-    this.sides.clear();
   }
 
-  /** What it costs to come onto a cell; Infinity: it can't, for a wall, the edge or a foe. Of a large body the dearest cell counts. */
-  entry({ side, size, ground }: Mover, cell: number, foesBlock = true): number {
-    const print = this.footprints(size)[cell];
-    const blocked = this.blocked[ground];
-    if (print === null) return Infinity;
-    let dearest = 0;
-    for (let i = 0; i < print.length; i++) {
-      const each = print[i];
-      if (blocked[each] === 1) return Infinity;
-      const other = this.standing[each];
-      if (foesBlock && other !== NOBODY && this.sides.get(other) !== side) return Infinity;
-      if (this.cost[each] > dearest) dearest = this.cost[each];
-    }
-    return dearest;
+  /** Whether a foe of a side stands where a body would be. */
+  hasFoe({ prints }: Terrain, { side, size }: Mover, cell: number): boolean {
+    const { standing, sides } = this;
+    if (size === 1) return standing[cell] !== NOBODY && sides[cell] !== side;
+    const print = prints[cell];
+    return print !== null && print.some((each) => standing[each] !== NOBODY && sides[each] !== side);
   }
 
   /** Whether it could stay there: no other unit stands there, friend or foe. */
-  isFree({ unit, size, ground }: Mover, cell: number): boolean {
-    const print = this.footprints(size)[cell];
-    if (print === null) return false;
-    for (const each of print) {
-      if (this.blocked[ground][each] === 1 || (this.standing[each] !== NOBODY && this.standing[each] !== unit)) return false;
-    }
-    return true;
-  }
-
-  /** Whether a step may be taken: a diagonal one cuts no corner of a wall. */
-  mayStep({ size, ground }: Mover, cell: number, direction: number): boolean {
-    if (this.cells.tiling !== 'diagonals' || direction % 2 === 0) return true;
-    const ways = this.cells.directions.length;
-    return [direction - 1, (direction + 1) % ways].every((beside) => {
-      const next = this.cells.neighbour(cell, beside);
-      const print = next < 0 ? null : this.footprints(size)[next];
-      return print !== null && print.every((each) => this.blocked[ground][each] === 0);
-    });
+  isFree(mover: Mover, cell: number): boolean {
+    const { entry, prints } = mover.terrain ?? this.terrain(mover);
+    if (entry[cell] === Infinity) return false;
+    const { standing } = this;
+    if (mover.size === 1) return standing[cell] === NOBODY || standing[cell] === mover.unit;
+    return prints[cell]!.every((each) => standing[each] === NOBODY || standing[each] === mover.unit);
   }
 }

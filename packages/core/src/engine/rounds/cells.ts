@@ -26,8 +26,8 @@ function bearings(...pairs: [number, number][]): Bearing[] {
 export class Cells {
   readonly count: number;
   readonly directions: readonly Bearing[];
-  /** Cell beside each in each direction; −1: the edge. */
-  private readonly beside: Int32Array;
+  /** Cell beside each in each direction, one cell's after another's; −1: the edge. */
+  readonly beside: Int32Array;
 
   /** @param columns and rows: 1 to 64 each */
   constructor(

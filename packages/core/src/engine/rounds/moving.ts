@@ -7,19 +7,19 @@ import { bestFriend } from '../mind/targets';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import { DO } from '../tables';
-import type { Mover } from './board';
-import { cellAt, faceAlong, facingOf, homeCell, middleOfBody, moverOf, standOn } from './places';
+import type { Board, Mover } from './board';
+import { cellsCovering, faceAlong, facingOf, middleOfBody, moverOf, standOn } from './places';
 import { Ways } from './ways';
 
-/** What each cell that it can come to is worth: the lower, the better. */
+/** What a cell is worth: the lower, the better; Infinity: it is not gone to. */
 type Worth = (cell: number) => number;
 
-/** Two ways over one board: there, and back from where it wants to be. Kept with the board, for no turn to allocate. */
-const WAYS = new WeakMap<object, { there: Ways; back: Ways; walk: Ways }>();
+/** Ways over one board: there, and back from where it wants to be. Kept with the board, for no turn to allocate. */
+const WAYS = new WeakMap<Board, { there: Ways; back: Ways }>();
 
-function waysOf({ board }: Fight): { there: Ways; back: Ways; walk: Ways } {
-  let ways = WAYS.get(board!);
-  if (!ways) WAYS.set(board!, (ways = { there: new Ways(board!), back: new Ways(board!), walk: new Ways(board!) }));
+function waysOf(board: Board): { there: Ways; back: Ways } {
+  let ways = WAYS.get(board);
+  if (!ways) WAYS.set(board, (ways = { there: new Ways(board), back: new Ways(board) }));
   return ways;
 }
 
@@ -30,142 +30,170 @@ export function allowanceOf(fight: Fight, unit: number): number {
 
 /** Moves a unit as its state wants it. @param allowance what is left of it @returns what the way cost */
 export function moveAsStateWants(fight: Fight, unit: number, allowance: number): number {
-  if (!fight.board || allowance <= 0) return 0;
-  const worth = worthOf(fight, unit);
-  return worth ? goToBest(fight, unit, allowance, worth) : 0;
-}
-
-/** What its state makes of cells; null: it stays where it is. */
-function worthOf(fight: Fight, unit: number): Worth | null {
-  const { cells } = fight.board!;
+  if (!fight.board || allowance <= 0 || fight.onCell[unit] === NOBODY) return 0;
   const mover = moverOf(fight, unit);
   const state = fight.kinds[unit].states[fight.state[unit]];
   const target = fight.target[unit];
-  const gapTo = (other: number) => {
-    const { size } = moverOf(fight, other);
-    const at = fight.onCell[other];
-    return (cell: number) => cells.gap(cell, mover.size, at, size);
-  };
   switch (fight.does[unit]) {
     case DO.approach:
     case DO.search:
-      return target === NOBODY ? null : towards(fight, unit, target, 0, state.near, !state.stopsAnyway);
+      return target === NOBODY ? 0 : goTo(fight, mover, allowance, target, { near: 0, far: state.far, needsLine: !state.stopsAnyway });
     case DO.band:
     case DO.strafe:
-      return target === NOBODY ? null : towards(fight, unit, target, state.near, state.far, false);
-    case DO.flee: {
-      if (target === NOBODY) return null;
-      const gap = gapTo(target);
-      return (cell) => 0 - gap(cell);
-    }
+      return target === NOBODY ? 0 : goTo(fight, mover, allowance, target, { near: state.near, far: state.far, needsLine: false });
+    case DO.flee:
+      return target === NOBODY ? 0 : flee(fight, mover, allowance, target);
     case DO.home:
-      return wayTo(fight, mover, [homeCell(fight, unit)]);
+      return fight.homeCell[unit] === NOBODY ? 0 : goToOne(fight, mover, allowance, [fight.homeCell[unit]]);
     case DO.goTo: {
       const place = fight.compiled.places[state.toPoint];
-      if (!place) return null;
+      if (!place) return 0;
       const thing = fight.things[state.toPoint];
       // What stands there is gone up to, not into.
-      if (thing !== NOBODY && fight.isAlive[thing]) return towards(fight, unit, thing, 0, 1, false);
-      return wayTo(fight, mover, [cellAt(fight, place.x, place.y)]);
+      if (thing !== NOBODY && fight.isAlive[thing]) return goTo(fight, mover, allowance, thing, { near: 0, far: 1, needsLine: false });
+      return goToOne(fight, mover, allowance, cellsCovering(fight, mover, place.x, place.y));
     }
     case DO.follow: {
       const leader = state.picks === null ? NOBODY : bestFriend(fight, unit, state.picks, NOBODY);
-      return leader === NOBODY ? null : towards(fight, unit, leader, state.near, state.far, false);
+      return leader === NOBODY ? 0 : goTo(fight, mover, allowance, leader, { near: state.near, far: state.far, needsLine: false });
     }
     default:
-      return null;
+      return 0;
   }
 }
 
-/** Between two distances of another: there at no worth; nearer by how much too near; farther by the way that is left. */
-function towards(fight: Fight, unit: number, other: number, near: number, far: number, needsLine: boolean): Worth {
+/** Between two distances of another, and with a clear line to it where that is asked for. */
+interface Band {
+  near: number;
+  far: number;
+  needsLine: boolean;
+}
+
+/** Into a band about another: there the cheapest place; else as near to it as the way that is left allows; from too near, away. */
+function goTo(fight: Fight, mover: Mover, allowance: number, other: number, { near, far, needsLine }: Band): number {
   const board = fight.board!;
-  const mover = moverOf(fight, unit);
   const { size } = moverOf(fight, other);
   const at = fight.onCell[other];
+  const from = fight.onCell[mover.unit];
+  const gapAt = (cell: number) => board.cells.gap(cell, mover.size, at, size);
   const serves = (cell: number) => {
-    const gap = board.cells.gap(cell, mover.size, at, size);
-    return gap >= near && gap <= far && (!needsLine || gap <= 1 || clearAt(fight, unit, cell, other));
+    const gap = gapAt(cell);
+    return gap >= near && gap <= far && (!needsLine || gap <= 1 || clearAt(fight, mover, cell, other));
   };
-  let left: Worth | undefined;
-  return (cell) => {
-    if (serves(cell)) return 0;
-    const gap = board.cells.gap(cell, mover.size, at, size);
-    if (gap < near) return near - gap;
-    // Worked out only where it is asked for: most turns end where it serves.
-    left ??= wayTo(
+  if (serves(from)) return 0;
+  const { there } = waysOf(board);
+  there.from(mover, from, allowance);
+  const found = best(fight, mover, (cell) => (serves(cell) ? 0 : Infinity));
+  if (found !== from) return walk(fight, mover, found);
+  if (gapAt(from) < near)
+    return walk(
       fight,
       mover,
-      [...Array(board.cells.count).keys()].filter((one) => board.isFree(mover, one) && serves(one)),
-      at,
+      best(fight, mover, (cell) => Math.max(0, near - gapAt(cell))),
     );
-    return left(cell);
-  };
+  const goals = around(board, at, far, size, mover).filter((cell) => board.isFree(mover, cell) && serves(cell));
+  return comeNearer(fight, mover, goals, allowance) ?? walk(fight, mover, best(fight, mover, gapAt));
+}
+
+/** Onto one of some cells, or as near to it as the way that is left allows. */
+function goToOne(fight: Fight, mover: Mover, allowance: number, goals: readonly number[]): number {
+  const board = fight.board!;
+  const from = fight.onCell[mover.unit];
+  if (goals.includes(from)) return 0;
+  const { there } = waysOf(board);
+  there.from(mover, from, allowance);
+  const apart = (cell: number) =>
+    goals.reduce((least, goal) => Math.min(least, board.cells.gap(cell, mover.size, goal, mover.size)), Infinity);
+  return comeNearer(fight, mover, goals, allowance) ?? walk(fight, mover, best(fight, mover, apart));
+}
+
+/** To where least of the way to some cells is left; past foes where no other way leads there. @returns null: none does */
+function comeNearer(fight: Fight, mover: Mover, goals: readonly number[], allowance: number): number | null {
+  const board = fight.board!;
+  const { there, back } = waysOf(board);
+  if (goals.length === 0) return null;
+  const until = (cell: number) => there.costs[cell] < Infinity && board.isFree(mover, cell);
+  for (const foesBlock of [true, false]) {
+    back.to(mover, goals, { foesBlock, until, near: { cell: fight.onCell[mover.unit], within: allowance } });
+    if (back.reached.some(until))
+      return walk(
+        fight,
+        mover,
+        best(fight, mover, (cell) => back.costs[cell]),
+      );
+  }
+  return null;
+}
+
+function flee(fight: Fight, mover: Mover, allowance: number, other: number): number {
+  const board = fight.board!;
+  const { size } = moverOf(fight, other);
+  waysOf(board).there.from(mover, fight.onCell[mover.unit], allowance);
+  return walk(
+    fight,
+    mover,
+    best(fight, mover, (cell) => 0 - board.cells.gap(cell, mover.size, fight.onCell[other], size)),
+  );
+}
+
+/** Cells on which a body may be so near to another. */
+function around(board: Board, at: number, far: number, size: number, mover: Mover): number[] {
+  const { cells } = board;
+  const reach = far + size + mover.size;
+  const [column, row] = [cells.column(at), cells.row(at)];
+  const found: number[] = [];
+  for (let r = Math.max(0, row - reach); r <= Math.min(cells.rows - 1, row + reach); r++) {
+    for (let c = Math.max(0, column - reach); c <= Math.min(cells.columns - 1, column + reach); c++) found.push(r * cells.columns + c);
+  }
+  return found;
 }
 
 /** Whether a unit would have a clear line from a cell. */
-function clearAt(fight: Fight, unit: number, cell: number, other: number): boolean {
-  const own = fight.onCell[unit];
-  if (cell === own) return clearFrom(fight, unit, fight.kinds[unit].muzzle, other);
-  const { walls } = fight.ground;
-  if (walls.length === 0) return true;
-  const { x, y } = middleOfBody(fight, cell, moverOf(fight, unit).size);
-  const half = fight.kinds[other].height / 2;
-  return !fight.ground.blocked(x, y, fight.kinds[unit].muzzle, fight.x[other], fight.y[other], half);
+function clearAt(fight: Fight, { unit, size }: Mover, cell: number, other: number): boolean {
+  if (cell === fight.onCell[unit]) return clearFrom(fight, unit, fight.kinds[unit].muzzle, other);
+  if (fight.ground.walls.length === 0) return true;
+  const { x, y } = middleOfBody(fight, cell, size);
+  return !fight.ground.blocked(x, y, fight.kinds[unit].muzzle, fight.x[other], fight.y[other], fight.kinds[other].height / 2);
 }
 
-/** What is left of the way to some cells. Where none leads there past its foes, as if they were not there; else by distance alone. */
-function wayTo(fight: Fight, mover: Mover, goals: readonly number[], towards = goals[0]): Worth {
-  const { back } = waysOf(fight);
-  const from = fight.onCell[mover.unit];
-  for (const foesBlock of [true, false]) {
-    back.to(mover, goals, { foesBlock });
-    if (back.costs[from] < Infinity) return (cell) => back.costs[cell];
-  }
-  const { cells } = fight.board!;
-  return (cell) => cells.gap(cell, mover.size, towards, 1);
-}
-
-/** Goes to the cell that is worth most. @returns what the way cost */
-export function goToBest(fight: Fight, unit: number, allowance: number, worth: Worth): number {
+/** Of the cells that it can come to and stay on, and its own, the one that is worth most. */
+function best(fight: Fight, mover: Mover, worth: Worth): number {
   const board = fight.board!;
-  const { there } = waysOf(fight);
-  const mover = moverOf(fight, unit);
-  const from = fight.onCell[unit];
-  const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
-  there.from(mover, from, allowance);
-  let best = from;
+  const { there } = waysOf(board);
+  const from = fight.onCell[mover.unit];
+  const facing = facingOf(fight, fight.fx[mover.unit], fight.fy[mover.unit]);
+  const turn = (cell: number) => board.cells.bearing(from, mover.size, cell, mover.size);
+  let found = from;
   let least = worth(from);
   for (const cell of there.reached) {
     if (cell === from || !board.isFree(mover, cell)) continue;
     const value = worth(cell);
-    if (value > least + CLOSE) continue;
+    if (value === Infinity || value > least + CLOSE) continue;
     if (value > least - CLOSE) {
-      const dearer = there.costs[cell] - there.costs[best];
+      const dearer = there.costs[cell] - there.costs[found];
       if (dearer > CLOSE) continue;
-      if (dearer > 0 - CLOSE) {
-        const turn = (one: number) => board.cells.bearing(from, mover.size, one, mover.size);
-        if (board.cells.compareTurns(facing, turn(cell), turn(best)) >= 0) continue;
-      }
+      if (dearer > 0 - CLOSE && board.cells.compareTurns(facing, turn(cell), turn(found)) >= 0) continue;
     }
-    best = cell;
+    found = cell;
     least = value;
   }
-  return best === from ? 0 : walk(fight, unit, best, there.costs[best]);
+  return found;
 }
 
-/** Walks to a cell, and faces the way of its last step. @param cost of the way @returns the same */
-function walk(fight: Fight, unit: number, to: number, cost: number): number {
-  const { cells } = fight.board!;
-  const { walk: ways } = waysOf(fight);
-  const mover = moverOf(fight, unit);
-  ways.to(mover, [to], { most: cost });
-  const way = ways.walk(mover, fight.onCell[unit], facingOf(fight, fight.fx[unit], fight.fy[unit]));
-  const before = way.length > 1 ? way[way.length - 2] : fight.onCell[unit];
-  faceAlong(fight, unit, cells.bearing(before, mover.size, to, mover.size));
+/** Walks to a cell that it can come to, and faces the way of its last step. @returns what the way cost */
+function walk(fight: Fight, mover: Mover, to: number): number {
+  const { unit, size } = mover;
+  const from = fight.onCell[unit];
+  if (to === from) return 0;
+  const { there, back } = waysOf(fight.board!);
+  const cost = there.costs[to];
+  back.to(mover, [to], { most: cost, ahead: there.costs });
+  const way = back.walk(mover, from, facingOf(fight, fight.fx[unit], fight.fy[unit]));
+  const before = way.length > 1 ? way[way.length - 2] : from;
+  faceAlong(fight, unit, fight.board!.cells.bearing(before, size, to, size));
   standOn(fight, unit, to);
   return cost;
 }
 
-/** Less than two costs differ by that are not meant to be one. */
+/** Less than two worths or costs differ by that are not meant to be one. */
 const CLOSE = 1e-9;

@@ -1,6 +1,6 @@
 /** Who stands where on a board: coming onto it, going over it, being pushed; and from when on each has its turn. */
 import { face } from '../body/facing';
-import { HEXAGON_ROW, middleOf } from '../compile-rounds';
+import { HEXAGON_ROW } from '../compile-rounds';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import type { Mover } from './board';
@@ -12,13 +12,15 @@ const CLOSE = 1e-9;
 /** A unit as the board sees it. */
 export function moverOf(fight: Fight, unit: number): Mover {
   const { turns, ground } = fight.kinds[unit];
-  return { unit, side: fight.side[unit], size: turns?.size ?? 1, ground };
+  const size = turns?.size ?? 1;
+  return { unit, side: fight.side[unit], size, ground, terrain: fight.board?.terrain({ size, ground }) };
 }
 
 /** It appears, on the free cell that is nearest to its place. */
 export function comeOnto(fight: Fight, unit: number): void {
   const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
   const cell = freeCell(fight, moverOf(fight, unit), fight.x[unit], fight.y[unit], facing);
+  fight.homeCell[unit] = cell;
   if (cell >= 0) standOn(fight, unit, cell);
 }
 
@@ -30,10 +32,9 @@ export function startsWith(fight: Fight, unit: number): void {
 /** m: the middle of a body whose own cell is this one. */
 export function middleOfBody({ compiled }: Fight, cell: number, size: number): { x: number; y: number } {
   const tables = compiled.rounds!.board!;
-  const { x, y } = middleOf(tables, cell);
   // On squares a body lies to north and east of its own cell.
   const off = tables.tiling === 'hexagons' ? 0 : ((size - 1) / 2) * tables.side;
-  return { x: x + off, y: y + off };
+  return { x: tables.x[cell] + off, y: tables.y[cell] + off };
 }
 
 /** A way in metres as a bearing, sixteenths of a cell apart. */
@@ -46,15 +47,16 @@ function bearingOf({ compiled }: Fight, dx: number, dy: number): Bearing {
 /** The free cell whose middle is nearest to a place; of several the one with the least turn from where the unit faces; −1: none. */
 export function freeCell(fight: Fight, mover: Mover, x: number, y: number, facing: Bearing): number {
   const board = fight.board!;
+  const tables = fight.compiled.rounds!.board!;
+  const off = tables.tiling === 'hexagons' ? 0 : ((mover.size - 1) / 2) * tables.side;
   let best = -1;
   let least = Infinity;
   let way: Bearing = facing;
   for (let cell = 0; cell < board.cells.count; cell++) {
-    if (!board.isFree(mover, cell)) continue;
-    const middle = middleOfBody(fight, cell, mover.size);
-    const [dx, dy] = [middle.x - x, middle.y - y];
+    const dx = tables.x[cell] + off - x;
+    const dy = tables.y[cell] + off - y;
     const apart = dx * dx + dy * dy;
-    if (apart > least + CLOSE) continue;
+    if (apart > least + CLOSE || !board.isFree(mover, cell)) continue;
     const bearing = bearingOf(fight, dx, dy);
     if (apart > least - CLOSE && board.cells.compareTurns(facing, bearing, way) >= 0) continue;
     best = cell;
@@ -114,21 +116,42 @@ export function faceAlong(fight: Fight, unit: number, { east, north }: Bearing):
   if (length > 0) face(fight, unit, east / length, y / length);
 }
 
-/** Cells from a place to the nearest of a body; without ground everything is beside everything. */
+/**
+ * Cells from a place to the nearest of a body; without ground everything is beside everything. A place between cells, as the
+ * middle of a body of two by two is, is on all of them.
+ */
 export function cellsFrom(fight: Fight, x: number, y: number, unit: number): number {
   const { board } = fight;
-  return board ? board.cells.gap(cellAt(fight, x, y), 1, fight.onCell[unit], moverOf(fight, unit).size) : 0;
+  if (!board) return 0;
+  const { size } = moverOf(fight, unit);
+  let least = Infinity;
+  for (const cell of cellsAt(fight, x, y)) least = Math.min(least, board.cells.gap(cell, 1, fight.onCell[unit], size));
+  return least;
 }
 
-/** The cell whose middle is nearest to a place. */
-export function cellAt(fight: Fight, x: number, y: number): number {
-  const tables = fight.compiled.rounds!.board!;
-  const { columns, rows, side, tiling } = tables;
+/** Where a body can stand that covers a place. */
+export function cellsCovering(fight: Fight, mover: Mover, x: number, y: number): number[] {
+  const places = cellsAt(fight, x, y);
+  return fight.board!.terrain(mover).prints.flatMap((print, cell) => (print?.some((each) => places.includes(each)) ? [cell] : []));
+}
+
+/** The cells whose middles are nearest to a place. */
+function cellsAt({ compiled }: Fight, x: number, y: number): number[] {
+  const { columns, rows, side, tiling } = compiled.rounds!.board!;
   const high = tiling === 'hexagons' ? HEXAGON_ROW * side : side;
-  const near = (value: number, most: number) => Math.max(0, Math.min(most - 1, Math.floor(value + 0.5)));
-  const row = near(y / high + (rows - 1) / 2, rows);
-  const aside = tiling === 'hexagons' ? (row & 1) / 2 - 0.25 : 0;
-  return row * columns + near(x / side + (columns - 1) / 2 - aside, columns);
+  return nearest(y / high + (rows - 1) / 2, rows).flatMap((row) => {
+    const aside = tiling === 'hexagons' ? (row & 1) / 2 - 0.25 : 0;
+    return nearest(x / side + (columns - 1) / 2 - aside, columns).map((column) => row * columns + column);
+  });
+}
+
+/** The whole numbers from 0 that are nearest to a number: one, or the two that it lies between. */
+function nearest(value: number, count: number): number[] {
+  const below = Math.max(0, Math.min(count - 1, Math.floor(value)));
+  const above = Math.min(count - 1, below + 1);
+  const part = value - below;
+  if (part > 0.5 - CLOSE && part < 0.5 + CLOSE && above > below) return [below, above];
+  return [part > 0.5 ? above : below];
 }
 
 /**
@@ -145,13 +168,9 @@ export function pushBack(fight: Fight, attacker: number, victim: number, most: n
   let gone = 0;
   for (; gone + 1 <= most + CLOSE; gone++) {
     const next = cells.neighbour(fight.onCell[victim], direction);
-    if (next < 0 || !fight.board!.isFree(mover, next) || !fight.board!.mayStep(mover, fight.onCell[victim], direction)) break;
+    const may = fight.board!.terrain(mover).steps[fight.onCell[victim]] & (1 << direction);
+    if (may === 0 || !fight.board!.isFree(mover, next)) break;
     standOn(fight, victim, next);
   }
   return gone;
-}
-
-/** The cell that it came onto the board on. */
-export function homeCell(fight: Fight, unit: number): number {
-  return cellAt(fight, fight.homeX[unit], fight.homeY[unit]);
 }

@@ -11,14 +11,15 @@ function drawn(tiling: Tiling, lines: readonly string[]): Board {
   const rows = lines.length;
   const cells = new Cells(tiling, lines[0].length, rows);
   const board = new Board(cells);
+  const each = (does: (sign: string, cell: number) => void) =>
+    lines.forEach((line, i) => [...line].forEach((sign, column) => does(sign, cells.at(column, rows - 1 - i))));
+  each((sign, cell) => {
+    if (sign === '#') board.blocked[0][cell] = 1;
+    if (/[2-9]/.test(sign)) board.cost[cell] = Number(sign);
+  });
   let unit = 1;
-  lines.forEach((line, i) => {
-    [...line].forEach((sign, column) => {
-      const cell = cells.at(column, rows - 1 - i);
-      if (sign === '#') board.blocked[0][cell] = 1;
-      if (sign === 'f' || sign === 'c') board.put({ unit: unit++, side: sign === 'f' ? 1 : 0, size: 1, ground: 0 }, cell);
-      if (/[2-9]/.test(sign)) board.cost[cell] = Number(sign);
-    });
+  each((sign, cell) => {
+    if (sign === 'f' || sign === 'c') board.put({ unit: unit++, side: sign === 'f' ? 1 : 0, size: 1, ground: 0 }, cell);
   });
   return board;
 }
@@ -184,7 +185,7 @@ test.each(['squares', 'diagonals'] as const)('a board that is turned is gone ove
       const walk = ways.walk(MOVER, start, { east, north });
       expect(others.walk(MOVER, moved(start), { east: -north, north: east })).toEqual(walk.map(moved));
       // What it says it costs is what the steps of the way cost.
-      const price = walk.reduce((sum, cell) => sum + board.entry(MOVER, cell), 0);
+      const price = walk.reduce((sum, cell) => sum + board.terrain(MOVER).entry[cell], 0);
       if (ways.costs[start] < Infinity) expect(price).toBeCloseTo(ways.costs[start], 9);
     }),
     { numRuns: 200 },
@@ -196,12 +197,40 @@ test('the way there costs what the way from there does, with the ends changed ab
     fc.property(fc.constantFrom<Tiling>('squares', 'diagonals', 'hexagons'), boards, fc.nat(), fc.nat(), (tiling, lines, from, to) => {
       const board = drawn(tiling, lines);
       const [start, goal] = [from % board.cells.count, to % board.cells.count];
-      if (board.entry(MOVER, goal) === Infinity) return;
+      const terrain = board.terrain(MOVER);
+      if (terrain.entry[goal] === Infinity || [start, goal].some((cell) => board.hasFoe(terrain, MOVER, cell))) return;
       const [there, back] = [new Ways(board), new Ways(board)];
       there.from(MOVER, start, Infinity);
       back.to(MOVER, [goal]);
       expect(back.costs[start]).toBe(there.costs[goal]);
     }),
     { numRuns: 200 },
+  );
+});
+
+test('ways that are left for later change nothing of what is found', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom<Tiling>('squares', 'diagonals', 'hexagons'),
+      boards,
+      fc.nat(),
+      fc.nat(),
+      fc.nat(5),
+      (tiling, lines, from, to, allowance) => {
+        const board = drawn(tiling, lines);
+        const [start, goal] = [from % board.cells.count, to % board.cells.count];
+        const there = new Ways(board);
+        there.from(MOVER, start, allowance);
+        const until = (cell: number) => there.costs[cell] < Infinity;
+        const [plain, led] = [new Ways(board), new Ways(board)];
+        plain.to(MOVER, [goal]);
+        led.to(MOVER, [goal], { until, near: { cell: start, within: allowance } });
+        const least = Math.min(...there.reached.map((cell) => plain.costs[cell]));
+        const found = (ways: Ways) => there.reached.filter((cell) => ways.costs[cell] === least && least < Infinity).sort((a, b) => a - b);
+        expect(found(led)).toEqual(found(plain));
+        for (const cell of there.reached) expect(led.costs[cell]).toBeGreaterThanOrEqual(plain.costs[cell]);
+      },
+    ),
+    { numRuns: 300 },
   );
 });

@@ -1,0 +1,157 @@
+/** Generated fights in rounds: units that move, strike, shoot, burst, help and push on small boards with walls, or without ground. */
+import fc from 'fast-check';
+import { type FightSketch, unit } from './builders';
+
+type Loose = Record<string, unknown>;
+
+const whole = (min: number, max: number) => fc.integer({ min, max });
+const lasting = (max: number) => fc.record({ for: whole(1, max) });
+
+const effects = fc.record(
+  {
+    damage: fc.record({ amount: whole(0, 12), spread: fc.constantFrom(0, 0, 2) }),
+    overTime: fc.record({
+      amount: whole(0, 4),
+      stacking: fc.constantFrom('refresh', 'stack', 'ignore'),
+      rounds: fc.record({ every: whole(1, 2), for: whole(1, 4) }),
+    }),
+    slow: fc.record({ share: fc.constantFrom(0.3, 0.5, 1), rounds: lasting(3) }),
+    stagger: fc.record({ rounds: lasting(2) }),
+    knockback: fc.record({ rounds: fc.record({ cells: whole(0, 3) }) }),
+    mark: fc.record({ multiplier: fc.constantFrom(1.5, 2), rounds: lasting(3) }),
+    boost: fc.record({ tweaks: fc.constant([{ path: '/armour/flat', op: '+', value: 2 }]), rounds: lasting(3) }),
+  },
+  { requiredKeys: ['damage'] },
+);
+
+const timing = {
+  windup: fc.constantFrom(0, 0, 0, 1, 2),
+  cooldown: whole(0, 3),
+  recovery: fc.constantFrom(0, 0, 1, 2),
+  hits: fc.constantFrom(1, 1, 2),
+};
+
+/** Attacks by their place in the list: ids are given later. */
+const attack: fc.Arbitrary<Loose> = fc.oneof(
+  fc.record({
+    delivery: fc.constant('melee'),
+    effects,
+    arc: fc.constantFrom(360, 120),
+    hits: fc.record({ limit: whole(1, 3) }),
+    rounds: fc.record({ to: whole(1, 2), ...timing }),
+  }),
+  fc.record({
+    delivery: fc.constantFrom('hitscan', 'projectile'),
+    effects,
+    aim: fc.record({ near: fc.constantFrom(1, 0.7), far: fc.constantFrom(1, 0.5) }),
+    rounds: fc.record({ from: whole(0, 1), to: whole(2, 8), ...timing }),
+  }),
+  fc.record({
+    delivery: fc.constant('area'),
+    effects,
+    area: fc.record({ about: fc.constantFrom('self', 'target', 'mark'), angle: fc.constantFrom(360, 90) }),
+    rounds: fc.record({ to: whole(1, 6), radius: whole(1, 2), delay: fc.constantFrom(0, 1), ...timing }),
+  }),
+  fc.record({
+    delivery: fc.constant('support'),
+    targets: fc.constant('friends'),
+    effects: fc.record({ heal: fc.record({ amount: whole(1, 10) }) }),
+    rounds: fc.record({ to: whole(1, 6), ...timing }),
+  }),
+);
+
+const state: fc.Arbitrary<Loose> = fc.oneof(
+  fc.record({ does: fc.constantFrom('approach', 'hold', 'flee', 'home') }),
+  fc.record({
+    does: fc.constantFrom('band', 'strafe'),
+    near: fc.constant(1),
+    far: fc.constant(2),
+    rounds: fc.record({ near: whole(0, 3), far: whole(3, 6) }),
+  }),
+);
+
+const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
+  fc
+    .record({
+      health: whole(5, 60),
+      armour: whole(0, 3),
+      attacks: fc.array(attack, { minLength: 1, maxLength: 3 }),
+      first: state,
+      second: state,
+      below: fc.constantFrom(0.3, 0.6),
+      rounds: fc.record({
+        order: whole(0, 100),
+        spread: fc.constantFrom(0, 0, 30),
+        actions: whole(1, 2),
+        size: fc.constantFrom(1, 1, 1, 2),
+        moves: whole(0, 6),
+        moving: fc.constantFrom('before', 'after', 'split'),
+        regen: fc.constantFrom(0, 0, 2),
+        row: fc.constantFrom('front', 'back'),
+      }),
+    })
+    .map(({ health, armour, attacks, first, second, below, rounds }) =>
+      unit({
+        id,
+        side,
+        health: { max: health },
+        armour: { flat: armour },
+        attacks: attacks.map((one, i) => ({
+          id: `a${i}`,
+          needsLine: one.delivery !== 'melee',
+          ...one,
+          ...(one.delivery === 'projectile' && { projectile: {} }),
+        })),
+        states: [
+          { id: 's0', name: 's0', ...first, leaves: [{ to: 's1', when: { subject: 'healthShare', is: 'below', value: below } }] },
+          { id: 's1', name: 's1', ...second },
+        ],
+        rounds,
+      }),
+    );
+
+/** The middle of a cell of a board of so many cells, 1 m each. */
+const place = (size: number) => whole(0, size - 1).map((cell) => cell - (size - 1) / 2);
+
+const SIZE = 10;
+
+/** A wall over whole cells. */
+const walls = fc.array(
+  fc.record({ x: whole(0, SIZE - 2), y: whole(0, SIZE - 2), wide: whole(1, 3), deep: whole(1, 3) }).map(({ x, y, wide, deep }) => {
+    const [left, low] = [x - SIZE / 2, y - SIZE / 2];
+    const [right, high] = [Math.min(SIZE / 2, left + wide), Math.min(SIZE / 2, low + deep)];
+    return [
+      { x: left, y: low },
+      { x: right, y: low },
+      { x: right, y: high },
+      { x: left, y: high },
+    ];
+  }),
+  { maxLength: 3 },
+);
+
+export const arbitraryRounds: fc.Arbitrary<FightSketch> = fc
+  .record({
+    ours: fc.array(kind('ours', 'party'), { minLength: 1, maxLength: 2 }),
+    theirs: fc.array(kind('theirs', 'enemy'), { minLength: 1, maxLength: 3 }),
+    counts: fc.array(whole(1, 3), { minLength: 3, maxLength: 3 }),
+    places: fc.array(fc.record({ x: place(SIZE), y: place(SIZE) }), { minLength: 4, maxLength: 4 }),
+    facing: fc.constantFrom(0, 90, 180, 270),
+    walls,
+    rounds: fc.record({
+      order: fc.constantFrom('bySide', 'byOrder'),
+      first: fc.constantFrom('ours', 'theirs'),
+      drawn: fc.constantFrom('fight', 'round'),
+      ground: fc.constantFrom('squares', 'squares', 'diagonals', 'none'),
+      rows: fc.boolean(),
+    }),
+  })
+  .map(({ ours, theirs, counts, places, facing, walls: corners, rounds }) => ({
+    party: ours.map((one, i) => ({ ...one, id: `ours${i}`, name: `ours${i}` })),
+    enemies: theirs.map((one, i) => ({ unit: { ...one, id: `theirs${i}`, name: `theirs${i}` }, count: counts[i], ...places[i], facing })),
+    partyAt: { ...places[3], facing: (facing + 180) % 360 },
+    width: SIZE,
+    depth: SIZE,
+    arena: { walls: corners.map((one, i) => ({ id: `wall${i}`, name: `wall${i}`, height: 3, corners: one })) },
+    encounter: { rounds: { ...rounds, limit: 12 } },
+  }));
