@@ -65,7 +65,8 @@ function middleOf(
   return { x: (column - (columns - 1) / 2 + aside) * side, y: (row - (rows - 1) / 2) * high };
 }
 
-export function compileTurns(own: UnitRounds): CompiledTurns {
+/** @param attacks ids of the unit's attacks */
+export function compileTurns(own: UnitRounds, attacks: readonly string[]): CompiledTurns {
   const { order, spread, actions, size, moves, moving, row, regen, shieldRegen, energyRegen } = own;
   return {
     order: Math.min(MOST_ORDER_SPREAD, order),
@@ -75,6 +76,7 @@ export function compileTurns(own: UnitRounds): CompiledTurns {
     moves,
     moving,
     row,
+    reactions: own.reactions.map(({ does, uses, reduces, attack = '' }) => ({ does, uses, reduces, attack: attacks.indexOf(attack) })),
     regen,
     shieldRegen,
     energyRegen,

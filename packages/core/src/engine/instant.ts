@@ -17,6 +17,7 @@ import { alert } from './mind/senses';
 import { NOBODY, PHASE } from './numbers';
 import { beginBlock, beginDodge, decide, stepOutNow } from './player/answers';
 import { finishTask } from './player/tasks';
+import { strikeBack } from './rounds/counter';
 import { cue } from './player/threats';
 import { type Due, DUE } from './time/queue';
 import { MOST_EVENTS, MOST_PASSES, MOST_WORK } from './tuning';
@@ -118,6 +119,8 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
         tryAtInstant(fight, unit);
       }
       return;
+    case DUE.counter:
+      return strikeBack(fight, unit, serial, detail);
     case DUE.dash:
       if (current) beginDash(fight, unit);
       return;

@@ -9,6 +9,10 @@ export interface Landing {
   /** Where it came from: what it pushes away from, and which side of a guard it meets. */
   x: number;
   y: number;
+  /** In rounds: share of its damage that a guard takes off. */
+  guarded: number;
+  /** It answers a hit: it is answered by none. */
+  counters: boolean;
 }
 
 /** A stagger or knockback, carried out once all hits of an instant are applied. */

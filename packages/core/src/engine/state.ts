@@ -99,6 +99,9 @@ export class FightState extends Tables {
   /** Where it came onto the board. */
   readonly homeCell = this.integers(NOBODY);
 
+  // by rounds/answering.ts: how often each of its reactions was used in this round
+  readonly reacted = this.lists<number>();
+
   // by waves/counts.ts: its wave
   /** Its wave and which coming of it; −1: none. */
   readonly wave = this.integers(NOBODY);

@@ -359,10 +359,23 @@ export interface CompiledTurns {
   moves: number;
   moving: 'before' | 'after' | 'split';
   row: 'front' | 'back';
+  /** What it does about hits, in the order in which it is tried. */
+  reactions: CompiledReaction[];
   /** a turn */
   regen: number;
   shieldRegen: number;
   energyRegen: number;
+}
+
+/** Something a unit does about a hit, in nobody's turn. */
+export interface CompiledReaction {
+  does: 'dodge' | 'guard' | 'counter';
+  /** a round */
+  uses: number;
+  /** guard: share of the damage that it takes off */
+  reduces: number;
+  /** counter: which attack */
+  attack: number;
 }
 
 /** What a fight in rounds is fought by; a field of the tables that is null where it is fought in seconds. */

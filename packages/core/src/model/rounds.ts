@@ -2,12 +2,44 @@
  * What units, attacks, effects and states are where a fight takes turns: whole turns and cells, beside the seconds and metres
  * of fights that do not. Neither is worked out of the other while a fight runs; `in-rounds.ts` says what each stands for.
  */
-import { About, OneOf, Optional, Quantity, YesNo } from './field';
+import { About, Identifier, ListOf, OneOf, Optional, Quantity, Refers, YesNo } from './field';
+import { LIMITS } from './limits';
 
 const turns = (label: string, about: string, min = 0) => Quantity({ label, unit: 'turns', min, max: 100, whole: true, about });
 const rounds = (label: string, about: string) => Quantity({ label, unit: 'rounds', min: 0, max: 500, whole: true, about });
 const cells = (label: string, about: string, min = 0) => Quantity({ label, unit: 'cells', min, max: 64, whole: true, about });
 const points = (label: string, about: string) => Quantity({ label, unit: 'hp', min: 0, max: 1e6, about });
+
+@About('Something that it does about a hit, whoever’s turn it is.')
+export class Reaction {
+  @Identifier() id: string;
+  @OneOf(
+    { dodge: 'dodges', guard: 'guards', counter: 'counters' },
+    { label: 'Does', about: 'before the hit is drawn it dodges or guards; after it, if it lives, it strikes back', fixed: true },
+  )
+  does: 'dodge' | 'guard' | 'counter';
+  @Quantity({ label: 'Uses', unit: '', min: 1, max: 20, whole: true, about: 'how often a round' }) uses = 1;
+  @Quantity({
+    label: 'Takes off',
+    unit: '',
+    min: 0,
+    max: 1,
+    about: 'share of the damage that a guard takes away',
+    when: { does: ['guard'] },
+  })
+  reduces = 0.5;
+  @Optional()
+  @Refers(
+    { to: ['attack'] },
+    {
+      label: 'With',
+      about: 'the attack that it strikes back with: in its range, whatever its cooldown',
+      when: { does: ['counter'] },
+      needed: true,
+    },
+  )
+  attack?: string;
+}
 
 @About('How it takes its turns.')
 export class UnitRounds {
@@ -34,7 +66,7 @@ export class UnitRounds {
   @turns('Counted over', 'turns over which damage is added up that staggers it', 1) staggerWindow = 1;
   @turns('Reels for', 'turns that it loses to a stagger', 1) staggers = 1;
   @turns('Then steady for', 'turns after that in which no other stagger takes hold') steady = 0;
-  @Quantity({ label: 'Answers', unit: '', min: 0, max: 20, whole: true, about: 'how often a round it may answer attacks' }) answers = 1;
+  @ListOf(() => Reaction, LIMITS.answers, { label: 'Reactions', about: 'tried in this order' }) reactions: Reaction[] = [];
   @rounds('Revivable for', 'how long after its death it can be revived; 0: never') revivableFor = 0;
 }
 

@@ -10,6 +10,7 @@ import { PHASE, URGE } from '../numbers';
 import { blockedShare, recordExposure } from '../player/threats';
 import type { CompiledAttack, CompiledUnit } from '../tables';
 import { tryAgainAt } from '../time/again';
+import { provoke } from '../rounds/answering';
 import { PURPOSE } from '../time/chance';
 import { DEAD_BELOW } from '../tuning';
 import { remember, steady, takeLent } from './lasting';
@@ -37,6 +38,7 @@ export function applyHit(fight: Fight, landing: Landing): void {
   }
   if (damage.critChance > 0 && fight.chance(attacker, PURPOSE.crit) < damage.critChance) amount *= damage.critMultiplier;
   if (fight.marked[victim] !== 1) amount *= fight.marked[victim];
+  if (landing.guarded > 0) amount *= 1 - landing.guarded;
   if (fight.blockUntil[victim] > fight.now) amount *= 1 - blockedShare(fight, victim, landing);
   const guarded = kind.guardCosine <= -1 || fromAhead(fight, victim, landing, kind.guardCosine);
   const dealt =
@@ -54,6 +56,7 @@ export function applyHit(fight: Fight, landing: Landing): void {
     alert(fight, victim);
     if (fight.alerted[victim]) tryAgainAt(fight, victim, fight.now);
   }
+  if (fight.compiled.rounds !== null && !landing.counters) provoke(fight, landing);
 }
 
 function fromAhead(fight: Fight, unit: number, { x, y }: Landing, leastCosine: number): boolean {

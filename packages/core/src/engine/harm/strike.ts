@@ -6,6 +6,7 @@ import type { Fight } from '../fight';
 import { clearFrom } from '../mind/senses';
 import { NOBODY } from '../numbers';
 import { cellsFrom } from '../rounds/places';
+import { UNANSWERED, react } from '../rounds/answering';
 import { defends } from '../player/threats';
 import type { CompiledAttack } from '../tables';
 import { PURPOSE } from '../time/chance';
@@ -153,8 +154,10 @@ export function settle(
   distance: number,
   x: number,
   y: number,
+  counters = false,
 ): boolean {
-  const defence = fight.kinds[victim].player === null ? -1 : defends(fight, victim, attack, x, y);
+  const reaction = fight.compiled.rounds === null || counters ? UNANSWERED : react(fight, victim, attack);
+  const defence = reaction.dodged ? MISS.dodged : fight.kinds[victim].player === null ? -1 : defends(fight, victim, attack, x, y);
   if (defence >= 0) {
     fight.log.add(fight.now, EVENT.miss, unit, victim, number, defence);
     return false;
@@ -163,7 +166,7 @@ export function settle(
     fight.log.add(fight.now, EVENT.miss, unit, victim, number, MISS.aim);
     return false;
   }
-  fight.landings.push({ attacker: unit, victim, attack: number, use, x, y });
+  fight.landings.push({ attacker: unit, victim, attack: number, use, x, y, guarded: reaction.guarded, counters });
   return true;
 }
 

@@ -17,7 +17,7 @@ type Worth = (cell: number) => number;
 /** Ways over one board: there, and back from where it wants to be. Kept with the board, for no turn to allocate. */
 const WAYS = new WeakMap<Board, { there: Ways; back: Ways }>();
 
-function waysOf(board: Board): { there: Ways; back: Ways } {
+export function waysOf(board: Board): { there: Ways; back: Ways } {
   let ways = WAYS.get(board);
   if (!ways) WAYS.set(board, (ways = { there: new Ways(board), back: new Ways(board) }));
   return ways;
@@ -149,7 +149,7 @@ function around(board: Board, at: number, far: number, size: number, mover: Move
 }
 
 /** Whether a unit would have a clear line from a cell. */
-function clearAt(fight: Fight, { unit, size }: Mover, cell: number, other: number): boolean {
+export function clearAt(fight: Fight, { unit, size }: Mover, cell: number, other: number): boolean {
   if (cell === fight.onCell[unit]) return clearFrom(fight, unit, fight.kinds[unit].muzzle, other);
   if (fight.ground.walls.length === 0) return true;
   const { x, y } = middleOfBody(fight, cell, size);

@@ -14,6 +14,7 @@ import { NOBODY, PHASE } from '../numbers';
 import { direct, isDirected } from '../waves/director';
 import { allowanceOf, moveAsStateWants } from './moving';
 import { startsWith } from './places';
+import { restReactions } from './answering';
 import { regrow } from './regrowth';
 import { ROUND } from './turns';
 
@@ -23,6 +24,7 @@ export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => 
   for (let round = 0; !fight.over; round++) {
     const begins = round * ROUND;
     fight.now = begins;
+    restReactions(fight);
     runInstants(fight, begins);
     if (!fight.over && directed) conduct(fight);
     if (fight.over) return;
@@ -57,7 +59,7 @@ function conduct(fight: Fight): void {
 }
 
 /** Counting down is done by now: what was due at this instant has happened. */
-function takeTurn(fight: Fight, unit: number): void {
+export function takeTurn(fight: Fight, unit: number): void {
   regrow(fight, unit);
   const { temper } = fight.kinds[unit];
   if (!fight.alerted[unit] && temper === 'hostile') alert(fight, unit);

@@ -1,0 +1,100 @@
+import { expect, test } from '@jest/globals';
+import { turnTables } from '../../testing/rounds';
+import { unit } from '../../testing/builders';
+import { Fight } from '../fight';
+import { runInstants } from '../instant';
+import { begin } from '../waves/beginning';
+import { standOn } from './places';
+import { canStrike } from './reach';
+import { takeTurn } from './scheduler';
+
+/** # a wall of one cell. */
+const HALL = [
+  '............',
+  '.####.#####.',
+  '.#....#...#.',
+  '.#.####.#.#.',
+  '.#........#.',
+  '.#.##.#####.',
+  '.....#......',
+  '.###...####.',
+  '............',
+];
+const [COLUMNS, ROWS] = [HALL[0].length, HALL.length];
+
+const walls = HALL.flatMap((line, i) =>
+  [...line].flatMap((sign, column) => {
+    if (sign !== '#') return [];
+    const [x, y] = [column - COLUMNS / 2, ROWS / 2 - 1 - i];
+    const corners = [
+      { x, y },
+      { x: x + 1, y },
+      { x: x + 1, y: y + 1 },
+      { x, y: y + 1 },
+    ];
+    return [{ id: `w${column}-${i}`, name: `w${column}-${i}`, height: 3, corners }];
+  }),
+);
+
+/** Steps from a cell to every other that is free, breadth first, from the drawing. */
+function stepsFrom(start: number): number[] {
+  const isFree = (column: number, row: number) => HALL[ROWS - 1 - row]?.[column] === '.';
+  const steps = new Array<number>(COLUMNS * ROWS).fill(Infinity);
+  steps[start] = 0;
+  for (let front = [start], far = 1; front.length; far++) {
+    front = front.flatMap((cell) => {
+      const [column, row] = [cell % COLUMNS, Math.floor(cell / COLUMNS)];
+      const beside = [
+        [column + 1, row],
+        [column - 1, row],
+        [column, row + 1],
+        [column, row - 1],
+      ];
+      return beside.flatMap(([c, r]) => {
+        const next = r * COLUMNS + c;
+        if (!isFree(c, r) || steps[next] < Infinity) return [];
+        steps[next] = far;
+        return [next];
+      });
+    });
+  }
+  return steps;
+}
+
+test('in a walled hall five moves and reach 1 strike exactly whoever is within 6 by way, and "can be struck" says so', () => {
+  const attack = { id: 'strike', effects: { damage: { amount: 1 } }, rounds: {}, needsLine: true };
+  const tables = turnTables({
+    party: [unit({ id: 'ours', side: 'party', health: { max: 1e6 }, attacks: [], rounds: {} })],
+    enemies: [
+      { unit: unit({ id: 'theirs', rounds: { moves: 5 }, attacks: [attack], states: [{ id: 'go', name: 'go', does: 'approach' }] }), x: 5 },
+    ],
+    width: COLUMNS,
+    depth: ROWS,
+    arena: { walls },
+    encounter: { rounds: { ground: 'squares' } },
+  });
+  const fight = new Fight(tables);
+  const free = [...Array(COLUMNS * ROWS).keys()].filter((cell) => tables.rounds!.board!.blocked[0][cell] === false);
+  expect(free).toHaveLength([...HALL.join('')].filter((sign) => sign === '.').length);
+  let struck = 0;
+  for (const from of free) {
+    const steps = stepsFrom(from);
+    for (const foe of free) {
+      if (foe === from) continue;
+      begin(fight, 1);
+      runInstants(fight, 0);
+      const [ours, theirs] = [fight.living[0][0], fight.living[1][0]];
+      // Out of each other's way first.
+      standOn(fight, ours, foe === fight.onCell[theirs] ? from : foe);
+      standOn(fight, theirs, from);
+      standOn(fight, ours, foe);
+      fight.now = 1;
+      expect(canStrike(fight, theirs)).toBe(steps[foe] <= 6);
+      const before = fight.uses;
+      takeTurn(fight, theirs);
+      expect(fight.uses > before).toBe(steps[foe] <= 6);
+      if (fight.uses > before) struck++;
+    }
+  }
+  expect(struck).toBeGreaterThan(500);
+});
