@@ -137,13 +137,20 @@ function Refusal() {
   if (refused === null && failed === null) return null;
   return (
     <div role="alert" className="fixed bottom-4 right-4 z-40 max-w-[460px] border border-warn bg-sheet p-3 text-table shadow">
-      <p className="font-semibold text-warn">
-        {refused === null ? `${failed?.what} could not be fetched: when it is next wanted it is tried again` : 'Not run'}
-      </p>
+      <p className="font-semibold text-warn">{refused === null ? `${failed?.what} could not be fetched` : 'Not run'}</p>
       <p className="mt-1">{refused ?? failed?.why}</p>
-      <button type="button" className="btn mt-2" onClick={() => dispatch(refused === null ? fetchFailed(null) : batchesRefused(null))}>
-        Close
-      </button>
+      {/* A browser may keep a failure for as long as the page is there: only a new page is sure to ask again. */}
+      {refused === null && <p className="mt-1 text-ink-2">Nothing is lost by loading the page anew: what you wrote is kept.</p>}
+      <p className="mt-2 flex flex-wrap gap-1.5">
+        {refused === null && (
+          <button type="button" className="btn" onClick={() => window.location.reload()}>
+            Load the page anew
+          </button>
+        )}
+        <button type="button" className="btn" onClick={() => dispatch(refused === null ? fetchFailed(null) : batchesRefused(null))}>
+          Close
+        </button>
+      </p>
     </div>
   );
 }
