@@ -10,6 +10,8 @@ export default defineConfig({
     target: 'es2022',
     chunkSizeWarningLimit: 1200,
     manifest: true,
+    // Browsers that can run the page know it; others fetch a little later.
+    modulePreload: { polyfill: false },
     // Else the bundler puts its own helpers beside it, and the first view fetches the whole of it for them.
     rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'csv', test: /papaparse/ }] } } },
   },

@@ -4,7 +4,7 @@ import { Navigate, Outlet, Route, Routes, useLocation, useNavigate, useParams } 
 import { useStore } from 'react-redux';
 import { Turning } from '../fields/turning';
 import { UnitsPage } from '../features/enemies/UnitsPage';
-import { Guard } from '../parts/guarded';
+import { Guard, LoadAnew } from '../parts/guarded';
 import { fetchFailed, useFetched } from '../store/fetched';
 import { openProject } from '../store/saving';
 import { batchesRefused, readAgain } from '../server/batches';
@@ -137,16 +137,13 @@ function Refusal() {
   if (refused === null && failed === null) return null;
   return (
     <div role="alert" className="fixed bottom-4 right-4 z-40 max-w-[460px] border border-warn bg-sheet p-3 text-table shadow">
-      <p className="font-semibold text-warn">{refused === null ? `${failed?.what} could not be fetched` : 'Not run'}</p>
+      <p className="font-semibold text-warn">
+        {refused === null ? `${failed?.what} could not be fetched; loading the page anew loses nothing` : 'Not run'}
+      </p>
       <p className="mt-1">{refused ?? failed?.why}</p>
-      {/* A browser may keep a failure for as long as the page is there: only a new page is sure to ask again. */}
-      {refused === null && <p className="mt-1 text-ink-2">Nothing is lost by loading the page anew: what you wrote is kept.</p>}
-      <p className="mt-2 flex flex-wrap gap-1.5">
-        {refused === null && (
-          <button type="button" className="btn" onClick={() => window.location.reload()}>
-            Load the page anew
-          </button>
-        )}
+      <p className="mt-1.5 flex flex-wrap gap-1.5">
+        {/* A browser may keep a failure for as long as the page is there. */}
+        {refused === null && <LoadAnew />}
         <button type="button" className="btn" onClick={() => dispatch(refused === null ? fetchFailed(null) : batchesRefused(null))}>
           Close
         </button>

@@ -49,6 +49,13 @@ export function guarded<Props extends object>(name: string, Part: ComponentType<
   return Guarded;
 }
 
+/** Whatever was not saved when a page is left is kept, and so is what can be undone. */
+export const LoadAnew = () => (
+  <button type="button" className="btn" onClick={() => window.location.reload()}>
+    Load the page anew
+  </button>
+);
+
 function Failure({ name, error, onAgain }: { name: string; error: Error; onAgain: () => void }) {
   const store = useStore() as AppStore;
   const { document } = store.getState().document;
@@ -73,9 +80,7 @@ function Failure({ name, error, onAgain }: { name: string; error: Error; onAgain
             Save the project as a file
           </button>
         )}
-        <button type="button" className="btn" onClick={() => window.location.reload()}>
-          Load the page anew
-        </button>
+        <LoadAnew />
       </p>
     </div>
   );
