@@ -36,10 +36,15 @@ export class Fight extends Motion {
     return turnIn(round, { unit, side: this.side[unit], key: this.key[unit], turns: turns! }, this.compiled.rounds!, this.seed);
   }
 
-  /** The instant of the k-th turn that a unit has from now on; who appears has its first in the next round. */
+  /** The round in which a unit has its first turn: who is there from the start, in the first; else in the one after it came. */
+  firstRound(unit: number): number {
+    return this.bornAt[unit] === 0 ? 0 : roundOf(this.bornAt[unit]) + 1;
+  }
+
+  /** The instant of the k-th turn that a unit has from now on. */
   private turnAfter(unit: number, k: number): number {
     if (k <= 0 || k === Infinity) return k === Infinity ? Infinity : this.now;
-    const first = Math.max(roundOf(this.now), roundOf(this.bornAt[unit]) + (this.actsAtOnce[unit] ? 0 : 1));
+    const first = Math.max(roundOf(this.now), this.firstRound(unit));
     const next = this.turnOf(unit, first) > this.now ? first : first + 1;
     return this.turnOf(unit, next + Math.ceil(k - 1e-9) - 1);
   }
@@ -129,6 +134,7 @@ export class Fight extends Motion {
     this.attack[unit] = number;
     this.attackTarget[unit] = target;
     this.attackStart[unit] = this.attackedAt[unit] = this.now;
+    this.hitsAt[unit] = this.ends(unit, attack.windup);
     this.held[unit] = attack.turns ? 0 : 1;
     this.beginUse(unit, this.now + attack.cue);
   }

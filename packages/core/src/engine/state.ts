@@ -92,9 +92,7 @@ export class FightState extends Tables {
   readonly homeX = this.numbers();
   readonly homeY = this.numbers();
 
-  // by rounds/places.ts: its turns, and where it is on a board
-  /** It has a turn in the round in which it appears: who is there from the start. */
-  readonly actsAtOnce = this.bytes();
+  // by rounds/places.ts: where it is on a board
   readonly onCell = this.integers(NOBODY);
   /** Where it came onto the board. */
   readonly homeCell = this.integers(NOBODY);
@@ -263,6 +261,8 @@ export class FightState extends Tables {
   readonly attack = this.integers(NOBODY);
   readonly attackTarget = this.integers(NOBODY);
   readonly attackStart = this.numbers();
+  /** When its wind-up is over. */
+  readonly hitsAt = this.numbers();
   /** Share of its pace that attack, slow and stagger leave it. */
   readonly mobility = this.numbers(1);
   /** The attack under way holds its facing. */

@@ -77,7 +77,7 @@ export class AttackRounds {
   @turns('Wind-up', 'it strikes at the start of its owner’s turn that so many turns later is; 0: at once') windup = 0;
   @turns('Recovery', 'turns that its owner loses after it') recovery = 0;
   @turns('Cooldown', 'until this attack may be used again; 1: once a turn; 0: as often as actions allow') cooldown = 1;
-  @turns('First use', 'not before this many turns') firstUse = 0;
+  @turns('First use', 'the turn of its owner from which on it may be used') firstUse = 0;
   @Quantity({ label: 'Hits', unit: '', min: 1, max: 100, whole: true, about: 'hits in one use' }) hits = 1;
   @turns('Recharge', 'turns until one charge comes back, one after another', 1) recharge = 1;
   @cells('Area radius', 'strikes bodies with a cell this near to its middle') radius = 1;

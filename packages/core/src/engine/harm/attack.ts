@@ -37,9 +37,8 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   const { aids, strikes } = attack.traits;
   const { dash } = attack;
   if (dash) fight.queue.push(now + dash.start, DUE.dash, unit, fight.serial[unit], 0);
-  const hitsAt = fight.ends(unit, attack.windup);
-  if (!dash || dash.hurts === 'no') fight.queue.push(hitsAt, aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
-  fight.queue.push(hitsAt, DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
+  if (!dash || dash.hurts === 'no') fight.queue.push(fight.hitsAt[unit], aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
+  fight.queue.push(fight.hitsAt[unit], DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
   if (fight.compiled.hasPlayers && attack.targets === 'foes' && strikes) announce(fight, unit, attack);
 }
 

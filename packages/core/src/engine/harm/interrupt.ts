@@ -9,7 +9,7 @@ import { freeSlots } from './slots';
 
 /** Before the first hit instant: at that instant itself the wind-up is over. */
 export function windingUp(fight: Fight, unit: number): boolean {
-  return fight.phase[unit] === PHASE.windup && fight.now < fight.attackStart[unit] + fight.attackOf(unit, fight.attack[unit]).windup;
+  return fight.phase[unit] === PHASE.windup && fight.now < fight.hitsAt[unit];
 }
 
 /** Breaks off an attack. An end-based cooldown starts now; slots are freed. */

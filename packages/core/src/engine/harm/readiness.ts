@@ -61,6 +61,6 @@ export function takeCharge(fight: Fight, unit: number, number: number, attack: C
   const at = unit * fight.compiled.attackRoom + number;
   const left = fight.chargesNow(unit, number);
   if (left >= attack.charges) fight.chargedAt[at] = fight.now;
-  else fight.chargedAt[at] += Math.floor((fight.now - fight.chargedAt[at]) / attack.recharge) * attack.recharge;
+  else fight.chargedAt[at] += Math.floor(fight.since(fight.chargedAt[at]) / attack.recharge) * attack.recharge;
   fight.charges[at] = Math.max(0, left - 1);
 }

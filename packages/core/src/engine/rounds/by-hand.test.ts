@@ -66,7 +66,7 @@ describe('counting down', () => {
     );
     expect(struckIn(strike(1), { rounds: { actions: 3 } })).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
     expect(struckIn(strike(1, { charges: { count: 2 }, rounds: { recharge: 3 } }))).toEqual([1, 2, 4, 7]);
-    expect(struckIn(strike(1, { rounds: { firstUse: 2 } }))).toEqual([3, 4, 5, 6, 7, 8]);
+    expect(struckIn(strike(1, { rounds: { firstUse: 3 } }))).toEqual([3, 4, 5, 6, 7, 8]);
   });
 
   test('a wind-up of k strikes at its owner’s k-th turn from then, and that turn goes on', () => {

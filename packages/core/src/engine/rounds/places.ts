@@ -1,4 +1,4 @@
-/** Who stands where on a board: coming onto it, going over it, being pushed; and from when on each has its turn. */
+/** Who stands where on a board: coming onto it, going over it, being pushed. */
 import { face } from '../body/facing';
 import { HEXAGON_ROW } from '../compile-rounds';
 import type { Fight } from '../fight';
@@ -22,11 +22,6 @@ export function comeOnto(fight: Fight, unit: number): void {
   const cell = freeCell(fight, moverOf(fight, unit), fight.x[unit], fight.y[unit], facing);
   fight.homeCell[unit] = cell;
   if (cell >= 0) standOn(fight, unit, cell);
-}
-
-/** It is there from the start: it has a turn in the first round. */
-export function startsWith(fight: Fight, unit: number): void {
-  fight.actsAtOnce[unit] = 1;
 }
 
 /** m: the middle of a body whose own cell is this one. */

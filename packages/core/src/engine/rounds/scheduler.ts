@@ -13,7 +13,6 @@ import { chooseTarget } from '../mind/targets';
 import { NOBODY, PHASE } from '../numbers';
 import { direct, isDirected } from '../waves/director';
 import { allowanceOf, moveAsStateWants } from './moving';
-import { startsWith } from './places';
 import { restReactions } from './answering';
 import { regrow } from './regrowth';
 import { ROUND } from './turns';
@@ -28,8 +27,8 @@ export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => 
     runInstants(fight, begins);
     if (!fight.over && directed) conduct(fight);
     if (fight.over) return;
-    // Whoever is there from the start, or comes at once, has a turn in the first round.
-    if (round === 0) for (const unit of fight.alive) startsWith(fight, unit);
+    // Everyone knows of everyone.
+    for (const unit of fight.alive) if (!fight.alerted[unit] && fight.kinds[unit].temper === 'hostile') alert(fight, unit);
     for (const { unit, time } of turnsOf(fight, round)) {
       runInstants(fight, time);
       if (fight.over) return;
@@ -47,7 +46,7 @@ export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => 
 /** Who has a turn in a round, in order: those who stand as it begins, but for whoever came just then. */
 function turnsOf(fight: Fight, round: number): { unit: number; time: number }[] {
   return fight.alive
-    .filter((unit) => fight.bornAt[unit] < round * ROUND || fight.actsAtOnce[unit])
+    .filter((unit) => fight.firstRound(unit) <= round)
     .map((unit) => ({ unit, time: fight.turnOf(unit, round) }))
     .sort((a, b) => a.time - b.time || a.unit - b.unit);
 }
@@ -61,8 +60,6 @@ function conduct(fight: Fight): void {
 /** Counting down is done by now: what was due at this instant has happened. */
 export function takeTurn(fight: Fight, unit: number): void {
   regrow(fight, unit);
-  const { temper } = fight.kinds[unit];
-  if (!fight.alerted[unit] && temper === 'hostile') alert(fight, unit);
   if (fight.now < fight.staggeredUntil[unit]) return fight.sayDoing(unit, DOING.staggered);
   if (fight.leaves[unit] > 0) changeState(fight, unit);
   if (fight.alerted[unit]) chooseTarget(fight, unit);
