@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { EVENT } from '../../record/log';
 import { arbitraryRounds } from '../../testing/arbitrary-rounds';
 import type { FightSketch } from '../../testing/builders';
-import { turnTables } from '../../testing/rounds';
+import { turnTablesTrusted as turnTables } from '../../testing/rounds';
 import { Runner } from '../run';
 import { roundOf } from './turns';
 
