@@ -4,8 +4,9 @@
  * The parts, each a folder: `time` (the queue of what is due, chance), `body` (where units are, how they move, ground, walls
  * and lines), `mind` (what they sense, whom they want, their states, which attack they choose), `harm` (attacks, hits, damage,
  * what lasts, death), `waves` (who comes when and where, what the encounter does), `player` (what a player sees coming and
- * does about it), `rounds` (turns instead of steps, and the board they are fought on). Beside them: what is compiled (`compile`, `tables`), the state of a fight (`fight`, `numbers`), the step
- * (here) and what is due within it (`instant`). No file's code is in a circle of imports.
+ * does about it), `rounds` (turns instead of steps, and the board they are fought on). Beside them: what is compiled
+ * (`compile`, `tables`), the state of a fight (`fight`, `numbers`), the step (here) and what is due within it (`instant`). No
+ * file's code is in a circle of imports.
  */
 import type { EventLog } from '../record/log';
 import { type Outcome, OUTCOME_NAMES } from '../record/outcome';
