@@ -17,17 +17,17 @@ export class Fight extends Motion {
 
   /** The instant at which something that lasts so long on a unit ends. @param lasts µs; in rounds so many of its turns */
   ends(unit: number, lasts: number): number {
-    return this.compiled.rounds === null ? this.now + lasts : this.turnAfter(unit, lasts / ROUND);
+    return !this.inTurns ? this.now + lasts : this.turnAfter(unit, lasts / ROUND);
   }
 
   /** When whatever comes at an instant may come: in rounds as the next begins. */
   begins(time: number): number {
-    return this.compiled.rounds === null ? time : roundFrom(time);
+    return !this.inTurns ? time : roundFrom(time);
   }
 
   /** µs that have gone by since an instant; in rounds how many have begun since. */
   since(time: number): number {
-    return this.compiled.rounds === null ? this.now - time : (roundOf(this.now) - roundOf(time)) * ROUND;
+    return !this.inTurns ? this.now - time : (roundOf(this.now) - roundOf(time)) * ROUND;
   }
 
   /** The instant of a unit's turn in a round. */

@@ -58,6 +58,8 @@ export class FightState extends Tables {
   readonly queue = this.cleared(new EventQueue());
   readonly log = this.cleared(new EventLog());
   readonly ground = new Ground(this.compiled);
+  /** It goes in turns, not in steps. */
+  readonly inTurns = this.compiled.rounds !== null;
   /** What a fight in rounds is fought on; null: without ground, or in seconds. */
   readonly board = this.clearedIf(boardOf(this.compiled));
   /** Somebody may search: where foes were last seen is kept. */

@@ -95,7 +95,7 @@ export function turnTo(fight: Fight, unit: number, other: number): void {
 
 /** Whether a unit lies within the angle, given by its cosine, to either side of straight ahead. Coinciding places do. */
 export function within(fight: Fight, unit: number, other: number, leastCosine: number): boolean {
-  if (leastCosine <= -1 || (fight.compiled.rounds !== null && fight.board === null)) return true;
+  if (leastCosine <= -1 || (fight.inTurns && fight.board === null)) return true;
   const dx = fight.xAt(other, fight.now) - fight.xAt(unit, fight.now);
   const dy = fight.yAt(other, fight.now) - fight.yAt(unit, fight.now);
   return fight.fx[unit] * dx + fight.fy[unit] * dy >= leastCosine * Math.sqrt(dx * dx + dy * dy) * (1 - 1e-12);

@@ -15,7 +15,7 @@ export class Motion extends FightState {
 
   /** Between the edges of two bodies at this instant; at least 0. */
   gap(a: number, b: number): number {
-    if (this.compiled.rounds !== null) return this.cellsBetween(a, b);
+    if (this.inTurns) return this.cellsBetween(a, b);
     return Math.max(0, this.apart(a, b) - this.radius[a] - this.radius[b]);
   }
 
@@ -34,7 +34,7 @@ export class Motion extends FightState {
 
   /** Between the centres of two bodies at this instant; in rounds as their edges are. */
   apart(a: number, b: number): number {
-    if (this.compiled.rounds !== null) return this.cellsBetween(a, b);
+    if (this.inTurns) return this.cellsBetween(a, b);
     const dx = this.xAt(b, this.now) - this.xAt(a, this.now);
     const dy = this.yAt(b, this.now) - this.yAt(a, this.now);
     return Math.sqrt(dx * dx + dy * dy);

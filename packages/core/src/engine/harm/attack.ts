@@ -71,7 +71,7 @@ export function settleHit(fight: Fight, unit: number, index: number): void {
     aim(fight, unit, target, attack);
     if (attack.areaAbout === 'mark') setMark(fight, unit, target);
   }
-  if (fight.compiled.rounds !== null) return settleInRounds(fight, unit, number, attack, target);
+  if (fight.inTurns) return settleInRounds(fight, unit, number, attack, target);
   nextHit(fight, unit, index, attack, DUE.hit);
   SETTLES[attack.delivery]?.(fight, unit, number, attack, target);
 }

@@ -56,7 +56,7 @@ export function applyHit(fight: Fight, landing: Landing): void {
     alert(fight, victim);
     if (fight.alerted[victim]) tryAgainAt(fight, victim, fight.now);
   }
-  if (fight.compiled.rounds !== null && !landing.counters) provoke(fight, landing);
+  if (fight.inTurns && !landing.counters) provoke(fight, landing);
 }
 
 function fromAhead(fight: Fight, unit: number, { x, y }: Landing, leastCosine: number): boolean {

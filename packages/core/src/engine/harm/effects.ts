@@ -102,7 +102,7 @@ function knockBack(fight: Fight, { attacker, victim, attack, knockback, x, y }: 
   const kind = fight.kinds[victim];
   const distance = knockback * (1 - kind.steadiness);
   if (distance <= 0) return;
-  if (fight.compiled.rounds !== null) {
+  if (fight.inTurns) {
     if (fight.board) fight.log.add(fight.now, EVENT.knock, attacker, victim, attack, pushBack(fight, attacker, victim, distance, x, y));
     return;
   }

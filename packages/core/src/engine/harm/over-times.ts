@@ -80,7 +80,7 @@ export function leave(fight: Fight, attacker: number, victim: number, number: nu
   if (present !== NONE) {
     // It lasts up to and including its end, whether or not a tick falls there; in rounds that turn's ticks have fallen by now.
     const { endsAt } = overTime.all[present];
-    if (fight.compiled.rounds === null ? now <= endsAt : now < endsAt) {
+    if (!fight.inTurns ? now <= endsAt : now < endsAt) {
       if (ticks.stacking === 'refresh') overTime.all[present].endsAt = fight.ends(victim, ticks.lasts);
       return;
     }

@@ -101,8 +101,8 @@ export function strikeArea(
       if (other === unit) continue;
       const dx = fight.xAt(other, now) - x;
       const dy = fight.yAt(other, now) - y;
-      const distance = fight.compiled.rounds === null ? Math.sqrt(dx * dx + dy * dy) : cellsFrom(fight, x, y, other);
-      if (!inReach(fight.compiled.rounds === null ? distance - fight.radius[other] : distance, attack.areaRadius)) continue;
+      const distance = !fight.inTurns ? Math.sqrt(dx * dx + dy * dy) : cellsFrom(fight, x, y, other);
+      if (!inReach(!fight.inTurns ? distance - fight.radius[other] : distance, attack.areaRadius)) continue;
       if (attack.areaCosine > -1 && fx * dx + fy * dy < attack.areaCosine * Math.sqrt(dx * dx + dy * dy) * (1 - 1e-12)) continue;
       const height = fight.kinds[unit].muzzle;
       if (attack.needsLine && ground.blocked(x, y, height, x + dx, y + dy, fight.kinds[other].height / 2)) continue;
@@ -156,7 +156,7 @@ export function settle(
   y: number,
   counters = false,
 ): boolean {
-  const reaction = fight.compiled.rounds === null || counters ? UNANSWERED : react(fight, victim, attack);
+  const reaction = !fight.inTurns || counters ? UNANSWERED : react(fight, victim, attack);
   const defence = reaction.dodged ? MISS.dodged : fight.kinds[victim].player === null ? -1 : defends(fight, victim, attack, x, y);
   if (defence >= 0) {
     fight.log.add(fight.now, EVENT.miss, unit, victim, number, defence);

@@ -114,7 +114,7 @@ function makesNoise(fight: Fight, unit: number): boolean {
 
 /** In rounds nothing stands between neighbours; without ground nothing between anybody. */
 function needsNoLine(fight: Fight, unit: number, other: number): boolean {
-  return fight.compiled.rounds !== null && (fight.board === null || fight.gap(unit, other) <= 1);
+  return fight.inTurns && (fight.board === null || fight.gap(unit, other) <= 1);
 }
 
 /** Line from the muzzle to half the target's height, for shots; looked up once an instant. */

@@ -73,7 +73,7 @@ function nearest(
   reach: number,
   present: number,
 ): number {
-  if (fight.compiled.rounds !== null) return nearestInRounds(fight, unit, among, allowed, commitment, present);
+  if (fight.inTurns) return nearestInRounds(fight, unit, among, allowed, commitment, present);
   const { x, y, vx, vy, segmentStart, radius, now } = fight;
   const own = radius[unit];
   const px = fight.xAt(unit, now);

@@ -183,7 +183,7 @@ export function nearestFree(fight: Fight, ground: number, x: number, y: number, 
 
 export function isFree(fight: Fight, ground: number, x: number, y: number, radius: number): boolean {
   // On a board it comes to the nearest cell that is free; without ground there is room for all.
-  if (fight.compiled.rounds !== null) return true;
+  if (fight.inTurns) return true;
   if (!fight.ground.isFree(ground, x, y, radius)) return false;
   for (let i = 0; i < fight.alive.length; i++) {
     const other = fight.alive[i];
