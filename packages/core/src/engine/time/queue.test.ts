@@ -10,8 +10,36 @@ const event = fc.record({
   serial: fc.integer({ min: 0, max: 9 }),
   detail: fc.integer({ min: 0, max: 9 }),
 });
-/** The class of each kind, by its number. */
-const CLASS_OF = [0, 1, 1, 2, 2, 3, 3, 3, 3, 3, 3, 3, 5, 6, 7, 7, 8, 8, 8, 8, 8, 8, 8, 9, 10];
+/** The class of each kind. */
+const CLASSES: Record<keyof typeof DUE, number> = {
+  tick: 0,
+  shotEnd: 1,
+  expiry: 1,
+  aid: 2,
+  task: 2,
+  hit: 3,
+  impact: 3,
+  burst: 3,
+  contact: 3,
+  counter: 3,
+  dash: 3,
+  dashMeets: 3,
+  dashEnds: 3,
+  bleedOut: 5,
+  phaseEnd: 6,
+  wave: 7,
+  timeout: 7,
+  notice: 8,
+  cue: 8,
+  answer: 8,
+  dodge: 8,
+  block: 8,
+  stepOut: 8,
+  choice: 8,
+  spawn: 9,
+  end: 10,
+};
+const CLASS_OF = (Object.keys(DUE) as (keyof typeof DUE)[]).sort((a, b) => DUE[a] - DUE[b]).map((name) => CLASSES[name]);
 
 test('events come by time, class, unit and order of arrival, whatever the order they were pushed in', () => {
   fc.assert(
