@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { COLUMNS, HALL, ROWS, stepsFrom } from '../../testing/hall';
 import { turnTables } from '../../testing/rounds';
 import { unit } from '../../testing/builders';
 import { Fight } from '../fight';
@@ -8,20 +9,7 @@ import { standOn } from './places';
 import { canStrike } from './reach';
 import { takeTurn } from './scheduler';
 
-/** # a wall of one cell. */
-const HALL = [
-  '............',
-  '.####.#####.',
-  '.#....#...#.',
-  '.#.####.#.#.',
-  '.#........#.',
-  '.#.##.#####.',
-  '.....#......',
-  '.###...####.',
-  '............',
-];
-const [COLUMNS, ROWS] = [HALL[0].length, HALL.length];
-
+/** A wall of one cell for each that is closed. */
 const walls = HALL.flatMap((line, i) =>
   [...line].flatMap((sign, column) => {
     if (sign !== '#') return [];
@@ -35,31 +23,6 @@ const walls = HALL.flatMap((line, i) =>
     return [{ id: `w${column}-${i}`, name: `w${column}-${i}`, height: 3, corners }];
   }),
 );
-
-/** Steps from a cell to every other that is free, breadth first, from the drawing. */
-function stepsFrom(start: number): number[] {
-  const isFree = (column: number, row: number) => HALL[ROWS - 1 - row]?.[column] === '.';
-  const steps = new Array<number>(COLUMNS * ROWS).fill(Infinity);
-  steps[start] = 0;
-  for (let front = [start], far = 1; front.length; far++) {
-    front = front.flatMap((cell) => {
-      const [column, row] = [cell % COLUMNS, Math.floor(cell / COLUMNS)];
-      const beside = [
-        [column + 1, row],
-        [column - 1, row],
-        [column, row + 1],
-        [column, row - 1],
-      ];
-      return beside.flatMap(([c, r]) => {
-        const next = r * COLUMNS + c;
-        if (!isFree(c, r) || steps[next] < Infinity) return [];
-        steps[next] = far;
-        return [next];
-      });
-    });
-  }
-  return steps;
-}
 
 test('in a walled hall five moves and reach 1 strike exactly whoever is within 6 by way, and "can be struck" says so', () => {
   const attack = { id: 'strike', effects: { damage: { amount: 1 } }, rounds: {}, needsLine: true };

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { HALL, stepsFrom } from '../../testing/hall';
 import { Board, type Mover } from './board';
 import { Cells, type Tiling } from './cells';
 import { Ways } from './ways';
@@ -24,46 +25,6 @@ function drawn(tiling: Tiling, lines: readonly string[]): Board {
   return board;
 }
 
-/** The hall of the known answer: walls with doors, nooks and a pillar. */
-const HALL = [
-  '............',
-  '.####.#####.',
-  '.#....#...#.',
-  '.#.####.#.#.',
-  '.#........#.',
-  '.#.##.#####.',
-  '.....#......',
-  '.###...####.',
-  '............',
-];
-
-/** Steps to every cell that is free, breadth first. */
-function breadthFirst(board: Board, from: number): number[] {
-  const steps = new Array<number>(board.cells.count).fill(Infinity);
-  steps[from] = 0;
-  let front = [from];
-  for (let far = 1; front.length; far++) {
-    front = front.flatMap((cell) => {
-      const { columns, rows } = board.cells;
-      const [column, row] = [cell % columns, Math.floor(cell / columns)];
-      const beside = [
-        [column + 1, row],
-        [column - 1, row],
-        [column, row + 1],
-        [column, row - 1],
-      ].filter(([c, r]) => c >= 0 && c < columns && r >= 0 && r < rows);
-      return beside
-        .map(([c, r]) => r * columns + c)
-        .filter((next) => {
-          if (board.blocked[0][next] || steps[next] < Infinity) return false;
-          steps[next] = far;
-          return true;
-        });
-    });
-  }
-  return steps;
-}
-
 test('five cells of allowance and reach 1 strike exactly those within 6 by way, from every cell of a walled hall', () => {
   const board = drawn('squares', HALL);
   const { cells } = board;
@@ -71,7 +32,7 @@ test('five cells of allowance and reach 1 strike exactly those within 6 by way, 
   const free = [...Array(cells.count).keys()].filter((cell) => board.blocked[0][cell] === 0);
   let within = 0;
   for (const from of free) {
-    const steps = breadthFirst(board, from);
+    const steps = stepsFrom(from);
     for (const foe of free) {
       if (foe === from) continue;
       board.put({ unit: 9, side: 1, size: 1, ground: 0 }, foe);
