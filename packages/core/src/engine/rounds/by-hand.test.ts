@@ -295,3 +295,18 @@ describe('waves', () => {
     expect(run.outcome).toBe('cleared');
   });
 });
+
+test('whoever finds no free cell waits for one, and comes at the beginning of the round after', () => {
+  const run = foughtInTurns({
+    party: [unit({ id: 'ours', side: 'party', health: { max: 1000 }, rounds: { actions: 1 }, attacks: [strike(100)] })],
+    partyAt: { x: -0.5, y: -0.5 },
+    enemies: [{ unit: dummy('theirs', 'enemy', { health: { max: 10 } }), count: 5, x: 0.5, y: 0.5 }],
+    width: 2,
+    depth: 2,
+    encounter: { rounds: { ground: 'diagonals', limit: 9 } },
+  });
+  // Four cells: three come at once, each of the others when one has fallen.
+  expect(eventsOf(run.log, 'spawn').map(({ time }) => Math.floor(time) + 1)).toEqual([1, 1, 1, 1, 2, 3]);
+  expect(eventsOf(run.log, 'noPlace').length).toBeGreaterThan(0);
+  expect(run.outcome).toBe('cleared');
+});

@@ -24,6 +24,14 @@ export function comeOnto(fight: Fight, unit: number): void {
   if (cell >= 0) standOn(fight, unit, cell);
 }
 
+/** Whether a body of a radius could stand anywhere: on a board it comes to the nearest cell that is free, without ground there is room for all. */
+export function hasCell({ board }: Fight, ground: number, radius: number): boolean {
+  if (!board) return true;
+  const mover: Mover = { unit: NOBODY, side: 0, size: Math.floor(2 * radius + 0.5), ground };
+  for (let cell = 0; cell < board.cells.count; cell++) if (board.isFree(mover, cell)) return true;
+  return false;
+}
+
 /** m: the middle of a body whose own cell is this one. */
 export function middleOfBody({ compiled }: Fight, cell: number, size: number): { x: number; y: number } {
   const tables = compiled.rounds!.board!;

@@ -16,7 +16,7 @@ import { beginFirst } from '../mind/states';
 import { bind, reconsiderAt, setTarget } from '../mind/wanted';
 import { NOBODY } from '../numbers';
 import { fillSupplies } from '../player/supplies';
-import { comeOnto } from '../rounds/places';
+import { comeOnto, hasCell } from '../rounds/places';
 import type { CompiledAttack, CompiledGroup } from '../tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
@@ -182,8 +182,7 @@ export function nearestFree(fight: Fight, ground: number, x: number, y: number, 
 }
 
 export function isFree(fight: Fight, ground: number, x: number, y: number, radius: number): boolean {
-  // On a board it comes to the nearest cell that is free; without ground there is room for all.
-  if (fight.inTurns) return true;
+  if (fight.inTurns) return hasCell(fight, ground, radius);
   if (!fight.ground.isFree(ground, x, y, radius)) return false;
   for (let i = 0; i < fight.alive.length; i++) {
     const other = fight.alive[i];
