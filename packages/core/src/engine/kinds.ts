@@ -2,6 +2,7 @@
 import type { Arena } from '../model/arena';
 import { effectiveUnit, type Lens, sideIn, traitsAt, tweakApplies, tweakedUnit } from '../model/effective';
 import type { Encounter, PartyMember } from '../model/encounter';
+import { withRounds } from '../model/derive-rounds';
 import type { With } from '../model/in-rounds';
 import type { Project } from '../model/project';
 import { traitsBy, tweaksBy } from '../model/trait';
@@ -104,7 +105,8 @@ export class Kinds {
     unit.temper.manner = 'passive';
     unit.onDeath.worth = 0;
     this.numbers.set(unit.id, this.all.length);
-    return this.all.push(compileUnit(unit, this.context)) - 1;
+    const { rounds } = this.encounter as With<'encounter'>;
+    return this.all.push(compileUnit(rounds ? withRounds(unit, { round: 1, cell: rounds.cell }) : unit, this.context)) - 1;
   }
 
   /** A kind by which a type is known: without what traits and growth make of it, where it comes so. */

@@ -81,6 +81,8 @@ export function unitInRounds(unit: Unit & With<'unit'>): Unit {
     },
     states: unit.states.map((state) => stateInRounds(state, own.moves)),
     onDeath: { ...unit.onDeath, revivableFor: own.revivableFor },
+    // Whoever plays in turns does so by its own choice and reactions.
+    player: undefined,
   };
 }
 

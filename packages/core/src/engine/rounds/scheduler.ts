@@ -82,7 +82,7 @@ function act(fight: Fight, unit: number): void {
     const before = fight.uses;
     tryAtInstant(fight, unit);
     runInstants(fight, fight.now);
-    if (fight.uses === before) return;
+    if (fight.over || fight.uses === before) return;
     if (fight.target[unit] === NOBODY && fight.isAlive[unit]) chooseTarget(fight, unit);
   }
 }

@@ -1,0 +1,153 @@
+/**
+ * What a unit made for seconds comes to in turns, at so many seconds a round and metres a cell: a beginning, to be changed by
+ * hand. Nothing is derived while a fight runs. What happens several times in a round is gathered into one use with more hits,
+ * so that the harm of a round stays what it was; whatever takes any time at all takes a turn where it would be told apart.
+ */
+import type { Attack } from './attack';
+import { type Condition, subjectOf } from './condition';
+import type { Effects } from './effects/list';
+import type { With } from './in-rounds';
+import { AttackRounds, ConditionRounds, LastingRounds, PushRounds, StateRounds, TickRounds, TransitionRounds, UnitRounds } from './rounds';
+import type { State } from './state';
+import type { Unit } from './unit';
+
+export interface RoundScale {
+  /** s */
+  round: number;
+  /** m */
+  cell: number;
+}
+
+/** Half up, between two. */
+const whole = (value: number, least: number, most: number) => Math.max(least, Math.min(most, Math.floor(value + 0.5 + 1e-9)));
+
+/** Turns of a duration. @param seconds s */
+const turns = (seconds: number, { round }: RoundScale, least = 0) => whole(seconds / round, least, 100);
+
+/** Cells of a distance. @param metres m */
+const cells = (metres: number, { cell }: RoundScale, least = 0) => whole(metres / cell, least, 64);
+
+/** @returns the unit with a `rounds` group wherever it needs one; what it says in seconds and metres stays as it is */
+export function withRounds(unit: Unit, scale: RoundScale): Unit & With<'unit'> {
+  const { health, shield, energy, stagger, invulnerability, onDeath, movement, body } = unit;
+  const rounds = Object.assign(new UnitRounds(), {
+    size: whole((2 * body.radius) / scale.cell, 1, 3),
+    moves: cells(movement.run * scale.round, scale),
+    regen: health.regen * scale.round,
+    regenDelay: turns(health.regenDelay, scale),
+    shieldRegen: (shield?.regen ?? 0) * scale.round,
+    shieldDelay: turns(shield?.regenDelay ?? 0, scale),
+    energyRegen: (energy?.regen ?? 0) * scale.round,
+    shielded: turns(invulnerability.duration, scale),
+    staggerWindow: turns(stagger?.window ?? 0, scale, 1),
+    staggers: turns(stagger?.duration ?? 0, scale, 1),
+    steady: turns(stagger?.immunity ?? 0, scale),
+    revivableFor: whole(onDeath.revivableFor / scale.round, onDeath.revivableFor > 0 ? 1 : 0, 500),
+  } satisfies Partial<UnitRounds>);
+  return {
+    ...unit,
+    rounds,
+    attacks: unit.attacks.map((attack) => attackWithRounds(attack, unit.choice.pause.min, scale)),
+    choice: {
+      ...unit.choice,
+      priorities: unit.choice.priorities.map(({ condition, entries }) => ({
+        ...(condition && { condition: conditionWithRounds(condition, scale) }),
+        entries: entries.map((entry) => ({ ...entry, ...(entry.condition && { condition: conditionWithRounds(entry.condition, scale) }) })),
+      })),
+    },
+    states: unit.states.map((state) => stateWithRounds(state, rounds.moves, unit, scale)),
+  };
+}
+
+/** @param pause s: what the unit waits after each of its attacks, at least */
+function attackWithRounds(attack: Attack, pause: number, scale: RoundScale): Attack & With<'attack'> {
+  const { beat, range, charges, area, next, summon } = attack;
+  const once = beat.every !== undefined && beat.active > 0 ? Math.ceil(beat.active / beat.every - 1e-9) : 1;
+  const takes = beat.windup + beat.active + beat.recovery;
+  const cycle = Math.max(takes + pause, beat.cooldown + (beat.cooldownFrom === 'end' ? takes : 0), 1e-3);
+  const uses = Math.max(1, whole(scale.round / cycle, 0, 100));
+  return {
+    ...attack,
+    ...(attack.condition && { condition: conditionWithRounds(attack.condition, scale) }),
+    effects: effectsWithRounds(attack.effects, scale),
+    rounds: Object.assign(new AttackRounds(), {
+      from: Math.min(64, Math.floor(range.min / scale.cell + 1e-9)),
+      to: cells(range.max, scale, 1),
+      windup: turns(beat.windup, scale),
+      recovery: turns(beat.recovery, scale),
+      cooldown: turns(cycle, scale, 1),
+      firstUse: turns(beat.initialDelay.min, scale),
+      hits: Math.min(100, once * uses),
+      recharge: turns(charges?.reload ?? 0, scale, 1),
+      radius: cells(area?.radius ?? 0, scale, 1),
+      delay: turns(area?.delay ?? 0, scale),
+      follows: turns(next?.window ?? 0, scale, 1),
+      around: cells(summon?.around ?? 0, scale, 1),
+    } satisfies Partial<AttackRounds>),
+  };
+}
+
+function effectsWithRounds(effects: Effects, scale: RoundScale): Effects {
+  const lasting = <E extends { for: number }>(effect: E, least = 1) => ({
+    ...effect,
+    rounds: Object.assign(new LastingRounds(), { for: turns(effect.for, scale, least) }),
+  });
+  const { overTime, shield, slow, stagger, boost, taunt, mark, knockback } = effects;
+  return {
+    ...effects,
+    ...(overTime && {
+      overTime: {
+        ...overTime,
+        // As much in a turn as its ticks of that time come to.
+        amount: overTime.amount * Math.max(1, whole(scale.round / overTime.every, 0, 1e4)),
+        rounds: Object.assign(new TickRounds(), { every: turns(overTime.every, scale, 1), for: turns(overTime.for, scale, 1) }),
+      },
+    }),
+    ...(shield && { shield: lasting(shield) }),
+    ...(slow && { slow: lasting(slow) }),
+    ...(stagger && { stagger: lasting(stagger) }),
+    // One that lasts to the end still does.
+    ...(boost && { boost: lasting(boost, boost.for > 0 ? 1 : 0) }),
+    ...(taunt && { taunt: lasting(taunt) }),
+    ...(mark && { mark: lasting(mark) }),
+    ...(knockback && { knockback: { ...knockback, rounds: Object.assign(new PushRounds(), { cells: cells(knockback.distance, scale) }) } }),
+  } as Effects;
+}
+
+function stateWithRounds(state: State, moves: number, { movement }: Unit, scale: RoundScale): State & With<'state'> {
+  const pace = (state.pace === 'walk' ? movement.walk : movement.run) * state.paceFactor;
+  const own = cells(pace * scale.round, scale);
+  const distance = (field: 'stopAt' | 'near' | 'far' | 'radius') => {
+    const metres = state[field];
+    return metres === undefined ? {} : { [field]: cells(metres, scale) };
+  };
+  return {
+    ...state,
+    rounds: Object.assign(new StateRounds(), {
+      ...(own !== moves && { moves: own }),
+      ...distance('stopAt'),
+      ...distance('near'),
+      ...distance('far'),
+      ...distance('radius'),
+    }),
+    leaves: state.leaves.map((way) => ({
+      ...way,
+      ...(way.when && { when: conditionWithRounds(way.when, scale) }),
+      rounds: Object.assign(new TransitionRounds(), { after: turns(way.after, scale, way.after > 0 ? 1 : 0) }),
+    })),
+  };
+}
+
+function conditionWithRounds(condition: Condition, scale: RoundScale): Condition & With<'condition'> {
+  const { unit, within } = subjectOf(condition.subject);
+  const inOwn = (value: number | undefined, of: string | undefined) =>
+    of === 's' ? turns(value ?? 0, scale) : of === 'm' ? cells(value ?? 0, scale) : 0;
+  const asks = unit === 's' || unit === 'm' || within !== undefined;
+  return {
+    ...condition,
+    ...(condition.parts && { parts: condition.parts.map((part) => conditionWithRounds(part, scale)) }),
+    ...(asks && {
+      rounds: Object.assign(new ConditionRounds(), { value: inOwn(condition.value, unit), within: inOwn(condition.within, within) }),
+    }),
+  };
+}
