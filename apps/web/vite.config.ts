@@ -5,7 +5,7 @@ import { defaultClientConditions, defineConfig } from 'vite';
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: { conditions: ['source', ...defaultClientConditions] },
-  worker: { format: 'es' },
+  worker: { format: 'es', rolldownOptions: { checks: { bundlerTimings: false } } },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 1200,
@@ -13,7 +13,7 @@ export default defineConfig({
     // Browsers that can run the page know it; others fetch a little later.
     modulePreload: { polyfill: false },
     // Else the bundler puts its own helpers beside it, and the first view fetches the whole of it for them.
-    rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'csv', test: /papaparse/ }] } } },
+    rolldownOptions: { checks: { bundlerTimings: false }, output: { codeSplitting: { groups: [{ name: 'csv', test: /papaparse/ }] } } },
   },
   server: {
     // Host stays what the page is served as: only its own page may change anything.
