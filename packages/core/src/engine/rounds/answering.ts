@@ -5,13 +5,13 @@ import type { Landing } from '../records';
 import type { CompiledAttack, CompiledReaction } from '../tables';
 import { DUE } from '../time/queue';
 
-/** What a hit met: it was dodged, or so large a share of it is taken off. */
-export interface Met {
+/** How a hit was answered: it was dodged, or so large a share of it is taken off. */
+export interface Answered {
   dodged: boolean;
   guarded: number;
 }
 
-export const UNANSWERED: Met = { dodged: false, guarded: 0 };
+export const UNANSWERED: Answered = { dodged: false, guarded: 0 };
 
 /** A round begins: every reaction may be used again. */
 export function restReactions(fight: Fight): void {
@@ -28,7 +28,7 @@ function use(fight: Fight, unit: number, may: (reaction: CompiledReaction) => bo
 }
 
 /** What a unit does about a hit that is coming; who reels does nothing. */
-export function react(fight: Fight, unit: number, attack: CompiledAttack): Met {
+export function react(fight: Fight, unit: number, attack: CompiledAttack): Answered {
   const turns = fight.kinds[unit].turns;
   if (!turns || turns.reactions.length === 0) return UNANSWERED;
   const works = {
