@@ -197,12 +197,12 @@ describe('insidia', () => {
   test('an invalid document is exit 3 and says path, rule and value of every problem', async () => {
     const document = JSON.parse(readFileSync(demo, 'utf8'));
     document.units[1].health.max = -3;
-    document.encounters[0].clock = 'rounds';
+    document.encounters[0].clock = 'ticks';
     document.units[1].speed = 4;
     const { status, stderr } = await call(['check', '-'], JSON.stringify(document));
     expect(status).toBe(3);
     expect(stderr).toContain('/units/clipper/health/max must not be less than 0.001: it is -3');
-    expect(stderr).toContain('/encounters/first-bell/clock is part of the format but not built yet');
+    expect(stderr).toContain('/encounters/first-bell/clock must be one of the following values: continuous, rounds: it is "ticks"');
     expect(stderr).toContain('/units/clipper/speed is not a field of the format: it is 4');
   });
 

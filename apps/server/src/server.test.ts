@@ -199,10 +199,10 @@ describe('projects', () => {
       { errors: [{ pointer: '/units/clipper/health/max', rule: 'min', value: -1 }] },
     ],
     [
-      'a planned word',
+      'turns without a word of them',
       [{ op: 'replace', path: '/encounters/first-bell/clock', value: 'rounds' }],
       422,
-      { errors: [{ pointer: '/encounters/first-bell/clock', rule: 'notBuilt' }] },
+      { errors: [{ pointer: '/encounters/first-bell/rounds', rule: 'required' }] },
     ],
     [
       'a place that is not there',

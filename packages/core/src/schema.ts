@@ -17,7 +17,6 @@ export function schemaParts(prefix = '#/$defs/'): Record<string, JsonSchema> {
     additionalConverters: {
       [ValidationTypes.NESTED_VALIDATION]: {},
       isGroup: {},
-      notBuilt: {},
       isValue: { type: ['number', 'string', 'boolean'], maxLength: 40 },
     } as never,
   }) as Record<string, JsonSchema>;

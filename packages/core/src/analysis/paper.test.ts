@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { FORMAT_VERSION } from '../model/project';
 import { parseProject } from '../model/validate';
 import type { Unit } from '../model/unit';
 import { dummy, unit } from '../testing/builders';
@@ -6,7 +7,7 @@ import { paperAttack, paperDuel } from './paper';
 
 /** Complete units from sketches. */
 function units(...sketches: object[]): Unit[] {
-  return parseProject({ format: 'insidia-project', version: 3, id: 'paper', name: 'Paper', units: sketches }).units;
+  return parseProject({ format: 'insidia-project', version: FORMAT_VERSION, id: 'paper', name: 'Paper', units: sketches }).units;
 }
 
 const striker = (attack: object, more: object = {}) => unit({ id: 'clipper', attacks: [{ id: 'bite', ...attack }], ...more });

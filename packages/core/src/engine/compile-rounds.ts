@@ -1,7 +1,7 @@
 /** How the turns of a fight go, and the board it is fought on, as a run reads them. */
 import type { Arena } from '../model/arena';
+import { HEXAGON_ROW, boardSize } from '../model/board-size';
 import type { Encounter } from '../model/encounter';
-import type { With } from '../model/in-rounds';
 import type { UnitRounds } from '../model/rounds';
 import { ENEMY, PARTY } from '../record/sides';
 import { contains } from './body/clearance';
@@ -12,7 +12,7 @@ import type { CompiledBoard, CompiledRounds, CompiledShape, CompiledTurns } from
 
 /** @param closed by class of ground, what is closed to it besides walls */
 export function compileRounds(encounter: Encounter, arena: Arena, closed: CompiledShape[][]): CompiledRounds {
-  const { order, first, drawn, ground, cell, rows } = (encounter as With<'encounter'>).rounds!;
+  const { order, first, drawn, ground, cell, rows } = encounter.rounds!;
   return {
     order,
     first: first === 'ours' ? PARTY : ENEMY,
@@ -38,19 +38,6 @@ function compileBoard(tiling: Tiling, arena: Arena, side: number, closed: Compil
     x: middles.map(({ x }) => x),
     y: middles.map(({ y }) => y),
   };
-}
-
-/** A hexagon's rows lie closer than its columns, by half the root of three. */
-export const HEXAGON_ROW = Math.sqrt(3) / 2;
-
-/** Cells of an arena: as many whole ones as it is wide and deep. */
-export function boardSize(
-  { width, depth }: Pick<Arena, 'width' | 'depth'>,
-  side: number,
-  tiling: Tiling,
-): { columns: number; rows: number } {
-  const high = tiling === 'hexagons' ? side * HEXAGON_ROW : side;
-  return { columns: Math.max(1, Math.floor(width / side + 1e-9)), rows: Math.max(1, Math.floor(depth / high + 1e-9)) };
 }
 
 /** m: the middle of a cell; the board lies about the middle of the arena. */

@@ -5,7 +5,7 @@ import type { Attack, Dash } from '../model/attack';
 import type { CounterChange } from '../model/counter';
 import { type Delivery, traitsOf } from '../model/delivery';
 import { compileEffects } from '../model/effects/list';
-import { type With, unitInRounds } from '../model/in-rounds';
+import { unitInRounds } from '../model/in-rounds';
 import type { Player } from '../model/player';
 import { DOES_NAMES, type State } from '../model/state';
 import { CRITERIA_NAMES, type Targeting } from '../model/targeting';
@@ -56,7 +56,7 @@ export function contextIn({ names, step, roleOfType, groundRules, keepSource, ki
 
 export function compileUnit(given: Unit, context: UnitContext): CompiledUnit {
   const { names } = context;
-  const { rounds } = given as With<'unit'>;
+  const { rounds } = given;
   const unit = context.turns && rounds ? unitInRounds(given) : given;
   const turned = (unit.movement.turnRate * context.step) / SECOND;
   const scope: ConditionScope = { names, attacks: unit.attacks.map(({ id }) => id), nodes: { count: 0 } };
@@ -284,7 +284,7 @@ function compileAttack(
   scope: ConditionScope,
   { names, kindOf, turns, groundless }: UnitContext,
 ): CompiledAttack {
-  const rounds = turns ? (attack as With<'attack'>).rounds : undefined;
+  const rounds = turns ? attack.rounds : undefined;
   const { beat, range, effects, hits, projectile, aim, area, summon } = attack;
   const active = microseconds(beat.active);
   const every = beat.every === undefined ? 0 : Math.max(1, microseconds(beat.every));

@@ -3,7 +3,7 @@ import type { Arena } from '../model/arena';
 import { effectiveUnit, type Lens, sideIn, traitsAt, tweakApplies, tweakedUnit } from '../model/effective';
 import type { Encounter, PartyMember } from '../model/encounter';
 import { withRounds } from '../model/derive-rounds';
-import type { With } from '../model/in-rounds';
+import { metIn } from '../model/meets';
 import type { Project } from '../model/project';
 import { traitsBy, tweaksBy } from '../model/trait';
 import type { FieldTweak, Tweak } from '../model/tweak';
@@ -54,7 +54,7 @@ export class Kinds {
     this.context = {
       names: this.names,
       turns: inRounds(encounter),
-      groundless: inRounds(encounter) && (encounter as With<'encounter'>).rounds!.ground === 'none',
+      groundless: inRounds(encounter) && encounter.rounds!.ground === 'none',
       step: microseconds(stepSeconds),
       kindOf: (id) => this.of(id),
       groundRules: [{ only: [], never: [] }],
@@ -65,15 +65,9 @@ export class Kinds {
 
   /** Every unit that may appear: the party, allies, waves, and what they summon. */
   private reachable(): string[] {
-    const { party, allies, waves } = this.encounter;
+    const { party } = this.encounter;
     const members = party.slice(0, this.lens.players ?? party.length);
-    const found = new Set([...members, ...allies].map(({ unit }) => unit));
-    for (const { groups } of waves) {
-      for (const { enemy, pool } of groups)
-        for (const id of [enemy, ...pool.map((entry) => entry.enemy)]) if (id !== undefined) found.add(id);
-    }
-    for (const id of found) for (const { summon } of this.effective(id).attacks) if (summon) found.add(summon.unit);
-    return [...found];
+    return metIn(this.encounter, members, (id) => this.effective(id));
   }
 
   private effective(id: string): Unit {
@@ -105,7 +99,7 @@ export class Kinds {
     unit.temper.manner = 'passive';
     unit.onDeath.worth = 0;
     this.numbers.set(unit.id, this.all.length);
-    const { rounds } = this.encounter as With<'encounter'>;
+    const { rounds } = this.encounter;
     return this.all.push(compileUnit(rounds ? withRounds(unit, { round: 1, cell: rounds.cell }) : unit, this.context)) - 1;
   }
 

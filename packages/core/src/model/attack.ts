@@ -18,6 +18,7 @@ import {
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
+import { AttackRounds, InTurns } from './rounds';
 
 const ATTACK: Reference = { to: ['attack'] };
 
@@ -260,4 +261,5 @@ export class Attack {
   dash?: Dash;
   @Optional() @Group(() => SlotUse, { label: 'Attack slot' }) slot?: SlotUse;
   @Optional() @Group(() => Summoning, partOf('summon', 'Summons')) summon?: Summoning;
+  @InTurns(() => AttackRounds) rounds?: AttackRounds;
 }

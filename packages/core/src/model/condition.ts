@@ -4,6 +4,7 @@
  */
 import { About, ListOf, OneOf, Optional, Quantity, type RefersTo, RefersByName } from './field';
 import { LIMITS } from './limits';
+import { ConditionRounds, InTurns } from './rounds';
 
 /** How a subject is asked: a number to compare, a yes or no, a chance drawn once, or other conditions. */
 export type Asked = 'number' | 'yesNo' | 'chance' | 'group';
@@ -166,6 +167,14 @@ export class Condition {
     emptied: 'takes',
   })
   parts?: Condition[];
+  @InTurns(() => ConditionRounds, ({ subject }: Condition) => goesByClock(subject))
+  rounds?: ConditionRounds;
+}
+
+/** It compares seconds or metres, or looks so far around or back. */
+function goesByClock(subject: Subject): boolean {
+  const { unit, within } = subjectOf(subject);
+  return unit === 's' || unit === 'm' || within !== undefined;
 }
 
 const goneWith = ({ subject }: Condition) => subjectOf(subject).of === 'attack';

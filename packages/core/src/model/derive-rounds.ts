@@ -4,11 +4,25 @@
  * so that the harm of a round stays what it was; whatever takes any time at all takes a turn where it would be told apart.
  */
 import type { Attack } from './attack';
-import { type Condition, subjectOf } from './condition';
+import { Condition, subjectOf } from './condition';
 import type { Effects } from './effects/list';
-import type { With } from './in-rounds';
-import { AttackRounds, ConditionRounds, LastingRounds, PushRounds, StateRounds, TickRounds, TransitionRounds, UnitRounds } from './rounds';
-import type { State } from './state';
+import { type Encounter, Repeat, Wave, WaveGroup } from './encounter';
+import { type Constructor, classFields } from './field';
+import {
+  AttackRounds,
+  ConditionRounds,
+  EncounterRounds,
+  GroupRounds,
+  LastingRounds,
+  PushRounds,
+  RepeatRounds,
+  StateRounds,
+  TickRounds,
+  TransitionRounds,
+  UnitRounds,
+  WaveRounds,
+} from './rounds';
+import { type State, Transition } from './state';
 import type { Unit } from './unit';
 
 export interface RoundScale {
@@ -18,19 +32,25 @@ export interface RoundScale {
   cell: number;
 }
 
+/** Whether a fight in turns asks for its group: else it is left out. */
+const asks = (type: Constructor, object: object) => classFields(type)!.said.get('rounds')!.inTurns!(object);
+
 /** Half up, between two. */
 const whole = (value: number, least: number, most: number) => Math.max(least, Math.min(most, Math.floor(value + 0.5 + 1e-9)));
 
 /** Turns of a duration. @param seconds s */
 const turns = (seconds: number, { round }: RoundScale, least = 0) => whole(seconds / round, least, 100);
 
+/** Rounds of a duration. @param seconds s */
+const rounds = (seconds: number, { round }: RoundScale, least = 0) => whole(seconds / round, least, 500);
+
 /** Cells of a distance. @param metres m */
 const cells = (metres: number, { cell }: RoundScale, least = 0) => whole(metres / cell, least, 64);
 
 /** @returns the unit with a `rounds` group wherever it needs one; what it says in seconds and metres stays as it is */
-export function withRounds(unit: Unit, scale: RoundScale): Unit & With<'unit'> {
+export function withRounds(unit: Unit, scale: RoundScale): Unit {
   const { health, shield, energy, stagger, invulnerability, onDeath, movement, body } = unit;
-  const rounds = Object.assign(new UnitRounds(), {
+  const own = Object.assign(new UnitRounds(), {
     size: whole((2 * body.radius) / scale.cell, 1, 3),
     moves: cells(movement.run * scale.round, scale),
     regen: health.regen * scale.round,
@@ -46,7 +66,7 @@ export function withRounds(unit: Unit, scale: RoundScale): Unit & With<'unit'> {
   } satisfies Partial<UnitRounds>);
   return {
     ...unit,
-    rounds,
+    rounds: own,
     attacks: unit.attacks.map((attack) => attackWithRounds(attack, unit.choice.pause.min, scale)),
     choice: {
       ...unit.choice,
@@ -55,12 +75,12 @@ export function withRounds(unit: Unit, scale: RoundScale): Unit & With<'unit'> {
         entries: entries.map((entry) => ({ ...entry, ...(entry.condition && { condition: conditionWithRounds(entry.condition, scale) }) })),
       })),
     },
-    states: unit.states.map((state) => stateWithRounds(state, rounds.moves, unit, scale)),
+    states: unit.states.map((state) => stateWithRounds(state, own.moves, unit, scale)),
   };
 }
 
 /** @param pause s: what the unit waits after each of its attacks, at least */
-function attackWithRounds(attack: Attack, pause: number, scale: RoundScale): Attack & With<'attack'> {
+function attackWithRounds(attack: Attack, pause: number, scale: RoundScale): Attack {
   const { beat, range, charges, area, next, summon } = attack;
   const once = beat.every !== undefined && beat.active > 0 ? Math.ceil(beat.active / beat.every - 1e-9) : 1;
   const takes = beat.windup + beat.active + beat.recovery;
@@ -114,40 +134,79 @@ function effectsWithRounds(effects: Effects, scale: RoundScale): Effects {
   } as Effects;
 }
 
-function stateWithRounds(state: State, moves: number, { movement }: Unit, scale: RoundScale): State & With<'state'> {
+function stateWithRounds(state: State, moves: number, { movement }: Unit, scale: RoundScale): State {
   const pace = (state.pace === 'walk' ? movement.walk : movement.run) * state.paceFactor;
   const own = cells(pace * scale.round, scale);
   const distance = (field: 'stopAt' | 'near' | 'far' | 'radius') => {
     const metres = state[field];
     return metres === undefined ? {} : { [field]: cells(metres, scale) };
   };
+  const said = {
+    ...(own !== moves && { moves: own }),
+    ...distance('stopAt'),
+    ...distance('near'),
+    ...distance('far'),
+    ...distance('radius'),
+  };
   return {
     ...state,
-    rounds: Object.assign(new StateRounds(), {
-      ...(own !== moves && { moves: own }),
-      ...distance('stopAt'),
-      ...distance('near'),
-      ...distance('far'),
-      ...distance('radius'),
-    }),
+    ...(Object.keys(said).length > 0 && { rounds: Object.assign(new StateRounds(), said) }),
     leaves: state.leaves.map((way) => ({
       ...way,
       ...(way.when && { when: conditionWithRounds(way.when, scale) }),
-      rounds: Object.assign(new TransitionRounds(), { after: turns(way.after, scale, way.after > 0 ? 1 : 0) }),
+      ...(asks(Transition, way) && { rounds: Object.assign(new TransitionRounds(), { after: turns(way.after, scale, 1) }) }),
     })),
   };
 }
 
-function conditionWithRounds(condition: Condition, scale: RoundScale): Condition & With<'condition'> {
+function conditionWithRounds(condition: Condition, scale: RoundScale): Condition {
   const { unit, within } = subjectOf(condition.subject);
   const inOwn = (value: number | undefined, of: string | undefined) =>
     of === 's' ? turns(value ?? 0, scale) : of === 'm' ? cells(value ?? 0, scale) : 0;
-  const asks = unit === 's' || unit === 'm' || within !== undefined;
   return {
     ...condition,
     ...(condition.parts && { parts: condition.parts.map((part) => conditionWithRounds(part, scale)) }),
-    ...(asks && {
+    ...(asks(Condition, condition) && {
       rounds: Object.assign(new ConditionRounds(), { value: inOwn(condition.value, unit), within: inOwn(condition.within, within) }),
+    }),
+  };
+}
+
+/** @returns the encounter in turns, on squares of the scale's cells where it said nothing of them yet */
+export function encounterWithRounds(encounter: Encounter, scale: RoundScale): Encounter {
+  return {
+    ...encounter,
+    clock: 'rounds',
+    waves: encounter.waves.map((wave) => waveWithRounds(wave, scale)),
+    events: encounter.events.map((event) => ({ ...event, when: conditionWithRounds(event.when, scale) })),
+    rounds: encounter.rounds ?? Object.assign(new EncounterRounds(), { limit: rounds(encounter.limit, scale, 1), cell: scale.cell }),
+  };
+}
+
+function waveWithRounds(wave: Wave, scale: RoundScale): Wave {
+  const { at, timeout, delay, repeat, when } = wave;
+  return {
+    ...wave,
+    ...(when && { when: conditionWithRounds(when, scale) }),
+    // What comes while the first round goes on comes as it begins.
+    ...(asks(Wave, wave) && {
+      rounds: Object.assign(new WaveRounds(), {
+        at: Math.min(500, 1 + rounds(at, scale)),
+        ...(timeout !== undefined && { timeout: rounds(timeout, scale) }),
+        delay: rounds(delay, scale),
+      }),
+    }),
+    groups: wave.groups.map((group) => ({
+      ...group,
+      ...(asks(WaveGroup, group) && { rounds: Object.assign(new GroupRounds(), { spacing: rounds(group.spacing, scale) }) }),
+    })),
+    ...(repeat && {
+      repeat: {
+        ...repeat,
+        ...(asks(Repeat, repeat) && {
+          rounds: Object.assign(new RepeatRounds(), { every: rounds(repeat.every, scale, 1), pause: rounds(repeat.pause, scale) }),
+        }),
+      },
     }),
   };
 }

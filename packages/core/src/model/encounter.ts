@@ -18,6 +18,7 @@ import {
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
+import { EncounterRounds, GroupRounds, InTurns, RepeatRounds, WaveRounds } from './rounds';
 import { GroupTrait, TRAIT_SCOPES } from './trait';
 import { FieldTweak, Tweak } from './tweak';
 
@@ -95,6 +96,8 @@ export class WaveGroup {
   @ListOf(() => GroupTrait, LIMITS.groupTraits, { label: 'Traits', about: 'that its units come with, or a share of them' })
   traits: GroupTrait[] = [];
   @Optional() @metres('Leaves beyond', 'a unit farther than this from every foe leaves the fight') leavesBeyond?: number;
+  @InTurns(() => GroupRounds, ({ spacing }: WaveGroup) => spacing > 0)
+  rounds?: GroupRounds;
 }
 
 @About('Comes again, each time grown.')
@@ -113,6 +116,8 @@ export class Repeat {
   pause = 0;
   @Quantity({ label: 'Counts', unit: '×', min: 0, max: 10, about: 'counts are multiplied by this each time' }) count = 1;
   @ListOf(() => FieldTweak, 16, { label: 'Grows by', about: 'tweaks on its units, once more each time' }) tweaks: FieldTweak[] = [];
+  @InTurns(() => RepeatRounds, ({ times, when, pause }: Repeat) => times > 1 && (when === 'every' || pause > 0))
+  rounds?: RepeatRounds;
 }
 
 @About('Units that come together, and when.')
@@ -155,6 +160,8 @@ export class Wave {
   countsSummoned = false;
   @YesNo({ label: 'Counts the revived again', about: 'a defeated unit that is revived must be defeated again' }) countsRevived = false;
   @YesNo({ label: 'Not needed to win', about: 'the fight may be won without it having come' }) optional = false;
+  @InTurns(() => WaveRounds, ({ start, timeout, delay }: Wave) => start === 'clock' || timeout !== undefined || delay > 0)
+  rounds?: WaveRounds;
 }
 
 @About('Somebody who stands in the fight from the start.')
@@ -304,9 +311,8 @@ export class Encounter {
   @Name() name: string;
   @Optional() @Text(2000, { label: 'Notes' }) notes?: string;
   @OneOf(
-    { continuous: 'seconds' },
-    { label: 'Clock', about: 'turns instead of seconds are part of the format but not built yet', fixed: true },
-    ['rounds'],
+    { continuous: 'in seconds', rounds: 'in turns' },
+    { label: 'Clock', about: 'the fight goes on by itself, or in rounds in which everyone has a turn', fixed: true },
   )
   clock: 'continuous' | 'rounds' = 'continuous';
   @Refers({ to: ['arena'], gone: 'blocks' }, { label: 'Arena' }) arena: string;
@@ -323,4 +329,7 @@ export class Encounter {
   @Group(() => Ends, { label: 'Ends' }) ends: Ends = new Ends();
   @Quantity({ label: 'Time limit', unit: 's', min: 0.1, max: LIMITS.encounterSeconds, about: 'the fight ends here at the latest' })
   limit = 120;
+  @Optional()
+  @Group(() => EncounterRounds, { label: 'In turns', about: 'how its turns go', when: { clock: ['rounds'] }, needed: true })
+  rounds?: EncounterRounds;
 }

@@ -81,6 +81,8 @@ export interface Said {
   only?: true;
   /** No tweak changes it: other fields say what it may be, or no fight reads it. */
   fixed?: true;
+  /** Whether a fight that takes turns needs it: what of the object that holds it says something that it takes the place of. */
+  inTurns?: (object: object) => boolean;
 }
 
 /** What is said of a list. */
@@ -271,17 +273,14 @@ export function ListOf(type: () => Constructor, limit: number, said?: SaidOfList
   };
 }
 
-/** One word out of a stated set; words that are part of the format but not built yet are refused by name. */
-export function OneOf(called: Called, said?: Said, planned: readonly string[] = []): PropertyDecorator {
+/** One word out of a stated set. */
+export function OneOf(called: Called, said?: Said): PropertyDecorator {
   const words = Object.keys(called);
-  return (target, key) => {
-    if (planned.length) NotBuiltWord(planned)(target, key);
-    all(
-      note({ kind: 'word', words, called }, said),
-      passes((value) => words.includes(value as string)),
-      IsIn(words),
-    )(target, key);
-  };
+  return all(
+    note({ kind: 'word', words, called }, said),
+    passes((value) => words.includes(value as string)),
+    IsIn(words),
+  );
 }
 
 /** Yes or no. */
@@ -453,20 +452,6 @@ function IsGroup(each = false): PropertyDecorator {
       validator: {
         validate: (value) => (each ? !Array.isArray(value) || value.every(isGroup) : isGroup(value)),
         defaultMessage: () => (each ? 'must hold objects only' : 'must be an object'),
-      },
-    });
-}
-
-function NotBuiltWord(planned: readonly string[]): PropertyDecorator {
-  return (target, key) =>
-    registerDecorator({
-      name: 'notBuilt',
-      target: target.constructor,
-      propertyName: String(key),
-      constraints: [planned],
-      validator: {
-        validate: (value) => !planned.includes(value as string),
-        defaultMessage: () => `is part of the format but not built yet: choose another`,
       },
     });
 }

@@ -6,44 +6,15 @@ import type { Attack } from './attack';
 import { type Condition, subjectOf } from './condition';
 import type { Encounter, Wave } from './encounter';
 import { EFFECT_NAMES, type Effects } from './effects/list';
-import type {
-  AttackRounds,
-  ConditionRounds,
-  EncounterRounds,
-  GroupRounds,
-  LastingRounds,
-  PushRounds,
-  RepeatRounds,
-  StateRounds,
-  TickRounds,
-  TransitionRounds,
-  UnitRounds,
-  WaveRounds,
-} from './rounds';
+import type { LastingRounds, PushRounds, TickRounds } from './rounds';
 import type { State } from './state';
 import type { Unit } from './unit';
-
-/** The groups that each part has where a fight takes turns. */
-export interface Rounds {
-  unit: UnitRounds;
-  attack: AttackRounds;
-  state: StateRounds;
-  transition: TransitionRounds;
-  condition: ConditionRounds;
-  wave: WaveRounds;
-  repeat: RepeatRounds;
-  group: GroupRounds;
-  encounter: EncounterRounds;
-}
-
-/** A part with its group. */
-export type With<K extends keyof Rounds> = { rounds?: Rounds[K] };
 
 /** Farther than any board is wide. */
 const EVERYWHERE = 1e6;
 
 /** @param unit with `rounds` groups wherever it has parts */
-export function unitInRounds(unit: Unit & With<'unit'>): Unit {
+export function unitInRounds(unit: Unit): Unit {
   const own = unit.rounds!;
   const { shield, energy, stagger } = unit;
   return {
@@ -86,7 +57,7 @@ export function unitInRounds(unit: Unit & With<'unit'>): Unit {
   };
 }
 
-function attackInRounds(attack: Attack & With<'attack'>): Attack {
+function attackInRounds(attack: Attack): Attack {
   const own = attack.rounds!;
   const { charges, area, next, summon } = attack;
   return {
@@ -131,7 +102,7 @@ function effectsInRounds(effects: Effects): Effects {
   ) as Effects;
 }
 
-function stateInRounds(state: State & With<'state'>, moves: number): State {
+function stateInRounds(state: State, moves: number): State {
   const { stopAt, near, far, radius, moves: own = moves } = state.rounds ?? {};
   return {
     ...state,
@@ -140,7 +111,7 @@ function stateInRounds(state: State & With<'state'>, moves: number): State {
     paceFactor: moves > 0 ? own / moves : 0,
     ...{ stopAt, near, far, radius },
     decides: undefined,
-    leaves: state.leaves.map((way: State['leaves'][number] & With<'transition'>) => ({
+    leaves: state.leaves.map((way) => ({
       ...way,
       ...asked('when', way.when),
       after: way.rounds?.after ?? 0,
@@ -153,7 +124,7 @@ function asked<F extends string>(field: F, condition: Condition | undefined): { 
   return (condition ? { [field]: conditionInRounds(condition) } : {}) as { [K in F]?: Condition };
 }
 
-export function conditionInRounds(condition: Condition & With<'condition'>): Condition {
+export function conditionInRounds(condition: Condition): Condition {
   const { unit, within } = subjectOf(condition.subject);
   const { rounds } = condition;
   return {
@@ -165,7 +136,7 @@ export function conditionInRounds(condition: Condition & With<'condition'>): Con
 }
 
 /** The same of an encounter: what its waves and events wait for. */
-export function encounterInRounds(encounter: Encounter & With<'encounter'>): Encounter {
+export function encounterInRounds(encounter: Encounter): Encounter {
   return {
     ...encounter,
     limit: encounter.rounds!.limit,
@@ -175,9 +146,9 @@ export function encounterInRounds(encounter: Encounter & With<'encounter'>): Enc
   };
 }
 
-function waveInRounds(wave: Wave & With<'wave'>): Wave {
+function waveInRounds(wave: Wave): Wave {
   const { at = 1, timeout, delay = 0 } = wave.rounds ?? {};
-  const repeat: (Wave['repeat'] & With<'repeat'>) | undefined = wave.repeat;
+  const { repeat } = wave;
   return {
     ...wave,
     // Round 1 begins where the clock does.
@@ -185,7 +156,7 @@ function waveInRounds(wave: Wave & With<'wave'>): Wave {
     timeout,
     delay,
     ...asked('when', wave.when),
-    groups: wave.groups.map((group: Wave['groups'][number] & With<'group'>) => ({
+    groups: wave.groups.map((group) => ({
       ...group,
       spacing: group.rounds?.spacing ?? 0,
       leastDistance: 0,

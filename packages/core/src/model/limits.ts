@@ -14,6 +14,9 @@ export const LIMITS = {
   entries: 64,
   /** Units alive at one time in an encounter. */
   liveUnits: 500,
+  /** Units alive at one time in an encounter that takes turns; cells along one side of its board. */
+  unitsInTurns: 100,
+  boardSide: 64,
   /** Seconds an encounter may be set to last. */
   encounterSeconds: 3600,
   /** Party members in an encounter. */

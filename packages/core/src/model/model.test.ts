@@ -33,7 +33,7 @@ describe('validity', () => {
   test('what is left out gets its default', () => {
     const project = parseProject({
       format: 'insidia-project',
-      version: 3,
+      version: 4,
       id: 'p',
       name: 'P',
       units: [{ id: 'u', name: 'U', side: 'enemy' }],
@@ -61,7 +61,7 @@ describe('validity', () => {
     ['a list among the items of a list', (d) => (d.units[2].attacks[2] = []), ['/units/thistlejack/attacks', 'object', expect.anything()]],
     ['an unknown field', (d) => (d.units[1].pace = 3), ['/units/clipper/pace', 'unknown', 3]],
     ['an unknown word', (d) => (d.units[1].attacks[0].delivery = 'breath'), ['/units/clipper/attacks/bite/delivery', 'oneOf', 'breath']],
-    ['a planned word', (d) => (d.encounters[0].clock = 'rounds'), ['/encounters/first-bell/clock', 'notBuilt', 'rounds']],
+    ['turns without a word of them', (d) => (d.encounters[0].clock = 'rounds'), ['/encounters/first-bell/rounds', 'required', undefined]],
     [
       'a fraction for a count',
       (d) => (d.encounters[0].waves[0].groups[0].count.max = 1.5),

@@ -11,7 +11,7 @@ import { Unit } from './unit';
 import { Variant } from './variant';
 
 export const FORMAT = 'insidia-project';
-export const FORMAT_VERSION = 3;
+export const FORMAT_VERSION = 4;
 
 @About('A warning that is meant: it stays quiet until what it speaks of changes.')
 export class Acceptance {

@@ -9,6 +9,7 @@ import { hasParty, plannedUnits } from './planned';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
 import { questionProblems } from './question-relations';
+import { roundsSize } from './rounds-relations';
 import { COLLECTIONS, Project } from './project';
 import type { Tweak } from './tweak';
 import { Unit } from './unit';
@@ -118,7 +119,7 @@ function encounterProblems(project: Project, encounter: Encounter, report: Repor
 }
 
 /** What must hold of an encounter's numbers, whatever tweaks made of them. */
-export function encounterOrderProblems(encounter: Encounter, at: string[]): Problem[] {
+export function encounterOrderProblems(project: Project, encounter: Encounter, at: string[]): Problem[] {
   const problems: Problem[] = [];
   const report: Report = (path, rule, value, message) => problems.push({ path, rule, value, message });
   for (const { id: wave, groups } of encounter.waves) {
@@ -128,6 +129,7 @@ export function encounterOrderProblems(encounter: Encounter, at: string[]): Prob
     }
   }
   sizeProblems(encounter, report, at);
+  roundsSize(project, encounter, at, report);
   return problems;
 }
 

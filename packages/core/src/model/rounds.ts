@@ -2,7 +2,7 @@
  * What units, attacks, effects and states are where a fight takes turns: whole turns and cells, beside the seconds and metres
  * of fights that do not. Neither is worked out of the other while a fight runs; `in-rounds.ts` says what each stands for.
  */
-import { About, Identifier, ListOf, OneOf, Optional, Quantity, Refers, YesNo } from './field';
+import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, Refers, YesNo } from './field';
 import { LIMITS } from './limits';
 
 const turns = (label: string, about: string, min = 0) => Quantity({ label, unit: 'turns', min, max: 100, whole: true, about });
@@ -10,8 +10,15 @@ const rounds = (label: string, about: string) => Quantity({ label, unit: 'rounds
 const cells = (label: string, about: string, min = 0) => Quantity({ label, unit: 'cells', min, max: 64, whole: true, about });
 const points = (label: string, about: string) => Quantity({ label, unit: 'hp', min: 0, max: 1e6, about });
 
+/** The group of a part in turns. @param needed whether a fight in turns needs it; absent: always */
+export const InTurns = (type: () => new () => object, needed: (object: never) => boolean = () => true): PropertyDecorator => {
+  const optional = Optional();
+  const group = Group(type, { label: 'In turns', about: 'what it is in a fight that takes turns', inTurns: needed as never });
+  return (target, key) => [optional, group].forEach((decorate) => decorate(target, key));
+};
+
 @About('Something that it does about a hit, whoever’s turn it is.')
-export class Reaction {
+export class TurnReaction {
   @Identifier() id: string;
   @OneOf(
     { dodge: 'dodges', guard: 'guards', counter: 'counters' },
@@ -30,7 +37,7 @@ export class Reaction {
   reduces = 0.5;
   @Optional()
   @Refers(
-    { to: ['attack'] },
+    { to: ['attack'], gone: 'takes' },
     {
       label: 'With',
       about: 'the attack that it strikes back with: in its range, whatever its cooldown',
@@ -66,7 +73,7 @@ export class UnitRounds {
   @turns('Counted over', 'turns over which damage is added up that staggers it', 1) staggerWindow = 1;
   @turns('Reels for', 'turns that it loses to a stagger', 1) staggers = 1;
   @turns('Then steady for', 'turns after that in which no other stagger takes hold') steady = 0;
-  @ListOf(() => Reaction, LIMITS.answers, { label: 'Reactions', about: 'tried in this order' }) reactions: Reaction[] = [];
+  @ListOf(() => TurnReaction, LIMITS.answers, { label: 'Reactions', about: 'tried in this order' }) reactions: TurnReaction[] = [];
   @rounds('Revivable for', 'how long after its death it can be revived; 0: never') revivableFor = 0;
 }
 

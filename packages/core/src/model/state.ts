@@ -16,6 +16,7 @@ import {
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
+import { InTurns, StateRounds, TransitionRounds } from './rounds';
 import { Targeting } from './targeting';
 import { FieldTweak } from './tweak';
 
@@ -64,6 +65,8 @@ export class Transition {
     about: 'of its draw among the ways with a weight that hold; absent: asked in its order',
   })
   weight?: number;
+  @InTurns(() => TransitionRounds, ({ after }: Transition) => after > 0)
+  rounds?: TransitionRounds;
 }
 
 @About('How often a state decides: drawn evenly between the two, anew each time.')
@@ -132,6 +135,11 @@ export class OnEnter {
   attack?: string;
   @ListOf(() => CounterChange, LIMITS.counts, { label: 'Counts', about: 'counters of the encounter that it changes' })
   counts: CounterChange[] = [];
+}
+
+/** In metres: they mean nothing where a fight goes by cells. */
+function saysDistance({ stopAt, near, far, radius }: Pick<State, 'stopAt' | 'near' | 'far' | 'radius'>): boolean {
+  return [stopAt, near, far, radius].some((metres) => metres !== undefined);
 }
 
 @About('What a unit does until something leads it to another state.')
@@ -213,4 +221,5 @@ export class State {
   @Group(() => Deciding, { label: 'Decides', about: 'ways out are asked at intervals, each time with new chances; absent: at every step' })
   decides?: Deciding;
   @ListOf(() => Transition, LIMITS.leaves, { label: 'Leaves', about: 'ways out, asked in this order' }) leaves: Transition[] = [];
+  @InTurns(() => StateRounds, saysDistance) rounds?: StateRounds;
 }

@@ -9,6 +9,7 @@ import type { Problem } from './problem';
 import type { Project } from './project';
 import { type State, keepsBand } from './state';
 import type { FieldTweak } from './tweak';
+import { roundsOrder } from './rounds-relations';
 import { Unit } from './unit';
 
 /** All that can be wrong with one unit. @param at the steps that lead to it in its document */
@@ -51,6 +52,7 @@ export function orderProblems(unit: Unit, at: string[]): Problem[] {
     if (decides) ordered(decides.min, decides.max, 'the longest time', 'states', id, 'decides', 'min');
     if (roams && does === 'wander') ordered(roams.min, roams.max, 'the longest time', 'states', id, 'roams', 'min');
   }
+  roundsOrder(unit, ordered);
   return problems;
 }
 

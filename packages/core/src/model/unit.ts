@@ -18,6 +18,7 @@ import {
 } from './field';
 import { LIMITS } from './limits';
 import { Player } from './player';
+import { InTurns, UnitRounds } from './rounds';
 import { State } from './state';
 import { Targeting } from './targeting';
 
@@ -252,4 +253,5 @@ export class Unit {
   @Optional()
   @Group(() => Player, { label: 'Player', when: { side: ['party'] }, only: true })
   player?: Player;
+  @InTurns(() => UnitRounds) rounds?: UnitRounds;
 }

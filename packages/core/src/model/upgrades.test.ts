@@ -54,10 +54,9 @@ test('a newer one is refused with what to do; what is no version is left to the 
       return (error as InvalidDocument).problems.map(({ path, message }) => `${path} ${message}`).join();
     }
   };
-  expect(of(3)).toBe('taken');
-  expect(of(2)).toBe('taken');
-  expect(of(4)).toBe('/version must be at most 3: it was written by a newer Insidia, which can read it');
-  for (const version of [0, -1, 1.5, '1', null, undefined]) expect(of(version)).toMatch(/^\/version must be 3/);
+  for (const version of [2, 3, 4]) expect(of(version)).toBe('taken');
+  expect(of(5)).toBe('/version must be at most 4: it was written by a newer Insidia, which can read it');
+  for (const version of [0, -1, 1.5, '1', null, undefined]) expect(of(version)).toMatch(/^\/version must be 4/);
 });
 
 describe('from version 1', () => {
@@ -100,7 +99,7 @@ describe('from version 1', () => {
         { waves: [wave(group('d', { chance: 1, tweaks: quick }), group('e', {}))] },
       ]),
     );
-    expect(project.version).toBe(3);
+    expect(project.version).toBe(4);
     expect(project.traits).toEqual([
       { id: 'elite-2', name: 'Elite', tweaks: stout },
       { id: 'elite-2-2', name: 'Elite 2', tweaks: quick },
@@ -156,4 +155,8 @@ test('from version 2: the same document, which asks nothing of its numbers', () 
   const before = parseProject({ ...rest, version: 2 });
   expect(before).toEqual(parseProject(rest));
   expect(before.tuning).toBeUndefined();
+});
+
+test('from version 3: the same document, in which no fight takes turns', () => {
+  expect(parseProject({ ...demoProject(), version: 3 })).toEqual(demoProject());
 });

@@ -7,7 +7,7 @@ import { InvalidDocument } from './problem';
 export type Upgrade = (document: Record<string, Json>) => Record<string, Json>;
 
 /** By the version that each starts from: the first is that of version 1. */
-export const UPGRADES: readonly Upgrade[] = [withTraits, withQuestions];
+export const UPGRADES: readonly Upgrade[] = [withTraits, asItIs, asItIs];
 
 /**
  * A document of the newest version, from one of any; what has no version, or a strange one, is handed back as it is.
@@ -61,8 +61,8 @@ function withTraits(document: Record<string, Json>): Record<string, Json> {
   return traits.length ? { ...document, traits } : document;
 }
 
-/** From version 2: no file of it asks anything of its numbers. */
-function withQuestions(document: Record<string, Json>): Record<string, Json> {
+/** From version 2, no file of which asks anything of its numbers; from version 3, none of which has a fight that takes turns. */
+function asItIs(document: Record<string, Json>): Record<string, Json> {
   return document;
 }
 

@@ -11,6 +11,7 @@ import { type Problem, InvalidDocument } from './problem';
 import { FORMAT, FORMAT_VERSION, Project } from './project';
 import { partsBelow, read } from './reading';
 import { encounterOrderProblems, relationProblems } from './relations';
+import { roundsProblems } from './rounds-relations';
 import type { Tier } from './tier';
 import type { Setting } from './tweak';
 import { Unit } from './unit';
@@ -43,6 +44,8 @@ export function parseProject(given: Json): Project {
   if (relations.length) throw new InvalidDocument(relations);
   const varied = variantProblems(project);
   if (varied.length) throw new InvalidDocument(varied);
+  const turns = roundsProblems(project);
+  if (turns.length) throw new InvalidDocument(turns);
   const judged = effectiveProblems(project);
   if (judged.length) throw new InvalidDocument(judged);
   return project;
@@ -124,11 +127,8 @@ function problemsOf(error: ValidationError, parent: Json, at: string[]): Problem
     message: messageOf(name, message, error.property),
   }));
   // A value of the wrong kind breaks every rule of its field; the kind is the one to mend.
-  const kind = own.find(({ rule }) =>
-    ['number', 'whole', 'text', 'list', 'object', 'oneOf', 'notBuilt', 'unknown', 'yesNo'].includes(rule),
-  );
-  const first = own.find(({ rule }) => rule === 'notBuilt') ?? kind;
-  return [...(first ? [first] : own), ...(error.children ?? []).flatMap((child) => problemsOf(child, value, here))];
+  const kind = own.find(({ rule }) => ['number', 'whole', 'text', 'list', 'object', 'oneOf', 'unknown', 'yesNo'].includes(rule));
+  return [...(kind ? [kind] : own), ...(error.children ?? []).flatMap((child) => problemsOf(child, value, here))];
 }
 
 function stepOf(parent: Json, property: string): Json {
@@ -193,7 +193,7 @@ function effectiveProblems(project: Project): Problem[] {
 function effectiveEncounterProblems(project: Project, encounter: Encounter, lens: Lens): Problem[] {
   for (const { members: players } of [{ members: undefined }, ...encounter.bySize]) {
     const effective = effectiveEncounter(project, encounter, { ...lens, players }).unit;
-    const problems = encounterOrderProblems(effective, ['encounters', encounter.id]);
+    const problems = encounterOrderProblems(project, effective, ['encounters', encounter.id]);
     if (problems.length) return problems;
   }
   return [];

@@ -1,7 +1,6 @@
 /** The demo's fights in turns: everything that units made for seconds bring along is met at least once. */
 import { expect, test } from '@jest/globals';
 import { withRounds } from '../../model/derive-rounds';
-import type { With } from '../../model/in-rounds';
 import { EncounterRounds } from '../../model/rounds';
 import { EVENT } from '../../record/log';
 import { demoProject } from '../../testing/demo';
@@ -15,7 +14,7 @@ function inTurns(ground: (typeof GROUNDS)[number]) {
   project.units = project.units.map((unit) => withRounds(unit, { round: 2, cell: 1 }));
   for (const encounter of project.encounters) {
     encounter.clock = 'rounds';
-    (encounter as With<'encounter'>).rounds = Object.assign(new EncounterRounds(), { limit: 60, ground, order: 'byOrder' as const });
+    encounter.rounds = Object.assign(new EncounterRounds(), { limit: 60, ground, order: 'byOrder' as const });
   }
   return project;
 }

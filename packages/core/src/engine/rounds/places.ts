@@ -1,6 +1,6 @@
 /** Who stands where on a board: coming onto it, going over it, being pushed. */
 import { face } from '../body/facing';
-import { HEXAGON_ROW } from '../compile-rounds';
+import { HEXAGON_ROW } from '../../model/board-size';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import type { Mover } from './board';

@@ -1,5 +1,6 @@
 import { About, ListOf } from '../field';
 import { numberWords as n } from '../number-words';
+import { InTurns, LastingRounds } from '../rounds';
 import { FieldTweak } from '../tweak';
 import { brief, effect, seconds } from './parts';
 
@@ -7,6 +8,8 @@ import { brief, effect, seconds } from './parts';
 export class Boost {
   @ListOf(() => FieldTweak, 16, { label: 'Tweaks' }) tweaks: FieldTweak[] = [];
   @seconds('For', 'how long it lasts; 0: to the end') for = 5;
+  @InTurns(() => LastingRounds, ({ for: lasts }: Boost) => lasts > 0)
+  rounds?: LastingRounds;
 }
 
 export const boost = effect({

@@ -1,11 +1,13 @@
 import { About, Quantity } from '../field';
 import { numberWords as n } from '../number-words';
+import { InTurns, PushRounds } from '../rounds';
 import { brief, effect } from './parts';
 
 @About('Is pushed away.')
 export class Knockback {
   @Quantity({ label: 'Knocked back', unit: 'm', min: 0, max: 50, about: 'away from where the hit came from, stopped by walls' }) distance =
     1;
+  @InTurns(() => PushRounds) rounds?: PushRounds;
 }
 
 export const knockback = effect({

@@ -1,11 +1,13 @@
 import { About, Quantity } from '../field';
 import { numberWords as n } from '../number-words';
+import { InTurns, LastingRounds } from '../rounds';
 import { brief, effect, seconds } from './parts';
 
 @About('Hits on it do more for a time.')
 export class Mark {
   @Quantity({ label: 'Marked', unit: '×', min: 0, max: 100, about: 'hits on a marked unit are multiplied by this' }) multiplier = 1.25;
   @seconds('For', 'how long it lasts') for = 5;
+  @InTurns(() => LastingRounds) rounds?: LastingRounds;
 }
 
 export const mark = effect({

@@ -1,5 +1,6 @@
 import { About, OneOf, Optional, Quantity, RefersByName } from '../field';
 import { numberWords as n } from '../number-words';
+import { InTurns, TickRounds } from '../rounds';
 import { DAMAGE_TYPE, effect, hitTold, points, seconds } from './parts';
 
 /** What a second hit does while it runs. */
@@ -17,6 +18,7 @@ export class OverTime {
   })
   stacking: Stacking = 'refresh';
   @Optional() @RefersByName(DAMAGE_TYPE, 40, { label: 'Kind', about: 'what resistances speak of' }) type?: string;
+  @InTurns(() => TickRounds) rounds?: TickRounds;
 }
 
 export const overTime = effect({

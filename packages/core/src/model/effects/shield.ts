@@ -1,11 +1,13 @@
 import { About } from '../field';
 import { numberWords as n } from '../number-words';
+import { InTurns, LastingRounds } from '../rounds';
 import { brief, effect, points, seconds } from './parts';
 
 @About('A shield lent for a time; a larger one takes the place of a smaller.')
 export class LentShield {
   @points('Shield given', 'absorbs damage before the unit’s own shield') amount = 0;
   @seconds('For', 'how long it lasts') for = 5;
+  @InTurns(() => LastingRounds) rounds?: LastingRounds;
 }
 
 export const shield = effect({

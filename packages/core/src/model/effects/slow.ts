@@ -1,11 +1,13 @@
 import { About } from '../field';
 import { numberWords as n } from '../number-words';
+import { InTurns, LastingRounds } from '../rounds';
 import { brief, effect, seconds, share } from './parts';
 
 @About('Moves more slowly for a time.')
 export class Slow {
   @share('Slowed by', 'share of speed taken away; the strongest slow counts') share = 0.3;
   @seconds('For', 'how long it lasts') for = 2;
+  @InTurns(() => LastingRounds) rounds?: LastingRounds;
 }
 
 export const slow = effect({

@@ -1,0 +1,16 @@
+/** How many cells an arena has. */
+import type { Arena } from './arena';
+import type { EncounterRounds } from './rounds';
+
+/** A hexagon's rows lie closer than its columns, by half the root of three. */
+export const HEXAGON_ROW = Math.sqrt(3) / 2;
+
+/** As many whole cells as the arena is wide and deep, one at least. @param side m, of a cell */
+export function boardSize(
+  { width, depth }: Pick<Arena, 'width' | 'depth'>,
+  side: number,
+  ground: EncounterRounds['ground'],
+): { columns: number; rows: number } {
+  const high = ground === 'hexagons' ? side * HEXAGON_ROW : side;
+  return { columns: Math.max(1, Math.floor(width / side + 1e-9)), rows: Math.max(1, Math.floor(depth / high + 1e-9)) };
+}
