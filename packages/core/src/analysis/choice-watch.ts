@@ -1,5 +1,6 @@
 /** What rules out each entry of a choice while its unit stands idle: looked at now and then, changing nothing. */
-import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/mind/hurdles';
+import { entryTarget, hindrance, hurdleOf } from '../engine/mind/hurdles';
+import { readyHurdle } from '../engine/mind/ready';
 import { holds } from '../engine/mind/conditions';
 import { type Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';

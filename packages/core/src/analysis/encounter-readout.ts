@@ -12,6 +12,7 @@ import { type BatchSummary, summariseRows } from './batch';
 import { type Change, pairedChange } from './compare';
 import { curveTimes } from '../measures/curves';
 import { engagedAt } from '../measures/engaged';
+import { lengthOf, lookedAt, pressureClock, told } from '../measures/clock';
 import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from '../measures/pressure';
 import { quantileOf } from '../measures/quantile';
 import { type Row, rowOf } from '../measures/row';
@@ -328,7 +329,7 @@ function clockOf(compiled: Compiled, run: Run, fight: Fight): Omit<ClockRow, 'st
   const count = table(0);
   const gone = table(0);
   for (let i = 0; i < log.length; i++) {
-    const time = log.time[i] / SECOND;
+    const time = told(stream, log.time[i]);
     const unit = log.actor[i];
     const kind = log.kind[i];
     if (unit < 0) continue;
@@ -348,18 +349,21 @@ function clockOf(compiled: Compiled, run: Run, fight: Fight): Omit<ClockRow, 'st
     }
   }
   for (let w = 0; w < groups.length; w++) for (let g = 0; g < groups[w]; g++) if (count[w][g] > gone[w][g]) last[w][g] = Infinity;
+  const looked = lookedAt(stream, times);
+  const clock = pressureClock(stream);
   return {
     pressure: compiled.names.types.map((_, type) =>
       Float32Array.from(
         pressureAt(
           losses.filter(({ by }) => by === type),
-          times,
+          looked,
+          clock.window,
         ),
         (value) => value / full,
       ),
     ),
-    engaged: Uint8Array.from(engagedAt(stream, times)),
-    quiet: quietAt(lulls(losses, run.length / SECOND, LULL_LEVEL * full).lulls, times),
+    engaged: Uint8Array.from(engagedAt(stream, looked)),
+    quiet: quietAt(lulls(losses, lengthOf(stream), LULL_LEVEL * full, clock).lulls, looked),
     first,
     last,
     count,

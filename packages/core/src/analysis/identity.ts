@@ -2,7 +2,8 @@
 import { Digest } from '../engine/digest';
 import type { Compiled } from '../engine/tables';
 import { HIGH_PRESSURE_LEVEL } from '../measures/encounter/time-over-level';
-import { LULL_LEVEL, LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/pressure';
+import { LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/clock';
+import { LULL_LEVEL } from '../measures/pressure';
 
 const PARAMETERS = [PRESSURE_WINDOW_SECONDS, LULL_LEVEL, LULL_SECONDS, HIGH_PRESSURE_LEVEL];
 

@@ -1,7 +1,7 @@
 /** Pacing: the pressure of an encounter over its clock against what it is meant to be. */
 import type { Curve } from '../measures/curves';
 import type { Window } from './causes';
-import { LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/pressure';
+import { LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/clock';
 import { quantileOf } from '../measures/quantile';
 import type { Brief, CurvePoint, IntendedCurve } from '../model/brief';
 import type { Encounter } from '../model/encounter';

@@ -1,12 +1,12 @@
 /** One fight: its state, where bodies are, and what is worked out of both when it is asked for. */
 import { EVENT } from '../record/log';
-import { SECOND } from '../record/time';
+import { ROUND, SECOND, roundOf } from '../record/time';
 import { Motion } from './body/motion';
 import { NOBODY, PHASE, TASK } from './numbers';
 import type { CompiledAttack } from './tables';
 import { draw, PURPOSES } from './time/chance';
 import { PER_MICROSECOND } from './tuning';
-import { ROUND, roundFrom, roundOf, turnIn } from './rounds/turns';
+import { roundFrom, turnIn } from './rounds/turns';
 
 export class Fight extends Motion {
   /** The number of the next unit. */

@@ -17,7 +17,7 @@ export interface AttackUse {
   /** Health and shield taken. */
   damage: number;
   overkill: number;
-  /** s spent in its phases */
+  /** s spent in its phases, or turns */
   time: number;
 }
 
@@ -47,9 +47,11 @@ export function attackUse(stream: Stream): AttackUse[][] {
     if (kind !== EVENT.tick && (kind < EVENT.start || kind > EVENT.interrupted || kind === EVENT.death || kind === EVENT.shot)) continue;
     const use = table[typeOf(stream, log.actor[i])][log.what[i]];
     if (kind === EVENT.start) {
-      const { windup, active, recovery } = compiled.kinds[run.kinds[log.actor[i]]].attacks[log.what[i]];
+      const { attacks, turns } = compiled.kinds[run.kinds[log.actor[i]]];
+      const { windup, active, recovery } = attacks[log.what[i]];
       use.starts++;
-      use.time += (windup + active + recovery) / SECOND;
+      // In turns the act itself takes its part of one.
+      use.time += (windup + active + recovery) / SECOND + (turns ? 1 / turns.actions : 0);
     } else if (kind === EVENT.interrupted) use.interrupted++;
     else if (kind === EVENT.miss) {
       use.misses++;

@@ -4,6 +4,7 @@ import type { Run } from '../engine/run';
 import { type Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
 import { engagedAt } from './engaged';
+import { lengthOf, lookedAt, pressureClock } from './clock';
 import { LULL_LEVEL, lulls, partyLosses, pressureAt, quietAt } from './pressure';
 import { quantileOf } from './quantile';
 import { membersOf, partyHealth } from './stream';
@@ -77,13 +78,15 @@ export class Curves {
   add(run: Run): void {
     const stream = { compiled: this.compiled, run };
     const losses = partyLosses(stream);
-    const { rows, times } = this;
+    const { rows } = this;
+    const times = lookedAt(stream, this.times);
+    const clock = pressureClock(stream);
     const full = partyHealth(stream);
     const seconds = run.length / SECOND;
-    rows.pressure.push(Float32Array.from(pressureAt(losses, times), (value) => value / full));
+    rows.pressure.push(Float32Array.from(pressureAt(losses, times, clock.window), (value) => value / full));
     rows.engaged.push(Float32Array.from(engagedAt(stream, times)));
     rows.tempo.push(Float32Array.from(tempoAt(stream, times)));
-    rows.quiet.push(Float32Array.from(quietAt(lulls(losses, seconds, LULL_LEVEL * full).lulls, times)));
+    rows.quiet.push(Float32Array.from(quietAt(lulls(losses, lengthOf(stream), LULL_LEVEL * full, clock).lulls, times)));
     const { compiled } = this;
     const most = Array.from(membersOf(stream)).reduce((sum, unit) => sum + (unit < 0 ? 0 : compiled.kinds[run.kinds[unit]].maxHealth), 0);
     // Whoever has not come yet has lost nothing yet.

@@ -190,7 +190,17 @@ test('clashing threats: announced attacks that met every answer on cooldown, of 
 
 test('measures that are shares are told in percent, and no others', () => {
   const told = Object.entries(GOAL_MEASURES).flatMap(([name, { percent }]) => (percent ? [name] : []));
-  expect(told.sort()).toEqual(['clashes', 'partyLeft', 'peakPressureShare', 'timeOverLevel', 'unanswerable', 'wavePeak', 'won']);
+  expect(told.sort()).toEqual([
+    'clashes',
+    'idleTurns',
+    'partyLeft',
+    'peakPressureShare',
+    'reach',
+    'timeOverLevel',
+    'unanswerable',
+    'wavePeak',
+    'won',
+  ]);
 });
 
 test('what is left of a party is a share of its full health, however little that is', () => {

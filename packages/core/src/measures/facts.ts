@@ -1,16 +1,17 @@
 /** What measures are worked out from: what several of them need, found once in the record of a run. */
-import { SECOND } from '../record/time';
 import { attackUse, type AttackUse, partyDamageByType } from './attack-use';
 import { type Engaged, engaged } from './engaged';
 import { type Fairness, fairness } from './fairness';
 import { firstStrikes } from './first-strike';
 import { type Healing, energySpent, healing } from './healing';
+import { lengthOf, pressureClock } from './clock';
 import { LULL_LEVEL, type Loss, type Lulls, lulls, partyLosses, pressureOf } from './pressure';
 import { type Score, scored } from './score';
 import { type StateShare, mostChanges, stateShare } from './state-share';
 import { type Stream, partyHealth, typeOf, typesOf } from './stream';
 import { type Life, lives } from './time-to-kill';
 import { timeAlive, timeUse } from './time-use';
+import { type TurnUse, turnUse } from './turn-use';
 import { oddities } from './oddities';
 
 /** What one run says of one type. */
@@ -40,6 +41,7 @@ export interface KindFacts {
   energySpent: number;
   /** Gates that were passed without their state having come. */
   gatesSkipped: number;
+  turns: TurnUse;
   /** Spawns that found no place, and spawns a cap left out or lost. */
   noPlace: number;
   capped: number;
@@ -62,18 +64,18 @@ export interface RunFacts {
 }
 
 export function factsOf(stream: Stream): RunFacts {
-  const { run } = stream;
   const full = partyHealth(stream);
   const losses = partyLosses(stream);
-  const length = run.length / SECOND;
+  const clock = pressureClock(stream);
+  const length = lengthOf(stream);
   const found = lives(stream);
   return {
     stream,
     length,
     full,
     losses,
-    pressure: pressureOf(losses, full),
-    quiet: lulls(losses, length, LULL_LEVEL * full),
+    pressure: pressureOf(losses, full, clock.window),
+    quiet: lulls(losses, length, LULL_LEVEL * full, clock),
     engaged: engaged(stream),
     score: scored(stream),
     lives: found,
@@ -93,6 +95,7 @@ function kindFacts(stream: Stream, found: readonly Life[]): KindFacts[] {
   const healed = healing(stream);
   const spent = energySpent(stream);
   const odd = oddities(stream);
+  const turns = turnUse(stream);
   const units = typesOf(stream.compiled).map((): number[] => []);
   for (let unit = 0; unit < stream.run.units; unit++) units[typeOf(stream, unit)].push(unit);
   return units.map((own, type): KindFacts => {
@@ -114,6 +117,7 @@ function kindFacts(stream: Stream, found: readonly Life[]): KindFacts[] {
       mostChanges: changes[type],
       healing: healed[type],
       energySpent: spent[type],
+      turns: turns[type],
       ...odd[type],
     };
   });

@@ -1,5 +1,5 @@
 import { EVENT } from '../record/log';
-import { SECOND } from '../record/time';
+import { spanOf } from './clock';
 import { type Stream, isParty } from './stream';
 
 /**
@@ -22,6 +22,6 @@ export function firstStrikes(stream: Stream): Float64Array {
       struck[unit] = log.time[i];
     }
   }
-  for (let unit = 0; unit < units; unit++) struck[unit] = noticed[unit] < 0 ? NaN : (struck[unit] - noticed[unit]) / SECOND;
+  for (let unit = 0; unit < units; unit++) struck[unit] = noticed[unit] < 0 ? NaN : spanOf(stream, noticed[unit], struck[unit]);
   return struck;
 }

@@ -1,4 +1,6 @@
 /** Every measure, by what it is of. */
+import { acts } from './type/acts';
+import { answersUsed } from './type/answers-used';
 import { burst } from './member/burst';
 import { clashes } from './encounter/clashes';
 import { dose as waveDose } from './wave/dose';
@@ -7,6 +9,7 @@ import { effectiveHealthAdded } from './type/effective-health-added';
 import { engagedMean } from './encounter/engaged-mean';
 import { engagedPeak } from './encounter/engaged-peak';
 import { gatesSkipped } from './encounter/gates-skipped';
+import { idleTurns } from './type/idle-turns';
 import { length } from './encounter/length';
 import { lifetime } from './type/lifetime';
 import { longestWithoutLull } from './encounter/longest-without-lull';
@@ -19,6 +22,8 @@ import { peakPressure } from './encounter/peak-pressure';
 import { peakPressureShare } from './encounter/peak-pressure-share';
 import { peakShare } from './wave/peak-share';
 import { raised } from './encounter/raised';
+import { reach } from './type/reach';
+
 import { rest } from './wave/rest';
 import { score } from './encounter/score';
 import { score as memberScore } from './member/score';
@@ -57,7 +62,7 @@ const OF_ENCOUNTER = {
   gatesSkipped,
   score,
 };
-const OF_TYPE = { timeToKill, lifetime, timeToFirstStrike, partyDamage, effectiveHealthAdded };
+const OF_TYPE = { timeToKill, lifetime, timeToFirstStrike, partyDamage, effectiveHealthAdded, reach, idleTurns, acts, answersUsed };
 const OF_WAVE = { started, span, overlap, rest, peakShare, dose: waveDose, score: waveScore };
 const OF_MEMBER = { timeToDown, burst, score: memberScore };
 /** What only a brief speaks of. */
@@ -80,6 +85,7 @@ export interface GoalMeasure extends Omit<Goal, 'usual' | 'key'> {
   unit: string;
   about: string;
   usual: Statistic;
+  turns: Measure<never>['turns'];
 }
 
 /** What a brief calls those of a list that it speaks of. */
@@ -97,11 +103,11 @@ for (const [of, list] of [
   ['run', OF_ENCOUNTER],
   ['wave', OF_WAVE],
 ] as const) {
-  for (const [column, { label, unit, about, goal }] of Object.entries(list) as [string, Measure<never>][]) {
+  for (const [column, { label, unit, about, turns, goal }] of Object.entries(list) as [string, Measure<never>][]) {
     if (!goal) continue;
     const { key = column, label: called = label, usual = 'median', ...rest } = goal;
     if (GOALS.has(key)) throw new Error(`two measures are called ${key} in a brief`);
-    GOALS.set(key, { label: called, unit, about, usual, ...rest });
+    GOALS.set(key, { label: called, unit, about, turns, usual, ...rest });
     COLUMNS.set(key, { of, column });
   }
 }

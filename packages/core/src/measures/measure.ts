@@ -3,6 +3,7 @@
  * what it is, what of many runs is told of it, whether a brief may speak of it. `list.ts` names them all; batches, benches,
  * boards, briefs, reports and the command line read that list.
  */
+import { type Clock, unitIn } from '../record/clock';
 import type { KindFacts, RunFacts } from './facts';
 import type { Row } from './row';
 import type { WaveSpan } from './wave-span';
@@ -25,6 +26,8 @@ export interface Goal {
   share?: true;
   /** The harder the fight, the less of it; absent: the more. */
   harder?: 'less';
+  /** It has a meaning only where a fight goes by this clock; absent: `turns` says. */
+  clock?: Clock;
   /** What a brief calls it, where the measure's own name or key would be taken for another's. */
   key?: string;
   label?: string;
@@ -36,10 +39,18 @@ export interface Measure<From> {
   unit: string;
   /** One sentence. */
   about: string;
+  /** What it is where a fight takes turns, as far as that is told otherwise; null: it means nothing there. */
+  turns?: Partial<Record<'label' | 'unit' | 'about', string>> | null;
   /** Of one run; NaN: the run has none; +∞: it never came to it. */
   of: (from: From) => number;
   /** Absent: a brief does not speak of it. */
   goal?: Goal;
+}
+
+/** What a measure is called, told in and means by a clock; undefined: it means nothing there. */
+export function measureIn(clock: Clock, { label, unit, about, turns }: Pick<Measure<never>, 'label' | 'unit' | 'about' | 'turns'>) {
+  if (clock === 'continuous') return { label, unit, about };
+  return turns === null ? undefined : { label, unit: unitIn(clock, unit), about, ...turns };
 }
 
 /** Of the whole run. */

@@ -1,8 +1,6 @@
-import { SECOND } from '../record/time';
+import { SECOND, roundOf } from '../record/time';
+import { PRESSURE_WINDOW_SECONDS, type PressureClock, SECONDS_CLOCK, pressureClock } from './clock';
 import { type Stream, isDamage, isMember, lostIn, membersOf, partyHealth, typeOf } from './stream';
-
-/** s: the window W of damage pressure unless said otherwise. */
-export const PRESSURE_WINDOW_SECONDS = 3;
 
 export interface Pressure {
   /** Largest p(t), hp/s. */
@@ -15,7 +13,7 @@ export interface Pressure {
   dose: number;
 }
 
-/** One loss of the party: s, health and shield lost, the type, attack and wave (−1: none) of whoever did it. */
+/** One loss of the party: s (in rounds the middle of its round, from 0 on), health and shield lost, the type, attack and wave (−1: none) of whoever did it. */
 export interface Loss {
   time: number;
   amount: number;
@@ -23,6 +21,9 @@ export interface Loss {
   attack: number;
   wave: number;
 }
+
+/** s; in rounds the middle of the round that it lies in, so that all of a round lies within one. */
+const momentOf = (stream: Stream, time: number) => (stream.compiled.rounds ? roundOf(time) + 0.5 : time / SECOND);
 
 /** Every loss of a party member, in order; what friends did to it is left out. */
 export function partyLosses(stream: Stream): Loss[] {
@@ -33,7 +34,8 @@ export function partyLosses(stream: Stream): Loss[] {
     if (!isDamage(log.kind[i]) || !isMember(stream, log.other[i])) continue;
     const amount = lostIn(stream, i);
     const by = log.actor[i];
-    if (amount > 0) losses.push({ time: log.time[i] / SECOND, amount, by: typeOf(stream, by), attack: log.what[i], wave: run.waves[by] });
+    if (amount > 0)
+      losses.push({ time: momentOf(stream, log.time[i]), amount, by: typeOf(stream, by), attack: log.what[i], wave: run.waves[by] });
   }
   return losses;
 }
@@ -61,8 +63,8 @@ export function pressureOf(losses: readonly Loss[], full: number, windowSeconds 
   return { peak, peakShare: peak / full, peakAt, dose: total / full };
 }
 
-export function pressure(stream: Stream, windowSeconds = PRESSURE_WINDOW_SECONDS): Pressure {
-  return pressureOf(partyLosses(stream), partyHealth(stream), windowSeconds);
+export function pressure(stream: Stream): Pressure {
+  return pressureOf(partyLosses(stream), partyHealth(stream), pressureClock(stream).window);
 }
 
 /** p(t) as it stands at given times, s in ascending order; hp/s. */
@@ -113,20 +115,20 @@ function stretches(
 /**
  * Share of fighting time (first to last party damage) with p(t) above a level, hp/s; NaN without two losses.
  */
-export function timeOverLevel(losses: readonly Loss[], level: number, windowSeconds = PRESSURE_WINDOW_SECONDS): number {
+export function timeOverLevel(losses: readonly Loss[], level: number, { window, rounds }: PressureClock = SECONDS_CLOCK): number {
   if (losses.length < 2) return NaN;
   const first = losses[0].time;
-  const last = losses[losses.length - 1].time;
-  const over = stretches(losses, last, level, windowSeconds).reduce(
+  // The last round counts whole.
+  const last = losses[losses.length - 1].time + (rounds ? 1 : 0);
+  const over = stretches(losses, last, level, window).reduce(
     (sum, { from, to, above }) => sum + (above ? to - Math.max(from, first) : 0),
     0,
   );
   return last > first ? over / (last - first) : NaN;
 }
 
-/** Share of full health per second below which the party rests, and s for which it must. */
+/** Share of full health per second, or per round, below which the party rests. */
 export const LULL_LEVEL = 0.02;
-export const LULL_SECONDS = 3;
 
 export interface Lull {
   from: number;
@@ -143,6 +145,8 @@ export interface Lulls {
  * Lulls: p(t) at or below a low level for at least L seconds; dated from W before p falls below it, for that is when the last
  * damage that counted was done. A lull at the very beginning is dated from 0.
  *
+ * In rounds: stretches of at least one round with so little harm.
+ *
  * Worked: W = 3, level 0, L = 3; losses at 5 and 20 s of 30: p falls to 0 at 8 and 23; lulls 0–5, 5–20 and 20–30; nothing
  * between them, so the longest stretch without one is 0.
  */
@@ -150,12 +154,15 @@ export function lulls(
   losses: readonly Loss[],
   length: number,
   level: number,
-  leastSeconds = LULL_SECONDS,
-  windowSeconds = PRESSURE_WINDOW_SECONDS,
+  { window, lull, rounds }: PressureClock = SECONDS_CLOCK,
 ): Lulls {
-  const found = stretches(losses, length, level, windowSeconds)
-    .filter(({ above, from, to }) => !above && to - from >= leastSeconds - 1e-9)
-    .map(({ from, to }) => ({ from: Math.max(0, from > 0 ? from - windowSeconds : 0), to }));
+  const quiet = stretches(losses, length, level, window).filter(({ above }) => !above);
+  const found = rounds
+    ? // What lies between two rounds with harm is whole rounds: from the end of the one to the beginning of the other.
+      quiet.map(({ from, to }) => ({ from: Math.floor(from), to: Math.floor(to) })).filter(({ from, to }) => to - from >= lull)
+    : quiet
+        .filter(({ from, to }) => to - from >= lull - 1e-9)
+        .map(({ from, to }) => ({ from: Math.max(0, from > 0 ? from - window : 0), to }));
   let longestWithout = 0;
   let since = 0;
   for (const { from, to } of found) {
@@ -171,7 +178,7 @@ export function quietAt(found: readonly Lull[], times: ArrayLike<number>): Uint8
 }
 
 /**
- * Burst: the most that one member lost within any 1 s, as a share of its full health and shield.
+ * Burst: the most that one member lost within any 1 s, or one round, as a share of its full health and shield.
  * @param losses of that member
  */
 export function burst(losses: readonly { time: number; amount: number }[], full: number, seconds = 1): number {
@@ -194,7 +201,7 @@ export function bursts(stream: Stream): number[] {
   const members = membersOf(stream);
   for (let i = 0; i < log.length; i++) {
     if (isDamage(log.kind[i]) && isMember(stream, log.other[i]))
-      of[run.seats[log.other[i]]].push({ time: log.time[i] / SECOND, amount: lostIn(stream, i) });
+      of[run.seats[log.other[i]]].push({ time: momentOf(stream, log.time[i]), amount: lostIn(stream, i) });
   }
   return of.map((losses, seat) => {
     if (members[seat] < 0) return NaN;

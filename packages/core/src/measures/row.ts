@@ -1,5 +1,6 @@
 import type { Outcome } from '../record/outcome';
 import { type KindFacts, factsOf } from './facts';
+import { takesTurns } from './clock';
 import { type EncounterMeasure, ENCOUNTER_MEASURES, TYPE_MEASURES, type TypeMeasure } from './list';
 import type { Measure } from './measure';
 import { bursts } from './pressure';
@@ -16,7 +17,7 @@ export type Row = Record<EncounterMeasure, number> & {
   seed: number;
   digest: string;
   outcome: Outcome;
-  /** s: where the peak of pressure lies */
+  /** s, or the round: where the peak of pressure lies */
   peakAt: number;
   /** s by party member; +∞ for one that did not go down */
   timesToDown: number[];
@@ -38,8 +39,8 @@ export function rowOf(stream: Stream): Row {
     seed: run.seed,
     digest: run.digest,
     outcome: run.outcome,
-    peakAt: facts.pressure.peakAt,
-    ...measured(ENCOUNTER_MEASURES, facts),
+    peakAt: takesTurns(stream) ? Math.ceil(facts.pressure.peakAt) : facts.pressure.peakAt,
+    ...measured(stream, ENCOUNTER_MEASURES, facts),
     timesToDown: timesToDown(stream, facts.lives),
     bursts: bursts(stream),
     scores: facts.score.members,
@@ -47,13 +48,18 @@ export function rowOf(stream: Stream): Row {
     waves: waveSpans(stream, facts.losses, facts.score.waves),
     kinds: facts.kinds.map((kind): KindRow => {
       const { lives: _lives, firstStrikes: _strikes, ...rest } = kind;
-      return { ...rest, ...measured(TYPE_MEASURES, kind) };
+      return { ...rest, ...measured(stream, TYPE_MEASURES, kind) };
     }),
   };
 }
 
-function measured<K extends string, From>(measures: Readonly<Record<K, Measure<From>>>, from: From): Record<K, number> {
+/** Those that mean nothing where a fight takes turns have no value there. */
+function measured<K extends string, From>(stream: Stream, measures: Readonly<Record<K, Measure<From>>>, from: From): Record<K, number> {
+  const turns = takesTurns(stream);
   const values = {} as Record<K, number>;
-  for (const key in measures) values[key] = measures[key].of(from);
+  for (const key of Object.keys(measures) as K[]) {
+    const measure = measures[key];
+    values[key] = turns && measure.turns === null ? NaN : measure.of(from);
+  }
   return values;
 }

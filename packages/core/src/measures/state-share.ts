@@ -1,9 +1,10 @@
 import { EVENT } from '../record/log';
 import { SECOND } from '../record/time';
+import { takesTurns } from './clock';
 import { type Stream, typeOf, typesOf } from './stream';
 
 export interface StateShare {
-  /** s of life in each state */
+  /** s of life in each state, or turns */
   time: number[];
   entries: number[];
   /** How often each transition was taken: from × states + to. */
@@ -19,10 +20,11 @@ export function stateShare(stream: Stream): StateShare[] {
     entries: new Array<number>(length).fill(0),
     moves: new Array<number>(length * length).fill(0),
   }));
+  const turns = takesTurns(stream);
   const state = new Int32Array(run.units).fill(-1);
   const since = new Float64Array(run.units);
   const leave = (unit: number, now: number) => {
-    if (state[unit] >= 0) table[typeOf(stream, unit)].time[state[unit]] += (now - since[unit]) / SECOND;
+    if (state[unit] >= 0 && !turns) table[typeOf(stream, unit)].time[state[unit]] += (now - since[unit]) / SECOND;
     since[unit] = now;
   };
   const enter = (unit: number, to: number, now: number) => {
@@ -45,6 +47,9 @@ export function stateShare(stream: Stream): StateShare[] {
         enter(unit, log.what[i], log.time[i]);
         break;
       }
+      case EVENT.turn:
+        if (state[unit] >= 0) table[typeOf(stream, unit)].time[state[unit]]++;
+        break;
       case EVENT.death:
       case EVENT.down:
       case EVENT.gone:

@@ -1,14 +1,14 @@
 import { EVENT } from '../record/log';
-import { SECOND } from '../record/time';
+import { spanOf } from './clock';
 import { type Stream, isDamage, isDown, lostIn, typeOf, membersOf } from './stream';
 
 /** One life of one unit: a revived unit begins another. */
 export interface Life {
   unit: number;
   type: number;
-  /** s from its first damage to its death; +∞ for one that was damaged and survived; NaN for one never damaged. */
+  /** s, or rounds, from its first damage to its death; +∞ for one that was damaged and survived; NaN for one never damaged. */
   timeToKill: number;
-  /** s from its spawn to its death; +∞ for a survivor. */
+  /** s, or rounds, from its spawn to its death; +∞ for a survivor. */
   lifetime: number;
 }
 
@@ -16,7 +16,7 @@ export interface Life {
  * Time-to-kill: first damage taken → death. For a party member the same span is its time-to-down. Damage is health
  * or shield lost; a hit that armour took whole starts nothing. Who leaves alive survives.
  *
- * Worked: hits at 0.1, 0.5 … 3.3 s, death at 3.3 s: 3.2 s.
+ * Worked: hits at 0.1, 0.5 … 3.3 s, death at 3.3 s: 3.2 s. In rounds: hits in rounds 2 to 5, death in round 5: 4 rounds.
  */
 export function lives(stream: Stream): Life[] {
   const { log, units } = stream.run;
@@ -28,8 +28,8 @@ export function lives(stream: Stream): Life[] {
     found.push({
       unit,
       type: typeOf(stream, unit),
-      timeToKill: first[unit] < 0 ? NaN : (died - first[unit]) / SECOND,
-      lifetime: (died - born[unit]) / SECOND,
+      timeToKill: first[unit] < 0 ? NaN : spanOf(stream, first[unit], died),
+      lifetime: spanOf(stream, born[unit], died),
     });
     ended[unit] = 1;
   };

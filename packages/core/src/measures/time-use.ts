@@ -1,9 +1,10 @@
-import { DOING, DOING_NAMES, TIME_USES, type TimeUse } from '../record/doing';
+import { DOING, DOING_NAMES, TIME_USES, useOfDoing } from '../record/doing';
 import { EVENT } from '../record/log';
 import { SECOND } from '../record/time';
+import { lengthOf, takesTurns } from './clock';
 import { type Stream, isMember, typeOf, typesOf } from './stream';
 
-const USE_OF_DOING = DOING_NAMES.map((name) => TIME_USES.indexOf(name as TimeUse));
+const USE_OF_DOING = DOING_NAMES.map((_, doing) => useOfDoing(doing));
 
 /** What a player's time goes into. */
 export const PLAYER_USES = ['attacking', 'evading', 'reloading', 'mending', 'staggered', 'moving', 'down'] as const;
@@ -12,7 +13,10 @@ export type PlayerUse = (typeof PLAYER_USES)[number];
 /** Seconds of one unit's doings, as they come. */
 type Spend = (unit: number, doing: number, attack: number, span: number) => void;
 
-/** Tells every stretch of every unit's life by what it was about; attacking with which attack. */
+/**
+ * Tells every stretch of every unit's life by what it was about; attacking with which attack. What turns went into is noted
+ * as each is over: see `eachTurn`.
+ */
 function eachStretch({ run }: Stream, spend: Spend): void {
   const { log } = run;
   const doing = new Int32Array(run.units).fill(GONE);
@@ -36,16 +40,33 @@ function eachStretch({ run }: Stream, spend: Spend): void {
   for (let unit = 0; unit < run.units; unit++) turnTo(unit, run.length, GONE, 0);
 }
 
+const DOWN = PLAYER_USES.indexOf('down');
+
+function playerUseOf(use: number): PlayerUse {
+  const name = TIME_USES[use];
+  if (name === 'windup' || name === 'active' || name === 'recovery') return 'attacking';
+  return name === 'staggered' ? 'staggered' : 'moving';
+}
+
+/** Tells every turn of every unit by what it went into, of TIME_USES; −1: it knew of no foe. */
+function eachTurn({ run: { log } }: Stream, tell: (unit: number, use: number) => unknown): void {
+  for (let i = 0; i < log.length; i++) if (log.kind[i] === EVENT.turn) tell(log.actor[i], log.what[i]);
+}
+
 /** No doing at all: dead, gone or down. */
 const GONE = -1;
 
 /**
- * Seconds of alerted life by what they went into, by type: row `type` of a table with TIME_USES.length columns. While several
+ * Seconds, or turns, of alerted life by what they went into, by type: row `type` of a table with TIME_USES.length columns. While several
  * things keep a unit from attacking, the farthest hurdle counts (cooldown before energy before range before facing).
  */
 export function timeUse(stream: Stream): Float64Array[] {
   const { compiled, run } = stream;
   const table = typesOf(compiled).map(() => new Float64Array(TIME_USES.length));
+  if (takesTurns(stream)) {
+    eachTurn(stream, (unit, use) => use >= 0 && table[typeOf(stream, unit)][use]++);
+    return table;
+  }
   eachStretch(stream, (unit, doing, attack, span) => {
     const row = table[typeOf(stream, unit)];
     if (doing === DOING.attacking) {
@@ -58,18 +79,28 @@ export function timeUse(stream: Stream): Float64Array[] {
   return table;
 }
 
-/** Seconds of life, by type: from spawn to death, down or the end. */
+/** Seconds, or turns, of life, by type: from spawn to death, down or the end. */
 export function timeAlive(stream: Stream): Float64Array {
   const sums = new Float64Array(typesOf(stream.compiled).length);
+  if (takesTurns(stream)) {
+    eachTurn(stream, (unit) => sums[typeOf(stream, unit)]++);
+    return sums;
+  }
   eachStretch(stream, (unit, doing, _attack, span) => {
     if (doing !== GONE) sums[typeOf(stream, unit)] += span / SECOND;
   });
   return sums;
 }
 
-/** Seconds of each party member by PLAYER_USES: what is neither fighting nor tending itself is moving about. */
+/** Seconds, or turns, of each party member by PLAYER_USES: what is neither fighting nor tending itself is moving about. */
 export function playerTime(stream: Stream): Float64Array[] {
   const table = stream.compiled.seats.map(() => new Float64Array(PLAYER_USES.length));
+  if (takesTurns(stream)) {
+    eachTurn(stream, (unit, use) => isMember(stream, unit) && table[stream.run.seats[unit]][PLAYER_USES.indexOf(playerUseOf(use))]++);
+    // Rounds in which it had no turn.
+    for (const row of table) row[DOWN] = Math.max(0, lengthOf(stream) - row.reduce((sum, turns) => sum + turns, 0));
+    return table;
+  }
   eachStretch(stream, (unit, doing, _attack, span) => {
     if (!isMember(stream, unit)) return;
     const use = doing === GONE ? 'down' : (PLAYER_USES as readonly string[]).includes(DOING_NAMES[doing]) ? DOING_NAMES[doing] : 'moving';

@@ -1,5 +1,5 @@
 import { EVENT } from '../record/log';
-import { SECOND } from '../record/time';
+import { lengthOf, pressureClock, spanOf, takesTurns, told } from './clock';
 import { LULL_LEVEL, type Loss, lulls, pressureOf } from './pressure';
 import { type Stream, partyHealth } from './stream';
 
@@ -28,10 +28,16 @@ export function waveSpans(stream: Stream, losses: readonly Loss[], scores: reado
   const { compiled, run } = stream;
   const { log } = run;
   const full = partyHealth(stream);
+  const clock = pressureClock(stream);
+  const at = (time: number) => told(stream, time);
+  /** µs: of each its first unit, and its last that fell. */
+  const firsts = compiled.waves.map(() => NaN);
+  const lasts = compiled.waves.map(() => NaN);
   const spans = compiled.waves.map((_, wave): WaveSpan => {
     const { peakShare, dose } = pressureOf(
       losses.filter((loss) => loss.wave === wave),
       full,
+      clock.window,
     );
     return {
       started: NaN,
@@ -49,33 +55,42 @@ export function waveSpans(stream: Stream, losses: readonly Loss[], scores: reado
   });
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
-    const time = log.time[i] / SECOND;
-    if (kind === EVENT.wave && !(spans[log.what[i]].started >= 0)) spans[log.what[i]].started = time;
+    const time = log.time[i];
+    if (kind === EVENT.wave && !(spans[log.what[i]].started >= 0)) spans[log.what[i]].started = at(time);
     const wave = kind === EVENT.revive ? run.waves[log.other[i]] : log.actor[i] >= 0 ? run.waves[log.actor[i]] : -1;
     if (wave < 0) continue;
     if (kind === EVENT.spawn) {
       spans[wave].spawned++;
-      if (!(spans[wave].first >= 0)) spans[wave].first = time;
+      if (!(firsts[wave] >= 0)) firsts[wave] = time;
     } else if (kind === EVENT.death || kind === EVENT.gone) {
       spans[wave].defeated++;
-      spans[wave].last = time;
+      lasts[wave] = time;
     } else if (kind === EVENT.revive) spans[wave].defeated--;
   }
-  spans.forEach((wave) => (wave.span = wave.spawned === 0 ? NaN : wave.defeated < wave.spawned ? Infinity : wave.last - wave.first));
-  const quiet = lulls(losses, run.length / SECOND, LULL_LEVEL * full).lulls;
   spans.forEach((wave, i) => {
-    const next = spans.slice(i + 1).find(({ first }) => first >= 0);
-    if (!next || !(wave.first >= 0)) return;
-    wave.overlap = wave.span < Infinity ? Math.max(0, wave.last - next.first) : run.length / SECOND - next.first;
-    wave.rest = quiet.reduce((sum, { from, to }) => sum + Math.max(0, Math.min(to, next.first) - Math.max(from, wave.first)), 0);
+    wave.first = at(firsts[i]);
+    wave.last = at(lasts[i]);
+    wave.span = wave.spawned === 0 ? NaN : spanOf(stream, firsts[i], wave.defeated < wave.spawned ? Infinity : lasts[i]);
+  });
+  const quiet = lulls(losses, lengthOf(stream), LULL_LEVEL * full, clock).lulls;
+  spans.forEach((wave, i) => {
+    const follows = spans.findIndex(({ first }, j) => j > i && first >= 0);
+    if (follows < 0 || !(wave.first >= 0)) return;
+    const until = wave.span < Infinity ? lasts[i] : run.length;
+    wave.overlap = until > firsts[follows] ? spanOf(stream, firsts[follows], until) : 0;
+    // In rounds lulls are told by the ends of rounds, and a unit comes within one.
+    const [from, to] = [wave.first, spans[follows].first].map((first) => (clock.rounds ? first - 1 : first));
+    wave.rest = quiet.reduce((sum, lull) => sum + Math.max(0, Math.min(lull.to, to) - Math.max(lull.from, from)), 0);
   });
   return spans;
 }
 
-/** Kills per 10 s at given times, s: deaths of enemies in (t − 10, t]. */
+/** Kills per 10 s, or 3 rounds, at given times: deaths of enemies in (t − 10, t], or in so many rounds up to t. */
 export function tempoAt(stream: Stream, times: ArrayLike<number>): Float64Array {
   const { log, sides } = stream.run;
   const kills: number[] = [];
-  for (let i = 0; i < log.length; i++) if (log.kind[i] === EVENT.death && sides[log.actor[i]] === 1) kills.push(log.time[i] / SECOND);
-  return Float64Array.from(times, (time) => kills.filter((kill) => kill > time - 10 && kill <= time).length);
+  const within = takesTurns(stream) ? 3 : 10;
+  const at = (time: number) => told(stream, time);
+  for (let i = 0; i < log.length; i++) if (log.kind[i] === EVENT.death && sides[log.actor[i]] === 1) kills.push(at(log.time[i]));
+  return Float64Array.from(times, (time) => kills.filter((kill) => kill > time - within && kill <= time).length);
 }

@@ -57,6 +57,10 @@ export const SUBJECTS = {
   foes: { ...count('the number of foes'), within: 'm' },
   sees: isSo('it sees its target'),
   line: isSo('the line to its target is clear'),
+  strikable: {
+    ...isSo('somebody can be struck this turn'),
+    sentence: ({ is }) => `${is === 'no' ? 'nobody' : 'somebody'} can be struck this turn, with an attack that is ready`,
+  },
   attackReady: {
     ...isSo('off cooldown'),
     of: 'attack',

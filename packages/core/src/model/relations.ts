@@ -154,7 +154,7 @@ function waveProblems(encounter: Encounter, wave: Wave, number: number, report: 
   if (wave.after === wave.id) report(pointerOf(...at, 'after'), 'reference', wave.after, 'must be another wave of the encounter');
   if ((wave.start === 'with' || wave.start === 'defeated') && wave.after === undefined && number === 0)
     report(pointerOf(...at, 'after'), 'required', undefined, 'must name a wave: there is none before the first');
-  if (wave.when) conditionProblems(wave.when, true, [...at, 'when'], report);
+  if (wave.when) conditionProblems(wave.when, 'encounter', [...at, 'when'], report);
   if (wave.repeat) tweakPaths(Unit, wave.repeat.tweaks, report, ...at, 'repeat', 'tweaks');
   if (circular(encounter, wave)) report(pointerOf(...at, 'after'), 'circular', wave.after, 'waits for a wave that waits for it');
   for (const group of wave.groups) groupProblems(group, [...at, 'groups', group.id], report);
@@ -185,7 +185,7 @@ function groupProblems(group: WaveGroup, here: string[], report: Report): void {
 
 function eventProblems(encounter: Encounter, event: EncounterEvent, report: Report): void {
   const at = ['encounters', encounter.id, 'events', event.id];
-  conditionProblems(event.when, true, [...at, 'when'], report);
+  conditionProblems(event.when, 'encounter', [...at, 'when'], report);
   event.then.forEach((act, i) => {
     const here = [...at, 'then', String(i)];
     scopedTweaks(act.tweaks, false, report, ...here, 'tweaks');

@@ -113,27 +113,27 @@ function attackProblems(attack: Attack, here: string[], report: Report): void {
   const { strikes } = traitsOf(attack.delivery);
   if (attack.dash && attack.dash.hurts !== 'no' && !strikes)
     report(pointerOf(...here, 'dash', 'hurts'), 'applies', attack.dash.hurts, 'must be no where the attack strikes nobody');
-  if (attack.condition) conditionProblems(attack.condition, false, [...here, 'condition'], report);
+  if (attack.condition) conditionProblems(attack.condition, 'attack', [...here, 'condition'], report);
   if (attack.effects.boost) tweakPaths(Unit, attack.effects.boost.tweaks, report, ...here, 'effects', 'boost', 'tweaks');
 }
 
 function choiceProblems(unit: Unit, at: string[], report: Report): void {
   unit.choice.priorities.forEach((priority, p) => {
     const here = [...at, 'choice', 'priorities', String(p)];
-    if (priority.condition) conditionProblems(priority.condition, false, [...here, 'condition'], report);
+    if (priority.condition) conditionProblems(priority.condition, 'unit', [...here, 'condition'], report);
     priority.entries.forEach((entry, e) => {
       const place = [...here, 'entries', String(e)];
       const attack = unit.attacks.find(({ id }) => id === entry.attack);
       if (attack && !traitsOf(attack.delivery).chosen)
         report(pointerOf(...place, 'attack'), 'applies', entry.attack, traitsOf(attack.delivery).about);
-      if (entry.condition) conditionProblems(entry.condition, false, [...place, 'condition'], report);
+      if (entry.condition) conditionProblems(entry.condition, 'unit', [...place, 'condition'], report);
     });
   });
 }
 
 function stateProblems(state: State, here: string[], report: Report): void {
   state.leaves.forEach(({ when }, i) => {
-    if (when) conditionProblems(when, false, [...here, 'leaves', String(i), 'when'], report);
+    if (when) conditionProblems(when, 'unit', [...here, 'leaves', String(i), 'when'], report);
   });
   tweakPaths(Unit, state.tweaks, report, ...here, 'tweaks');
 }

@@ -47,6 +47,9 @@ const PHASES = { windup: 'wind-up', active: 'active', recovery: 'recovery' } as 
 export type TimeUse = keyof typeof PHASES | IdleReason;
 export const TIME_USES: readonly TimeUse[] = [...(Object.keys(PHASES) as (keyof typeof PHASES)[]), ...IDLE_REASONS];
 
+/** The number of the use that a doing is counted to; −1: none. */
+export const useOfDoing = (doing: number): number => TIME_USES.indexOf(DOING_NAMES[doing] as TimeUse);
+
 /** "no line"; of a doing that no time is counted to, what it does. */
 export function timeUseWords(use: TimeUse | Doing): string {
   if (use in PHASES) return PHASES[use as keyof typeof PHASES];

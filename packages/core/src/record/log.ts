@@ -90,6 +90,10 @@ export const EVENT = {
   dash: 40,
   /** it is over. a: metres gone; b: one of DASH_END */
   dashed: 41,
+  /** a unit’s turn is over. what: of TIME_USES what it went into, −1: it knows of no foe; a: what the way cost that it went, in cells; b: 1 where it was free to act and somebody could be struck, 0 where nobody could, −1 where it was not free */
+  turn: 42,
+  /** a unit answers a hit of `other` in nobody’s turn. a: 0 it dodges, 1 it guards, 2 it strikes back */
+  reaction: 43,
 } as const;
 export const EVENT_NAMES = Object.keys(EVENT) as (keyof typeof EVENT)[];
 
@@ -135,6 +139,13 @@ export class EventLog {
     this.b[i] = b;
     this.c[i] = c;
     this.d[i] = d;
+  }
+
+  /** The last two change places: what comes after the end of a fight within one instant belongs before it. */
+  swapLast(): void {
+    const [i, j] = [this.length - 2, this.length - 1];
+    for (const column of [this.time, this.kind, this.actor, this.other, this.what, this.a, this.b, this.c, this.d])
+      [column[i], column[j]] = [column[j], column[i]];
   }
 
   private grow(): void {

@@ -1,6 +1,12 @@
 /** µs in a second. Time is a whole number of microseconds; doubles hold an hour of them exactly. */
 export const SECOND = 1_000_000;
 
+/** µs of a round: as many as in a second, so that what is told per second is told per round. */
+export const ROUND = SECOND;
+
+/** Which round an instant lies in, counted from 0. */
+export const roundOf = (time: number): number => Math.floor(time / ROUND);
+
 /** A duration of the document in whole microseconds: rounded once, half up. */
 export function microseconds(seconds: number): number {
   return Math.floor(seconds * SECOND + 0.5);

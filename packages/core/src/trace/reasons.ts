@@ -1,5 +1,6 @@
 /** Why a unit does, or does not do, something at an instant: looked up in the fight as it stands, changing nothing. */
-import { entryTarget, hindrance, hurdleOf, readyHurdle } from '../engine/mind/hurdles';
+import { entryTarget, hindrance, hurdleOf } from '../engine/mind/hurdles';
+import { readyHurdle } from '../engine/mind/ready';
 import { holds, quantity } from '../engine/mind/conditions';
 import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';

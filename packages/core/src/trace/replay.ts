@@ -8,6 +8,7 @@ import { NOBODY, PHASE } from '../engine/numbers';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
+import { lookedAt, pressureClock } from '../measures/clock';
 import { partyLosses, pressureAt } from '../measures/pressure';
 import { partyHealth } from '../measures/stream';
 import { sentenceOf } from './sentences';
@@ -137,7 +138,10 @@ export function replayWith(runner: Runner, seed: number): Replay {
     areaAt: Int32Array.from(areaAt),
     areaData: areas.taken(),
     events: eventsOf(compiled, run, names).map((event) => ({ ...event, sentence: sentenceOf(event) })),
-    pressure: Float32Array.from(pressureAt(partyLosses(stream), times), (value) => value / full),
+    pressure: Float32Array.from(
+      pressureAt(partyLosses(stream), lookedAt(stream, times), pressureClock(stream).window),
+      (value) => value / full,
+    ),
   };
 }
 

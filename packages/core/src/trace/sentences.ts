@@ -1,5 +1,6 @@
 /** Events in words, with their numbers. */
-import { type Doing, doingWords } from '../record/doing';
+import { clockOf, withUnit } from '../record/clock';
+import { type Doing, doingWords, timeUseWords } from '../record/doing';
 import { type Outcome, outcomeWords } from '../record/outcome';
 import { answersAs } from '../model/answer-kind';
 import { EFFECTS, EFFECT_NAMES, type EffectEvent } from '../model/effects/list';
@@ -37,6 +38,7 @@ const VERDICTS: Record<string, string> = {
   tried: 'tried',
   worked: 'it worked',
 };
+const REACTS = { dodge: 'dodges', guard: 'guards against', counter: 'strikes back at' };
 const ORDINALS = new Intl.PluralRules('en', { type: 'ordinal' });
 const ANSWER_WORDS: Record<string, string> = { ...answersAs('verb'), none: 'gives no answer' };
 const CAPS: Record<string, string> = { waits: 'waits', leftOut: 'left out', lost: 'lost' };
@@ -50,13 +52,14 @@ const GONES: Record<string, string> = {
 /** Events that tell of an effect, by the effect. */
 const OF_EFFECTS = new Map(EFFECT_NAMES.map((name) => [EFFECTS[name].event.name, EFFECTS[name].event.told]));
 
-/** "12.40 s: Mulcher 1 begins Slam against Warden at 1.8 m." */
+/** "12.40 s: Mulcher 1 begins Slam against Warden at 1.8 m."; "Round 3: … at 2 cells." */
 export function sentenceOf(event: TraceEvent): string {
-  return `${event.time.toFixed(2)} s: ${tell(event)}.`;
+  return `${event.round === undefined ? `${event.time.toFixed(2)} s` : `Round ${event.round}`}: ${tell(event)}.`;
 }
 
 function tell({
   event,
+  round,
   name = 'somebody',
   otherName = 'nobody',
   what = '',
@@ -65,8 +68,10 @@ function tell({
   traits,
   values = {},
 }: TraceEvent): string {
+  const clock = clockOf({ rounds: round });
+  const distance = (value: number | undefined, digits = 1) => withUnit(clock, n(value, digits), 'm');
   const ofEffect = OF_EFFECTS.get(event);
-  if (ofEffect) return ofEffect({ name, otherName, what, values });
+  if (ofEffect) return ofEffect({ name, otherName, what, values, clock });
   switch (event as Exclude<typeof event, EffectEvent>) {
     case 'spawn':
       return `${name}${traits ? ` (${traits.join(', ')})` : ''} appears at ${n(values.x)}, ${n(values.y)}`;
@@ -79,7 +84,7 @@ function tell({
     case 'state':
       return `${name} turns to ${what}`;
     case 'start':
-      return `${name} begins ${what} against ${otherName} at ${n(values.distance, 2)} m`;
+      return `${name} begins ${what} against ${otherName} at ${distance(values.distance, 2)}`;
     case 'miss':
       return `${what} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[cause] ?? cause}`;
     case 'blocked':
@@ -119,7 +124,7 @@ function tell({
     case 'dashed':
       return `${name} has gone ${n(values.metres)} m with ${what}${DASH_ENDS[cause] ?? ''}`;
     case 'leash':
-      return `${name} is ${n(values.distance)} m from home and turns back`;
+      return `${name} is ${distance(values.distance)} from home and turns back`;
     case 'home':
       return `${name} is home`;
     case 'answer':
@@ -128,6 +133,10 @@ function tell({
       return `${what} of ${name} reached ${otherName}: ${answered(answer, cause)}${margin(values.margin)}`;
     case 'happening':
       return what;
+    case 'turn':
+      return `${name} has had its turn: ${timeUseWords(what as Doing)}${values.moved ? `, ${distance(values.moved)} gone` : ''}${values.reached === 0 ? ', nobody could be struck' : ''}`;
+    case 'reaction':
+      return `${name} ${REACTS[what as keyof typeof REACTS]} ${otherName}`;
   }
 }
 

@@ -3,7 +3,8 @@
  * Recording changes nothing: the run's digest is the same with and without.
  */
 import type { Fight } from '../engine/fight';
-import { DOING_NAMES } from '../record/doing';
+import { clockOf } from '../record/clock';
+import { DOING_NAMES, TIME_USES } from '../record/doing';
 import { OUTCOME_NAMES } from '../record/outcome';
 import { BREAK_NAMES, DASH_END_NAMES, EVENT, EVENT_NAMES, type EventLog, GONE_NAMES, MISS_NAMES, VERDICT_NAMES } from '../record/log';
 import { type Run, Runner } from '../engine/run';
@@ -11,12 +12,16 @@ import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { ANSWER_KINDS } from '../model/answer-kind';
+import { told } from '../measures/clock';
+import { REACTIONS } from '../measures/turn-use';
 import { type Reasons, reasonsOf } from './reasons';
 
 /** One event. Fields that do not apply are absent. */
 export interface TraceEvent {
-  /** s */
+  /** s; in rounds the instant of the turn, a round a second */
   time: number;
+  /** In a fight that takes turns: the round, from 1. */
+  round?: number;
   event: (typeof EVENT_NAMES)[number];
   unit?: number;
   name?: string;
@@ -172,6 +177,7 @@ const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], readonly string[]>> =
   leash: ['distance'],
   exposed: ['', '', 'margin', 'damage'],
   answer: ['', '', 'margin'],
+  turn: ['moved', 'reached'],
 };
 for (const name of EFFECT_NAMES) VALUES[EFFECTS[name].event.name] = EFFECTS[name].event.values;
 
@@ -189,6 +195,7 @@ export function eventsOf(compiled: Compiled, run: Run, names: readonly string[])
     const values = valuesOf(event, log, i);
     events.push({
       time: log.time[i] / SECOND,
+      ...(clockOf(compiled) === 'rounds' && { round: told({ compiled, run }, log.time[i]) }),
       event,
       ...(unit >= 0 && { unit, name: names[unit] }),
       ...(other >= 0 && { other, otherName: names[other] }),
@@ -249,6 +256,10 @@ function spokenOf(compiled: Compiled, run: Run, i: number): { id: string; name: 
     case EVENT.down:
     case EVENT.answer:
       return attack(log.other[i]);
+    case EVENT.turn:
+      return word(what < 0 ? 'unaware' : TIME_USES[what]);
+    case EVENT.reaction:
+      return word(REACTIONS[log.a[i]]);
     case EVENT.notice:
     case EVENT.lose:
     case EVENT.target:

@@ -156,7 +156,7 @@ export function settle(
   y: number,
   counters = false,
 ): boolean {
-  const reaction = !fight.inTurns || counters ? UNANSWERED : react(fight, victim, attack);
+  const reaction = !fight.inTurns || counters ? UNANSWERED : react(fight, victim, unit, attack);
   const defence = reaction.dodged ? MISS.dodged : fight.kinds[victim].player === null ? -1 : defends(fight, victim, attack, x, y);
   if (defence >= 0) {
     fight.log.add(fight.now, EVENT.miss, unit, victim, number, defence);

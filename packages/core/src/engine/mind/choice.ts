@@ -11,7 +11,8 @@ import { type CompiledPriority, DO } from '../tables';
 import { tryAgainAt } from '../time/again';
 import { PURPOSE } from '../time/chance';
 import { holds } from './conditions';
-import { entryTarget, hindrance, hurdleOf, readyHurdle } from './hurdles';
+import { entryTarget, hindrance, hurdleOf } from './hurdles';
+import { readyHurdle } from './ready';
 import { lineToTarget } from './senses';
 import { chooseTarget } from './targets';
 

@@ -5,6 +5,7 @@ import { compares, inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledCondition } from '../tables';
+import { canStrike } from '../rounds/reach';
 import { enemiesLeft } from '../waves/counts';
 import { draw, PURPOSE } from '../time/chance';
 import { lineToTarget, seesUnit } from './senses';
@@ -64,7 +65,7 @@ const friendsOf = (fight: Fight, unit: number) => fight.living[fight.side[unit]]
 
 const READERS = {
   distance: { number: ofTarget((fight, unit) => targetGap(fight, unit)) },
-  homeDistance: { number: (fight, unit) => fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]) },
+  homeDistance: { number: homeDistance },
   nearestFoe: { number: (fight, unit) => nearestGap(fight, unit, foesOf(fight, unit)) },
   nearestFriend: { number: (fight, unit) => nearestGap(fight, unit, friendsOf(fight, unit)) },
   healthShare: { number: (fight, unit) => fight.healthNow(unit) / fight.kinds[unit].maxHealth },
@@ -81,6 +82,7 @@ const READERS = {
   foes: { number: (fight, unit, { within }) => countWithin(fight, unit, foesOf(fight, unit), within) },
   sees: { isSo: targetIs(seesUnit) },
   line: { isSo: targetIs(lineToTarget) },
+  strikable: { isSo: (fight, unit) => canStrike(fight, unit, holds) },
   attackReady: { isSo: (fight, unit, { of }) => isReady(fight, unit, of) },
   targetRole: { isSo: targetIs((fight, _, target, { of }) => fight.kinds[target].role === of) },
   targetDoes: { isSo: targetIs((fight, _, target, { of }) => DOES[TARGET_DOES[of]](fight, target)) },
@@ -128,6 +130,13 @@ const DOES: Record<TargetDoes, (fight: Fight, unit: number) => boolean> = {
   mending: (fight, unit) => fight.task[unit] === TASK.dose || fight.task[unit] === TASK.rescue,
   evading: (fight, unit) => fight.urge[unit] === URGE.evade,
 };
+
+/** In turns by cells; 0 where there is no ground. */
+function homeDistance(fight: Fight, unit: number): number {
+  if (!fight.inTurns) return fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]);
+  const size = fight.kinds[unit].turns?.size ?? 1;
+  return fight.board ? fight.board.cells.gap(fight.onCell[unit], size, fight.homeCell[unit], size) : 0;
+}
 
 function waveShare(fight: Fight, number: number): number {
   const wave = fight.waves[number];

@@ -5,9 +5,10 @@ import { inRange } from '../body/reach';
 import type { Fight } from '../fight';
 import { slotFree } from '../harm/slots';
 import { TASK, URGE } from '../numbers';
-import { type CompiledAttack, type CompiledPriority } from '../tables';
+import type { CompiledPriority } from '../tables';
 import { holds } from './conditions';
 import { friendToHelp } from './friends';
+import { readyHurdle } from './ready';
 import { lineToTarget } from './senses';
 import { targetFor } from './targets';
 
@@ -27,16 +28,6 @@ export function entryTarget(fight: Fight, unit: number, number: number, priority
   if (!attack.traits.needsTarget) return unit;
   const targeting = priority === null ? null : priority.targetings[e];
   return targeting === null ? fight.target[unit] : targetFor(fight, unit, targeting);
-}
-
-/** What time alone will mend: cooldown, charges, energy, rounds; 0: nothing in the way. */
-export function readyHurdle(fight: Fight, unit: number, number: number, attack: CompiledAttack): number {
-  if (fight.now < fight.readyAt[unit * fight.compiled.attackRoom + number]) return DOING.cooldown;
-  if (attack.charges > 0 && fight.chargesNow(unit, number) < 1) return DOING.charges;
-  if (attack.energy > 0 && fight.energyNow(unit) < attack.energy * (1 - 1e-12)) return DOING.energy;
-  const { player } = fight.kinds[unit];
-  if (player !== null && player.rounds > 0 && player.takesRound[number] && fight.rounds[unit] === 0) return DOING.reloading;
-  return 0;
 }
 
 /** What stands in the way of an attack: 0 for nothing, else one of DOING. The farthest hurdle reached is the reason. */

@@ -1,4 +1,5 @@
 /** What units do about hits in nobody's turn: dodge and guard before a hit is drawn, strike back after it, so often a round. */
+import { EVENT } from '../../record/log';
 import type { Fight } from '../fight';
 import { ANSWER } from '../numbers';
 import type { Landing } from '../records';
@@ -28,7 +29,7 @@ function use(fight: Fight, unit: number, may: (reaction: CompiledReaction) => bo
 }
 
 /** What a unit does about a hit that is coming; who reels does nothing. */
-export function react(fight: Fight, unit: number, attack: CompiledAttack): Answered {
+export function react(fight: Fight, unit: number, attacker: number, attack: CompiledAttack): Answered {
   const turns = fight.kinds[unit].turns;
   if (!turns || turns.reactions.length === 0) return UNANSWERED;
   const works = {
@@ -39,6 +40,7 @@ export function react(fight: Fight, unit: number, attack: CompiledAttack): Answe
   const which = use(fight, unit, ({ does }) => works[does]);
   if (which < 0) return UNANSWERED;
   const { does, reduces } = turns.reactions[which];
+  fight.log.add(fight.now, EVENT.reaction, unit, attacker, which, does === 'dodge' ? 0 : 1);
   return does === 'dodge' ? { dodged: true, guarded: 0 } : { dodged: false, guarded: reduces };
 }
 
@@ -47,5 +49,7 @@ export function provoke(fight: Fight, { attacker, victim }: Landing): void {
   const turns = fight.kinds[victim].turns;
   if (!turns || turns.reactions.length === 0 || fight.health[victim] <= 0 || fight.side[attacker] === fight.side[victim]) return;
   const which = use(fight, victim, ({ does, attack }) => does === 'counter' && attack >= 0);
-  if (which >= 0) fight.queue.push(fight.now, DUE.counter, victim, attacker, turns.reactions[which].attack);
+  if (which < 0) return;
+  fight.log.add(fight.now, EVENT.reaction, victim, attacker, which, 2);
+  fight.queue.push(fight.now, DUE.counter, victim, attacker, turns.reactions[which].attack);
 }

@@ -2,11 +2,11 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { EVENT } from '../../record/log';
+import { roundOf } from '../../record/time';
 import { arbitraryRounds } from '../../testing/arbitrary-rounds';
 import type { FightSketch } from '../../testing/builders';
 import { turnTablesTrusted as turnTables } from '../../testing/rounds';
 import { Runner } from '../run';
-import { roundOf } from './turns';
 
 type Loose = Record<string, any>;
 

@@ -6,6 +6,7 @@ import { Fight } from '../fight';
 import { runInstants } from '../instant';
 import { begin } from '../waves/beginning';
 import { standOn } from './places';
+import { holds } from '../mind/conditions';
 import { canStrike } from './reach';
 import { takeTurn } from './scheduler';
 
@@ -52,7 +53,7 @@ test('in a walled hall five moves and reach 1 strike exactly whoever is within 6
       standOn(fight, theirs, from);
       standOn(fight, ours, foe);
       fight.now = 1;
-      expect(canStrike(fight, theirs)).toBe(steps[foe] <= 6);
+      expect(canStrike(fight, theirs, holds)).toBe(steps[foe] <= 6);
       const before = fight.uses;
       takeTurn(fight, theirs);
       expect(fight.uses > before).toBe(steps[foe] <= 6);

@@ -1,21 +1,34 @@
-/** Whether somebody can be struck in this turn: from some cell that the unit can come to and stay on, with some attack that is usable now. */
+/**
+ * Whether somebody can be struck in this turn: from some cell that the unit can come to and stay on, with some attack that is
+ * usable now. Without a board, from where it stands.
+ */
 import { inRange } from '../body/reach';
 import type { Fight } from '../fight';
-import { holds } from '../mind/conditions';
-import { readyHurdle } from '../mind/hurdles';
+import { readyHurdle } from '../mind/ready';
+import { clearFrom } from '../mind/senses';
+import type { CompiledAttack, CompiledCondition } from '../tables';
 import { allowanceOf, clearAt, waysOf } from './moving';
 import { moverOf } from './places';
 
-export function canStrike(fight: Fight, unit: number): boolean {
-  const usable = usableAttacks(fight, unit);
-  const foes = fight.living[1 - fight.side[unit]];
+/** @param holds whether an attack's own condition holds */
+export function canStrike(fight: Fight, unit: number, holds: Holds): boolean {
+  const usable = usableAttacks(fight, unit, holds);
   if (usable.length === 0) return false;
+  const foes = fight.living[1 - fight.side[unit]];
+  if (foes.some((foe) => strikesFromHere(fight, unit, foe, usable))) return true;
   const { board } = fight;
-  if (!board) return foes.some((foe) => usable.some(({ rangeMin, rangeMax }) => inRange(fight.gap(unit, foe), rangeMin, rangeMax)));
+  if (!board) return false;
+  const allowance = allowanceOf(fight, unit);
   const mover = moverOf(fight, unit);
+  const farthest = usable.reduce((most, { rangeMax }) => Math.max(most, rangeMax), 0);
+  const from = fight.onCell[unit];
+  // Each step costs 1 at least: whoever is farther than steps and reach together need not be looked at.
+  const bodies = foes
+    .map((foe) => ({ foe, at: fight.onCell[foe], size: moverOf(fight, foe).size }))
+    .filter(({ at, size }) => board.cells.gap(from, mover.size, at, size) <= farthest + allowance);
+  if (bodies.length === 0) return false;
   const { there } = waysOf(board);
-  there.from(mover, fight.onCell[unit], allowanceOf(fight, unit));
-  const bodies = foes.map((foe) => ({ foe, at: fight.onCell[foe], size: moverOf(fight, foe).size }));
+  there.from(mover, from, allowance);
   return there.reached.some((cell) => {
     if (!board.isFree(mover, cell)) return false;
     return bodies.some(({ foe, at, size }) => {
@@ -28,7 +41,17 @@ export function canStrike(fight: Fight, unit: number): boolean {
   });
 }
 
-function usableAttacks(fight: Fight, unit: number) {
+type Holds = (fight: Fight, unit: number, condition: CompiledCondition) => boolean;
+
+function strikesFromHere(fight: Fight, unit: number, foe: number, usable: readonly CompiledAttack[]): boolean {
+  const gap = fight.gap(unit, foe);
+  return usable.some(
+    ({ rangeMin, rangeMax, needsLine }) =>
+      inRange(gap, rangeMin, rangeMax) && (!needsLine || clearFrom(fight, unit, fight.kinds[unit].muzzle, foe)),
+  );
+}
+
+function usableAttacks(fight: Fight, unit: number, holds: Holds) {
   const { attacks, states } = fight.kinds[unit];
   const { only, mayAttack } = states[fight.state[unit]];
   return attacks.filter(

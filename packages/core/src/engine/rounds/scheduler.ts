@@ -4,18 +4,21 @@
  * told here.
  */
 import type { Fight } from '../fight';
-import { DOING } from '../../record/doing';
+import { DOING, TIME_USES, useOfDoing } from '../../record/doing';
+import { EVENT } from '../../record/log';
+import { ROUND } from '../../record/time';
 import { runInstants } from '../instant';
 import { tryAtInstant } from '../mind/choice';
 import { alert } from '../mind/senses';
+import { holds } from '../mind/conditions';
 import { changeState } from '../mind/states';
 import { chooseTarget } from '../mind/targets';
 import { NOBODY, PHASE } from '../numbers';
 import { direct, isDirected } from '../waves/director';
 import { allowanceOf, moveAsStateWants } from './moving';
 import { restReactions } from './answering';
+import { canStrike } from './reach';
 import { regrow } from './regrowth';
-import { ROUND } from './turns';
 
 /** @param watch sees each turn once it is over */
 export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => void): void {
@@ -30,12 +33,13 @@ export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => 
     // Everyone knows of everyone.
     for (const unit of fight.alive) if (!fight.alerted[unit] && fight.kinds[unit].temper === 'hostile') alert(fight, unit);
     for (const { unit, time } of turnsOf(fight, round)) {
+      const winding = fight.phase[unit] === PHASE.windup;
       runInstants(fight, time);
       if (fight.over) return;
       if (!fight.isAlive[unit]) continue;
       fight.now = time;
       fight.work++;
-      takeTurn(fight, unit);
+      takeTurn(fight, unit, winding && fight.phase[unit] !== PHASE.windup && fight.staggeredUntil[unit] <= time);
       if (!fight.over && directed) conduct(fight);
       watch?.(fight, time);
       if (fight.over) return;
@@ -57,19 +61,46 @@ function conduct(fight: Fight): void {
   runInstants(fight, fight.now);
 }
 
-/** Counting down is done by now: what was due at this instant has happened. */
-export function takeTurn(fight: Fight, unit: number): void {
+/** Counting down is done by now: what was due at this instant has happened. @param landed an attack that it had begun has struck just now */
+export function takeTurn(fight: Fight, unit: number, landed = false): void {
+  const before = fight.uses;
   regrow(fight, unit);
-  if (fight.now < fight.staggeredUntil[unit]) return fight.sayDoing(unit, DOING.staggered);
+  const isFree = prepare(fight, unit);
+  const struck = isFree && fight.alerted[unit] === 1 ? Number(canStrike(fight, unit, holds)) : -1;
+  const moved = isFree ? moveAndAct(fight, unit) : 0;
+  fight.log.add(fight.now, EVENT.turn, unit, NOBODY, useOf(fight, unit, landed || fight.uses > before), moved, struck);
+  // The fight may have ended within it.
+  if (fight.over) fight.log.swapLast();
+}
+
+/** State and target of this turn. @returns whether it is free to move and act */
+function prepare(fight: Fight, unit: number): boolean {
+  if (fight.now < fight.staggeredUntil[unit]) {
+    fight.sayDoing(unit, DOING.staggered);
+    return false;
+  }
   if (fight.leaves[unit] > 0) changeState(fight, unit);
   if (fight.alerted[unit]) chooseTarget(fight, unit);
   // What it has begun goes on.
-  if (fight.phase[unit] !== PHASE.idle) return;
+  return fight.phase[unit] === PHASE.idle;
+}
+
+/** @returns what the way cost that it went */
+function moveAndAct(fight: Fight, unit: number): number {
   const { moving } = fight.kinds[unit].turns!;
-  let left = allowanceOf(fight, unit);
-  if (moving !== 'after') left -= moveAsStateWants(fight, unit, left);
+  const allowance = allowanceOf(fight, unit);
+  let moved = moving === 'after' ? 0 : moveAsStateWants(fight, unit, allowance);
   act(fight, unit);
-  if (moving !== 'before' && canMove(fight, unit)) moveAsStateWants(fight, unit, left);
+  if (moving !== 'before' && canMove(fight, unit)) moved += moveAsStateWants(fight, unit, allowance - moved);
+  return moved;
+}
+
+/** What its turn went into, of TIME_USES; −1: it knows of no foe. @param strikes it began an attack, or one has struck */
+function useOf(fight: Fight, unit: number, strikes: boolean): number {
+  if (!fight.alerted[unit]) return -1;
+  if (fight.phase[unit] === PHASE.windup) return TIME_USES.indexOf('windup');
+  if (strikes) return TIME_USES.indexOf('active');
+  return fight.phase[unit] === PHASE.recovery ? TIME_USES.indexOf('recovery') : useOfDoing(fight.doing[unit]);
 }
 
 const canMove = (fight: Fight, unit: number) =>

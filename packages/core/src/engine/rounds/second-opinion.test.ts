@@ -1,11 +1,11 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { EVENT } from '../../record/log';
+import { roundOf } from '../../record/time';
 import { type FightSketch, unit } from '../../testing/builders';
 import { inTurns, turnTablesTrusted } from '../../testing/rounds';
 import { type OwnAttack, type OwnFight, type OwnKind, type OwnTold, workedOutInRounds } from '../../testing/second-opinion-rounds';
 import { Runner } from '../run';
-import { roundOf } from './turns';
 
 /** More on demand: INSIDIA_CASES=50000 INSIDIA_SEED=7 */
 const cases = { numRuns: Number(process.env.INSIDIA_CASES ?? 500) };

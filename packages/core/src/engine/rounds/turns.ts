@@ -3,11 +3,9 @@
  * each unit has its turn at an instant of its own, which follows from the order it comes in alone. So everything that lasts is
  * an instant like any other, whoever it is on: k turns from now is when that unit has its k-th turn from now.
  */
+import { ROUND } from '../../record/time';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import type { CompiledRounds, CompiledTurns } from '../tables';
-
-/** µs */
-export const ROUND = 1_000_000;
 
 /** An order and its spread are at most this each; with its spread it lies between these, and is drawn to a thousandth. */
 export const MOST_ORDER_SPREAD = 100;
@@ -21,9 +19,6 @@ const TIES = 16384;
 const ORDERS = (MOST_ORDER - LEAST_ORDER) * STEPS + 1;
 /** Of a µs: 2 × ORDERS × TIES × NUMBERS of them are less than a round. */
 const FINEST = 1 / 8_388_608;
-
-/** Which round an instant lies in, counted from 0. */
-export const roundOf = (time: number): number => Math.floor(time / ROUND);
 
 /** The first beginning of a round at or after an instant. */
 export const roundFrom = (time: number): number => Math.ceil(time / ROUND) * ROUND;

@@ -3,6 +3,7 @@
  * it is carried out, what the event says that tells of it, how it reads aloud. `list.ts` names them all; forms, sentences,
  * traces, the engine and the generators of tests read that list.
  */
+import type { Clock } from '../../record/clock';
 import type { EVENT } from '../../record/log';
 import type { FieldTweak } from '../tweak';
 
@@ -51,6 +52,8 @@ export interface ToldEvent {
   otherName: string;
   what: string;
   values: Record<string, number>;
+  /** What its seconds and metres are told in. */
+  clock: Clock;
 }
 
 /** From one number to another; one of some values; or, of a list, some of its items. */

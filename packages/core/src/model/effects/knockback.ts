@@ -1,3 +1,4 @@
+import { withUnit } from '../../record/clock';
 import { About, Quantity } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, PushRounds } from '../rounds';
@@ -19,7 +20,8 @@ export const knockback = effect({
   event: {
     name: 'knock',
     values: ['metres'],
-    told: ({ name, otherName, what, values }) => `${otherName} is knocked back ${brief(values.metres, 2)} m by ${what} of ${name}`,
+    told: ({ name, otherName, what, values, clock }) =>
+      `${otherName} is knocked back ${withUnit(clock, brief(values.metres, 2), 'm')} by ${what} of ${name}`,
   },
   sentence: ({ distance }) => `knocks back ${n(distance)} m`,
   typical: { distance: [0, 5] },

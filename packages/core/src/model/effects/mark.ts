@@ -1,7 +1,7 @@
 import { About, Quantity } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, LastingRounds } from '../rounds';
-import { brief, effect, seconds } from './parts';
+import { brief, effect, lasting, seconds } from './parts';
 
 @About('Hits on it do more for a time.')
 export class Mark {
@@ -22,7 +22,7 @@ export const mark = effect({
   event: {
     name: 'mark',
     values: ['multiplier', 's:seconds'],
-    told: ({ otherName, values }) => `${otherName} is marked × ${brief(values.multiplier, 2)} for ${brief(values.seconds, 2)} s`,
+    told: ({ otherName, values, clock }) => `${otherName} is marked × ${brief(values.multiplier, 2)} for ${lasting(values.seconds, clock)}`,
   },
   sentence: ({ multiplier, for: lasts }) => `marks × ${n(multiplier)} for ${n(lasts)} s`,
   typical: { multiplier: [0.5, 2], for: [0.1, 2] },

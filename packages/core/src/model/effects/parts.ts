@@ -1,4 +1,5 @@
 /** What the files of several effects share. */
+import type { Clock } from '../../record/clock';
 import { Quantity, type Reference } from '../field';
 import type { ToldEvent } from './effect';
 
@@ -12,6 +13,10 @@ export const DAMAGE_TYPE: Reference = { to: ['damageType'], loose: true };
 
 /** A number of an event as a trace tells it. */
 export const brief = (value: number | undefined, digits = 1) => (value === undefined ? '?' : String(Number(value.toFixed(digits))));
+
+/** "2 s", or "2 turns" of whoever bears it. */
+export const lasting = (seconds: number | undefined, clock: Clock): string =>
+  clock === 'rounds' ? `${brief(seconds, 0)} ${seconds === 1 ? 'turn' : 'turns'}` : `${brief(seconds, 2)} s`;
 
 /** A hit or a tick, with what became of it. */
 export const hitTold =

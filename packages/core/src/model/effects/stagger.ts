@@ -1,6 +1,6 @@
 import { numberWords as n } from '../number-words';
 import { Lasting } from './lasting';
-import { brief, effect } from './parts';
+import { effect, lasting } from './parts';
 
 export const stagger = effect({
   type: Lasting,
@@ -11,7 +11,9 @@ export const stagger = effect({
   event: {
     name: 'stagger',
     values: ['s:seconds'],
-    told: ({ otherName, values }) => `${otherName} reels for ${brief(values.seconds, 2)} s`,
+    // It is over at the turn after those that are lost.
+    told: ({ otherName, values, clock }) =>
+      `${otherName} reels for ${lasting(clock === 'rounds' ? values.seconds - 1 : values.seconds, clock)}`,
   },
   sentence: ({ for: lasts }) => `staggers ${n(lasts)} s`,
   typical: { for: [0.1, 1] },

@@ -1,6 +1,6 @@
 import { numberWords as n } from '../number-words';
 import { Lasting } from './lasting';
-import { brief, effect } from './parts';
+import { effect, lasting } from './parts';
 
 export const taunt = effect({
   type: Lasting,
@@ -15,7 +15,7 @@ export const taunt = effect({
   event: {
     name: 'taunt',
     values: ['s:seconds'],
-    told: ({ name, otherName, values }) => `${otherName} must go for ${name} for ${brief(values.seconds, 2)} s`,
+    told: ({ name, otherName, values, clock }) => `${otherName} must go for ${name} for ${lasting(values.seconds, clock)}`,
   },
   sentence: ({ for: lasts }) => `draws its target for ${n(lasts)} s`,
   typical: { for: [0.1, 2] },
