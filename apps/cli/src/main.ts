@@ -1,5 +1,5 @@
 /**
- * insidia: simulate, trace, check, effective, report and schema, for a terminal or a build pipeline. What a command needs is
+ * insidia: simulate, trace, tune, compare, check, report, effective, turns and schema, for a terminal or a build pipeline. What a command needs is
  * loaded when it is called: a program that is started for one answer should not wait for all the others.
  */
 import { Command, CommanderError, InvalidArgumentError, Option } from 'commander';
@@ -12,6 +12,7 @@ import type { SimulateOptions } from './simulate';
 import type { TraceOptions } from './trace';
 import type { FindOptions } from './find';
 import type { TuneOptions } from './tune';
+import type { TurnsOptions } from './turns';
 
 function number(text: string): number {
   const value = Number(text);
@@ -191,6 +192,17 @@ function program(write: (text: string) => void, say: (text: string) => void, rep
     .action(async (file: string, options: EffectiveOptions) => {
       const [{ readProject }, { effective }] = await Promise.all([import('./input.js'), import('./effective.js')]);
       write(effective(readProject(file), options));
+    });
+  insidia
+    .command('turns')
+    .argument('<file>', 'project document, or - for standard input')
+    .description('print the document with a fight of it in turns: what says nothing of turns yet is derived from seconds and metres')
+    .requiredOption('-e, --encounter <id>', 'encounter that is to take turns')
+    .option('--round <s>', 'seconds that a round stands for', number, 2)
+    .option('--cell <m>', 'metres that a cell stands for', number, 1)
+    .action(async (file: string, options: TurnsOptions) => {
+      const [{ readProject }, { turns }] = await Promise.all([import('./input.js'), import('./turns.js')]);
+      write(turns(readProject(file), options));
     });
   insidia
     .command('schema')

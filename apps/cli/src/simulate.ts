@@ -13,6 +13,7 @@ import {
   ENCOUNTER_MEASURES,
   type EncounterMeasure,
   MEMBER_MEASURES,
+  type Measure,
   type MemberMeasure,
   type Project,
   type Summary,
@@ -22,6 +23,7 @@ import {
   type WaveMeasure,
   csvRow,
   infinityAsText,
+  measureIn,
   sampleOf,
 } from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
@@ -159,29 +161,28 @@ interface MeasureRow {
 
 function measureRows(summary: BatchSummary): MeasureRow[] {
   const rows: MeasureRow[] = [];
-  const add = (measure: string, of: string, unit: string, value: Summary | undefined) => {
-    if (!value) return;
+  const add = (measure: Measure<never>, of: string, value: Summary | undefined) => {
+    const told = measureIn(summary.clock, measure);
+    if (!value || !told) return;
     const { n, median, interval, p10, p90, mean } = value;
-    // A share per second reads better as a percentage.
-    const factor = unit === '/s' ? 100 : 1;
+    // A share per second, or per round, reads better as a percentage.
+    const { label, unit } = told;
+    const factor = unit.startsWith('/') ? 100 : 1;
     const [m, low, high, a, b] = [median, interval.low, interval.high, p10, p90].map((x) => x * factor);
-    const shown = unit === '/s' ? '%/s' : unit;
-    rows.push({ measure, of, unit: shown, n, median: m, low, high, p10: a, p90: b, mean: mean === undefined ? '' : mean * factor });
+    const shown = unit.startsWith('/') ? `%${unit}` : unit;
+    rows.push({ measure: label, of, unit: shown, n, median: m, low, high, p10: a, p90: b, mean: mean === undefined ? '' : mean * factor });
   };
-  for (const id of Object.keys(ENCOUNTER_MEASURES) as EncounterMeasure[])
-    add(ENCOUNTER_MEASURES[id].label, 'encounter', ENCOUNTER_MEASURES[id].unit, summary.encounter[id]);
+  for (const id of Object.keys(ENCOUNTER_MEASURES) as EncounterMeasure[]) add(ENCOUNTER_MEASURES[id], 'encounter', summary.encounter[id]);
   summary.members.forEach((member, i) => {
-    for (const id of Object.keys(MEMBER_MEASURES) as MemberMeasure[])
-      add(MEMBER_MEASURES[id].label, `party member ${i + 1}`, MEMBER_MEASURES[id].unit, member[id]);
+    for (const id of Object.keys(MEMBER_MEASURES) as MemberMeasure[]) add(MEMBER_MEASURES[id], `party member ${i + 1}`, member[id]);
   });
   for (const kind of summary.kinds) {
     if (!kind.spawned) continue;
-    for (const id of Object.keys(TYPE_MEASURES) as TypeMeasure[]) add(TYPE_MEASURES[id].label, kind.name, TYPE_MEASURES[id].unit, kind[id]);
+    for (const id of Object.keys(TYPE_MEASURES) as TypeMeasure[]) add(TYPE_MEASURES[id], kind.name, kind[id]);
   }
   if (summary.waves.length > 1) {
     for (const wave of summary.waves)
-      for (const id of Object.keys(WAVE_MEASURES) as WaveMeasure[])
-        add(WAVE_MEASURES[id].label, wave.name, WAVE_MEASURES[id].unit, wave[id]);
+      for (const id of Object.keys(WAVE_MEASURES) as WaveMeasure[]) add(WAVE_MEASURES[id], wave.name, wave[id]);
   }
   return rows;
 }

@@ -68,7 +68,11 @@ export {
 } from './analysis/batch';
 export type { AttackUse } from './measures/attack-use';
 export * from './measures/list';
-export { type GoalSubject, type Measure, STATISTICS, type Statistic } from './measures/measure';
+export { type GoalSubject, type Measure, STATISTICS, type Statistic, measureIn } from './measures/measure';
+export { type Clock, clockOf, unitIn, withUnit } from './record/clock';
+export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
+export { projectWithRounds } from './model/turning-rounds';
+export { metIn } from './model/meets';
 export { CURVES, CURVE_ABOUT, CURVE_BINS, type Curve, type CurveName, Curves, curveOf, curveTimes } from './measures/curves';
 export * from './measures/enough';
 export * from './measures/look';

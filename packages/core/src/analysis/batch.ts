@@ -18,6 +18,7 @@ import { type Interval, ratioOfSums, wilson } from '../measures/intervals';
 import { type KindRow, type Row, rowOf } from '../measures/row';
 import { typesOf } from '../measures/stream';
 import { type Summary, summarise } from '../measures/summary';
+import { type Clock, clockOf } from '../record/clock';
 import { TIME_USES, type TimeUse } from '../record/doing';
 import { PLAYER_USES, type PlayerUse } from '../measures/time-use';
 
@@ -65,6 +66,8 @@ export type KindSummary = Partial<Record<TypeMeasure, Summary>> & {
 };
 
 export interface BatchSummary {
+  /** What the fight goes by: what its measures are told in. */
+  clock: Clock;
   runs: number;
   firstSeed: number;
   /** Over the digests of all runs in order: same document, same seeds, same digest, wherever it is run. */
@@ -141,6 +144,7 @@ export function summariseRows(compiled: Compiled, rows: readonly Row[], firstSee
   const won = outcomes.cleared + outcomes.survived;
   const partyDamage = rows.map(({ kinds }) => kinds.reduce((sum, kind) => sum + kind.partyDamage, 0));
   return {
+    clock: clockOf(compiled),
     runs: rows.length,
     firstSeed,
     digest: batchDigest(rows),

@@ -5,7 +5,7 @@
 import { type RankBy, RANKED_BY_DOSE } from './ranking';
 import type { Verdict } from '../measures/enough';
 import type { Statistic, GoalSubject } from '../measures/measure';
-import { type BandMeasure, GOAL_MEASURES, columnOf } from '../measures/list';
+import { type BandMeasure, GOAL_MEASURES, columnOf, isTold } from '../measures/list';
 import type { Sample } from '../measures/sample';
 import { type Estimate, estimate } from '../measures/verdict';
 import type { Band } from '../model/brief';
@@ -78,12 +78,13 @@ export function columnsOf(project: Project, axis: BoardAxis): BoardColumn[] {
 /** Enemies, then encounters, then waves, as far as the measure is of them; a duel has one player, whatever the encounter has. */
 export function rowsOf(project: Project, measure: BandMeasure, axis: BoardAxis): BoardRow[] {
   const { of } = GOAL_MEASURES[measure];
-  const enemies = axis === 'players' ? [] : unitHeads(project).filter(({ side }) => side === 'enemy');
+  const enemies = axis === 'players' || !isTold(measure, 'continuous') ? [] : unitHeads(project).filter(({ side }) => side === 'enemy');
+  const encounters = project.encounters.filter(({ clock }) => isTold(measure, clock));
   return [
     ...(of.includes('enemy') ? enemies.map((head): BoardRow => ({ subject: 'enemy', id: head.id, name: head.name, head })) : []),
-    ...(of.includes('encounter') ? project.encounters.map(({ id, name }): BoardRow => ({ subject: 'encounter', id, name })) : []),
+    ...(of.includes('encounter') ? encounters.map(({ id, name }): BoardRow => ({ subject: 'encounter', id, name })) : []),
     ...(of.includes('wave')
-      ? project.encounters.flatMap(({ id, name, waves }) =>
+      ? encounters.flatMap(({ id, name, waves }) =>
           waves.map((wave): BoardRow => ({ subject: 'wave', id, wave: wave.id, name: `${name}: ${wave.name}` })),
         )
       : []),

@@ -1,7 +1,8 @@
 /** What a board is made of: scenarios at the brief's tiers and skills, and what the brief wants of each. */
 import { type Judgement, judge, together } from '../measures/verdict';
 import type { Verdict } from '../measures/enough';
-import { columnOf } from '../measures/list';
+import { columnOf, isTold } from '../measures/list';
+import type { Clock } from '../record/clock';
 import type { Sample } from '../measures/sample';
 import type { Band } from '../model/brief';
 import { SUBJECT_OF } from '../model/brief-relations';
@@ -17,6 +18,13 @@ export interface Goal {
   column: string;
   /** The unit, encounter or wave that is measured. */
   of: string;
+  /** What the fight goes by. */
+  clock: Clock;
+}
+
+/** What the fight of a scenario goes by. */
+export function clockOfScenario(project: Project, { kind, id }: Pick<Scenario, 'kind' | 'id'>): Clock {
+  return (kind === 'encounter' && project.encounters.find((one) => one.id === id)?.clock) || 'continuous';
 }
 
 export interface Axes {
@@ -42,6 +50,7 @@ export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
             placesOf(project, band).map((place) => ({
               band,
               of: place.of,
+              clock: place.clock,
               column: columnOf(band.measure, SUBJECT_OF[band.scope], place.of),
               cell: {
                 kind: place.kind,
@@ -58,8 +67,20 @@ export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
   );
 }
 
-/** Where a band is measured, and of whom. */
-function placesOf(project: Project, band: Band): { kind: Scenario['kind']; id: string; of: string }[] {
+interface Place {
+  kind: Scenario['kind'];
+  id: string;
+  of: string;
+}
+
+/** Where a band is measured, and of whom; where its measure means nothing it asks for nothing. */
+function placesOf(project: Project, band: Band): (Place & { clock: Clock })[] {
+  return placesSpokenOf(project, band)
+    .map((place) => ({ ...place, clock: clockOfScenario(project, place) }))
+    .filter(({ clock }) => isTold(band.measure, clock));
+}
+
+function placesSpokenOf(project: Project, band: Band): Place[] {
   const { scope, of, encounter } = band;
   switch (scope) {
     case 'encounters':

@@ -46,6 +46,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
   const whole = effectiveEncounter(project, wanted, options).unit;
   const left = options.without === undefined ? whole : leaveOut(whole, options.without);
   const turns = inRounds(left);
+  if (turns && options.stepSeconds !== undefined) throw new Error(`${left.name} takes turns: it has no step`);
   const encounter = turns ? encounterInRounds(left) : left;
   const arena = options.arena ?? project.arenas.find(({ id }) => id === encounter.arena);
   if (!arena) throw new Error(`there is no arena "${encounter.arena}" in ${project.name}`);

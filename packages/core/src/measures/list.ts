@@ -38,8 +38,9 @@ import { timeToFirstStrike } from './type/time-to-first-strike';
 import { timeToKill } from './type/time-to-kill';
 import { unanswerable } from './encounter/unanswerable';
 import { won } from './run/won';
+import type { Clock } from '../record/clock';
 import type { KindFacts, RunFacts } from './facts';
-import type { Goal, GoalSubject, Measure, Statistic } from './measure';
+import { type Goal, type GoalSubject, type Measure, type Statistic, measureIn } from './measure';
 import type { Row } from './row';
 import type { WaveSpan } from './wave-span';
 
@@ -117,6 +118,26 @@ export const GOAL_MEASURES = Object.fromEntries(GOALS) as Readonly<Record<BandMe
 export const BAND_MEASURES = [...GOALS.keys()] as BandMeasure[];
 /** What each is called. */
 export const GOAL_WORDS = Object.fromEntries([...GOALS].map(([id, { label }]) => [id, label])) as Record<BandMeasure, string>;
+
+/** Whether a measure means something where a fight goes by a clock. */
+export function isTold(measure: BandMeasure, clock: Clock): boolean {
+  const { turns, clock: only } = GOAL_MEASURES[measure];
+  return (clock === 'continuous' || turns !== null) && (only === undefined || only === clock);
+}
+
+/** Why a measure can't be asked of a fight; undefined: it can. @param where the fight, as it is called */
+export function meaningless(measure: BandMeasure, clock: Clock, where: string): string | undefined {
+  if (isTold(measure, clock)) return undefined;
+  return clock === 'rounds'
+    ? `means nothing where a fight takes turns, as ${where} does`
+    : `means something only where a fight takes turns: ${where} goes on by itself`;
+}
+
+/** What a brief calls a measure, and what it is told in, by the clock of the fight it is measured in. */
+export function goalIn(measure: BandMeasure, clock: Clock): { label: string; unit: string; about: string } {
+  const goal = GOAL_MEASURES[measure];
+  return measureIn(clock, goal) ?? goal;
+}
 
 /** Name of the column of a sample that holds a measure. @param id the type or the wave, where it is of one */
 export function columnOf(measure: BandMeasure, subject: GoalSubject, id?: string): string {

@@ -1,6 +1,6 @@
 /** What the bands and curves of a brief refer to, and whether they say anything at all. */
 import type { GoalSubject } from '../measures/measure';
-import { GOAL_MEASURES } from '../measures/list';
+import { GOAL_MEASURES, meaningless } from '../measures/list';
 import type { Band, BandScope } from './brief';
 import type { Project } from './project';
 import { pointerOf } from './pointer';
@@ -34,11 +34,15 @@ export function briefProblems(project: Project, report: Report): void {
 
 function bandProblems(project: Project, band: Band, report: Report): void {
   const here = pointerOf('brief', 'bands', band.id);
-  const { measure, scope, encounter, statistic, low, high } = band;
+  const { measure, scope, of, encounter, statistic, low, high } = band;
   const subject = SUBJECT_OF[scope];
   const goal = GOAL_MEASURES[measure];
   if (!goal.of.includes(subject))
     report(`${here}/measure`, 'applies', measure, `is not measured of ${subject === 'enemy' ? 'an enemy' : `a ${subject}`}`);
+  const fight = project.encounters.find(({ id }) => id === (scope === 'encounter' ? of : encounter));
+  const duel = subject === 'enemy' && encounter === undefined;
+  const odd = (fight || duel) && meaningless(measure, fight?.clock ?? 'continuous', fight?.name ?? 'a duel');
+  if (odd) report(`${here}/measure`, 'applies', measure, odd);
   if ((statistic === 'share') !== (goal.share === true))
     report(
       `${here}/statistic`,

@@ -1,5 +1,5 @@
 /** What the questions of a project refer to, besides what their fields say of themselves. */
-import { GOAL_MEASURES } from '../measures/list';
+import { GOAL_MEASURES, meaningless } from '../measures/list';
 import { Arena } from './arena';
 import { Encounter } from './encounter';
 import { type Constructor } from './field';
@@ -30,10 +30,15 @@ const ROOTS: Record<DialScope, Constructor> = {
   variant: Variant,
 };
 
-export function questionProblems({ tuning }: Project, report: Report): void {
+export function questionProblems({ tuning, encounters }: Project, report: Report): void {
   for (const question of tuning?.questions ?? []) {
+    const fight = question.fight === 'encounter' ? encounters.find(({ id }) => id === question.of) : undefined;
     const here = ['tuning', 'questions', question.id];
-    question.goals.forEach((goal, i) => goalProblems(question, goal, [...here, 'goals', String(i)], report));
+    question.goals.forEach((goal, i) => {
+      goalProblems(question, goal, [...here, 'goals', String(i)], report);
+      const odd = meaningless(goal.measure, fight?.clock ?? 'continuous', fight?.name ?? 'a duel');
+      if (odd) report(pointerOf(...here, 'goals', i, 'measure'), 'applies', goal.measure, odd);
+    });
     question.dials.forEach((dial, i) => dialProblems(dial, [...here, 'dials', String(i)], report));
     if (question.fight === 'encounter' && question.copies !== 1)
       report(pointerOf(...here, 'copies'), 'applies', question.copies, 'does not apply where fight is encounter');

@@ -11,26 +11,22 @@ import type { Problem } from './problem';
 import type { Project } from './project';
 import { type State, keepsBand } from './state';
 import { Unit } from './unit';
-import { alter, lineage } from './variants';
+import { unitIn } from './variants';
 import { eachObject } from './walk';
 
 /** What the units of fights in turns, and these fights themselves, lack to be fought so. */
 export function roundsProblems(project: Project): Problem[] {
   const problems: Problem[] = [];
   const seen = new Set<string>();
-  const unitOf = (id: string) => {
-    const { original, variants } = lineage(project, id);
-    return variants.reduce(alter, original);
-  };
   for (const encounter of project.encounters) {
     if (encounter.clock !== 'rounds') continue;
     const where = `${encounter.name} takes turns`;
     problems.push(...lackingRounds(project, Encounter, encounter, ['encounters', encounter.id], where));
-    for (const id of metIn(encounter, encounter.party, unitOf)) {
+    for (const id of metIn(encounter, encounter.party, (id) => unitIn(project, id))) {
       if (seen.has(id)) continue;
       seen.add(id);
       const at = [project.units.some((unit) => unit.id === id) ? 'units' : 'variants', id];
-      problems.push(...unitLacks(project, unitOf(id), at, where));
+      problems.push(...unitLacks(project, unitIn(project, id), at, where));
     }
   }
   return problems;

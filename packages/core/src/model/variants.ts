@@ -54,6 +54,12 @@ export function alter(base: Unit, variant: Variant): Unit {
   return unit;
 }
 
+/** What an id stands for: a unit, or what a variant makes of its base; without its tweaks. @throws VariantError */
+export function unitIn(project: Project, id: string): Unit {
+  const { original, variants } = lineage(project, id);
+  return variants.reduce(alter, original);
+}
+
 /** Every unit and variant, in order of entry, as lists show them. */
 export function unitHeads(project: Project): UnitHead[] {
   const heads: UnitHead[] = project.units.map(({ id, name, side, role, glyph, colour }) => ({ id, name, side, role, glyph, colour }));

@@ -47,6 +47,13 @@ const PHASES = { windup: 'wind-up', active: 'active', recovery: 'recovery' } as 
 export type TimeUse = keyof typeof PHASES | IdleReason;
 export const TIME_USES: readonly TimeUse[] = [...(Object.keys(PHASES) as (keyof typeof PHASES)[]), ...IDLE_REASONS];
 
+/** "strikes": what a turn went into. */
+export function turnUseWords(use: TimeUse | Doing): string {
+  if (use === 'windup') return 'prepares to strike';
+  if (use === 'active') return 'strikes';
+  return use === 'recovery' ? 'recovers' : doingWords(use);
+}
+
 /** The number of the use that a doing is counted to; −1: none. */
 export const useOfDoing = (doing: number): number => TIME_USES.indexOf(DOING_NAMES[doing] as TimeUse);
 

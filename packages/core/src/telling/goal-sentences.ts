@@ -1,6 +1,6 @@
 /** A judged goal in words, the same on the page, on the command line and in a report. */
 import type { JudgedGoal } from '../analysis/cells';
-import { GOAL_MEASURES } from '../measures/list';
+import { goalIn } from '../measures/list';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
 import { VERDICT_WORDS, told, unitOf, wantedWords } from './goal-words';
@@ -19,19 +19,19 @@ export function goalPlace(project: Project, { cell, of }: Pick<JudgedGoal, 'cell
 
 /** "time-to-kill of Clipper, Bloom, regular". */
 export function goalName(project: Project, goal: JudgedGoal): string {
-  return `${GOAL_MEASURES[goal.band.measure].label} of ${goalPlace(project, goal)}`;
+  return `${goalIn(goal.band.measure, goal.clock).label} of ${goalPlace(project, goal)}`;
 }
 
 /** "median 6.8 s (6.58 to 7.02), wanted 4.5–7: undecided". */
-export function goalSentence({ band, judgement, verdict }: JudgedGoal): string {
+export function goalSentence({ band, judgement, verdict, clock }: JudgedGoal): string {
   if (!judgement) return 'not measured';
   const { value, low, high } = judgement.estimate;
-  const unit = unitOf(band.measure);
+  const unit = unitOf(band.measure, clock);
   const number = (bound: number) => (Number.isFinite(bound) ? short(told(band.measure, bound)) : bound > 0 ? 'never' : 'open');
   const statistic = band.statistic === 'share' ? '' : `${band.statistic} `;
   const found = Number.isNaN(value) ? 'none' : number(value);
   const more = verdict === 'undecided' && judgement.more ? `; about ${judgement.more} more runs would decide` : '';
-  return `${statistic}${found}${Number.isFinite(value) && unit ? ` ${unit}` : ''} (${number(low)} to ${number(high)}), ${wantedWords(band.measure, band)}: ${VERDICT_WORDS[verdict]}${more}`;
+  return `${statistic}${found}${Number.isFinite(value) && unit ? ` ${unit}` : ''} (${number(low)} to ${number(high)}), ${wantedWords(band.measure, band, clock)}: ${VERDICT_WORDS[verdict]}${more}`;
 }
 
 /** Three digits that count; whole numbers whole. */

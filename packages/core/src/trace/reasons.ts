@@ -2,12 +2,14 @@
 import { entryTarget, hindrance, hurdleOf } from '../engine/mind/hurdles';
 import { readyHurdle } from '../engine/mind/ready';
 import { holds, quantity } from '../engine/mind/conditions';
+import { canStrike, readyStrikes } from '../engine/rounds/reach';
 import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';
 import { CROSSING } from '../engine/body/lines';
 import { DOING, DOING_NAMES, type Doing } from '../record/doing';
 import type { CompiledCondition } from '../engine/tables';
-import { SECOND } from '../record/time';
+import { type Clock, clockOf, unitIn, withUnit } from '../record/clock';
+import { ROUND, SECOND, roundOf } from '../record/time';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
 /** One entry of a choice: usable, or what ruled it out with the numbers that say by how much. */
@@ -34,17 +36,21 @@ export interface CandidateReason {
 }
 
 export interface Reasons {
-  /** s */
+  /** s; in rounds the instant of the turn, a round a second */
   time: number;
+  /** In a fight that takes turns: the round, from 1. */
+  round?: number;
   unit: number;
   name: string;
   state: string;
-  /** s in the state */
+  /** s, or rounds, in the state */
   stateFor: number;
   doing: Doing;
   /** What keeps it from choosing at all; absent: nothing. */
   hindrance?: string;
-  target?: { unit: number; name: string; /** m between edges */ gap: number };
+  target?: { unit: number; name: string; /** m between edges, or cells */ gap: number };
+  /** Why it could strike nobody in this turn; absent: it could, or was not free to. */
+  outOfReach?: string;
   /** Where it has no target: why not each of its foes. */
   candidates?: CandidateReason[];
   priorities: PriorityReason[];
@@ -57,12 +63,14 @@ export function reasonsOf(fight: Fight, unit: number): Reasons {
   const busy = fight.phase[unit] !== PHASE.idle;
   return {
     time: fight.now / SECOND,
+    ...(fight.inTurns && { round: roundOf(fight.now) + 1 }),
     unit,
     name: nameOf(fight, unit),
     state: kind.states[fight.state[unit]].name,
     stateFor: (fight.now - fight.stateSince[unit]) / SECOND,
     doing: DOING_NAMES[fight.doing[unit]],
     ...hindranceOf(fight, unit, busy),
+    ...outOfReach(fight, unit, busy),
     ...(target === NOBODY
       ? { candidates: candidatesOf(fight, unit) }
       : { target: { unit: target, name: nameOf(fight, target), gap: fight.gap(unit, target) } }),
@@ -75,6 +83,19 @@ export function reasonsOf(fight: Fight, unit: number): Reasons {
       ),
     })),
   };
+}
+
+/** Whom of its foes it would reach first, and how far that is beyond its longest attack that is ready. */
+function outOfReach(fight: Fight, unit: number, busy: boolean): { outOfReach?: string } {
+  if (!fight.inTurns || busy || !fight.alerted[unit] || hindrance(fight, unit) !== 0 || fight.doing[unit] < DOING.range) return {};
+  const foes = fight.living[1 - fight.side[unit]];
+  const ready = readyStrikes(fight, unit, holds);
+  if (foes.length === 0 || ready.length === 0 || canStrike(fight, unit, holds)) return {};
+  const reach = ready.reduce((most, { rangeMax }) => Math.max(most, rangeMax), 0);
+  const nearest = foes.reduce((best, foe) => (fight.gap(unit, foe) < fight.gap(unit, best) ? foe : best));
+  const missing = fight.gap(unit, nearest) - reach;
+  const why = missing > 0 ? `is ${lengthWords(fight, missing)} too far` : 'can’t be struck from where it can go';
+  return { outOfReach: `could not reach anybody this turn: ${nameOf(fight, nearest)} ${why}` };
 }
 
 /** "Mulcher 2": the kind, and which of it when there is more than one. */
@@ -95,16 +116,16 @@ function hindranceOf(fight: Fight, unit: number, busy: boolean): { hindrance?: s
   const attack = busy ? fight.attackOf(unit, fight.attack[unit]) : undefined;
   if (attack) {
     const end = fight.attackStart[unit] + attack.windup + attack.active + attack.recovery;
-    return { hindrance: `in the middle of ${attack.name}, ${seconds(end - now)} left` };
+    return { hindrance: `in the middle of ${attack.name}, ${left(fight, end - now)} left` };
   }
   if (!fight.alerted[unit]) return { hindrance: fight.noticing[unit] ? 'has seen somebody and not reacted yet' : 'knows of no foe' };
   const hindered = hindrance(fight, unit);
-  if (hindered === DOING.staggered) return { hindrance: `reels for another ${seconds(fight.staggeredUntil[unit] - now)}` };
+  if (hindered === DOING.staggered) return { hindrance: `reels for another ${left(fight, fight.staggeredUntil[unit] - now)}` };
   if (hindered === DOING.evading) return { hindrance: 'is getting out of the way' };
   if (hindered === DOING.goingHome) return { hindrance: 'has reached the end of its leash and goes home' };
   if (hindered !== 0) return { hindrance: hindered === DOING.reloading ? 'is reloading' : 'is busy mending' };
   if (!fight.mayAttack[unit]) return { hindrance: 'may not attack in this state' };
-  if (now < fight.pauseUntil[unit]) return { hindrance: `pauses for another ${seconds(fight.pauseUntil[unit] - now)}` };
+  if (now < fight.pauseUntil[unit]) return { hindrance: `pauses for another ${left(fight, fight.pauseUntil[unit] - now)}` };
   return {};
 }
 
@@ -116,7 +137,7 @@ function candidatesOf(fight: Fight, unit: number): CandidateReason[] {
     const detail = barred
       ? 'its targeting never takes it'
       : distance > lose
-        ? `${metres(distance)} away: beyond the ${metres(lose)} at which it loses a foe`
+        ? `${lengthWords(fight, distance)} away: beyond the ${lengthWords(fight, lose)} at which it loses a foe`
         : fight.alerted[unit]
           ? 'could be its target at the next look'
           : 'not noticed';
@@ -152,7 +173,7 @@ function entryReason(
     return {
       attack: attack.name,
       usable: true,
-      detail: attack.traits.needsTarget ? `usable at ${metres(gap)}` : 'usable',
+      detail: attack.traits.needsTarget ? `usable at ${lengthWords(fight, gap)}` : 'usable',
     };
   return ruledOut(hurdle, hurdleDetail(fight, unit, target, number, gap, hurdle));
 }
@@ -160,11 +181,11 @@ function entryReason(
 function waitDetail(fight: Fight, unit: number, number: number, hurdle: number): string {
   const attack = fight.attackOf(unit, number);
   const at = unit * fight.compiled.attackRoom + number;
-  if (hurdle === DOING.cooldown) return `${seconds(fight.readyAt[at] - fight.now)} of cooldown left`;
+  if (hurdle === DOING.cooldown) return `${left(fight, fight.readyAt[at] - fight.now)} of cooldown left`;
   if (hurdle === DOING.energy) return `costs ${attack.energy}, has ${fight.energyNow(unit).toFixed(1)}`;
   if (hurdle === DOING.reloading) return 'the magazine is empty';
   const next = attack.recharge - ((fight.now - fight.chargedAt[at]) % attack.recharge);
-  return `no charge left; the next in ${seconds(next)}`;
+  return `no charge left; the next in ${left(fight, next)}`;
 }
 
 function hurdleDetail(fight: Fight, unit: number, target: number, number: number, gap: number, hurdle: number): string {
@@ -180,8 +201,8 @@ function hurdleDetail(fight: Fight, unit: number, target: number, number: number
     }
     case DOING.range:
       return gap > attack.rangeMax
-        ? `${metres(gap - attack.rangeMax)} too far (reaches ${metres(attack.rangeMax)}, is at ${metres(gap)})`
-        : `${metres(attack.rangeMin - gap)} too near (from ${metres(attack.rangeMin)}, is at ${metres(gap)})`;
+        ? `${lengthWords(fight, gap - attack.rangeMax)} too far (reaches ${lengthWords(fight, attack.rangeMax)}, is at ${lengthWords(fight, gap)})`
+        : `${lengthWords(fight, attack.rangeMin - gap)} too near (from ${lengthWords(fight, attack.rangeMin)}, is at ${lengthWords(fight, gap)})`;
     case DOING.line:
       return lineDetail(fight, unit, target);
     case DOING.facing:
@@ -199,7 +220,7 @@ function lineDetail(fight: Fight, unit: number, target: number): string {
   if (!ground.blocked(fight.xAt(unit, now), fight.yAt(unit, now), from, fight.xAt(target, now), fight.yAt(target, now), half))
     return 'no clear line';
   const wall = ground.walls[CROSSING.wall];
-  return `${wall.name} is in the way: ${metres(CROSSING.excess)} too high (the line goes from ${metres(from)} to ${metres(half)})`;
+  return `${wall.name} is in the way: ${lengthWords(fight, CROSSING.excess)} too high (the line goes from ${lengthWords(fight, from)} to ${lengthWords(fight, half)})`;
 }
 
 function metresOff(fight: Fight, unit: number, target: number): string {
@@ -224,9 +245,10 @@ export function conditionDetail(fight: Fight, unit: number, condition: CompiledC
   if (info.asked === 'yesNo')
     return `${info.label}${of}: ${is === condition.yes ? 'yes' : 'no'}, ${condition.yes ? 'yes' : 'no'} was asked for`;
   const scale = info.unit === 's' ? SECOND : 1;
+  const own = unitIn(clockIn(fight), info.unit);
   const actual = quantity(fight, unit, condition) / scale;
   const side = condition.above ? 'above' : 'below';
-  const shown = Number.isNaN(actual) ? 'not to be told' : `${Number(actual.toFixed(2))}${info.unit && ` ${info.unit}`}`;
+  const shown = Number.isNaN(actual) ? 'not to be told' : `${Number(actual.toFixed(2))}${own && ` ${own}`}`;
   return `${info.label}${of} is ${shown}, ${is ? '' : 'not '}${side} ${condition.value / scale}`;
 }
 
@@ -246,16 +268,26 @@ function nameIn(fight: Fight, unit: number, what: SubjectInfo['of'], of: number)
   return found ? ` ${found}` : '';
 }
 
-const seconds = (microseconds: number) => `${Number(Math.max(0, microseconds / SECOND).toFixed(2))} s`;
-const metres = (value: number) => `${Number(value.toFixed(2))} m`;
+/** "0.4 s"; in rounds whole turns of its own until then. */
+function left(fight: Fight, microseconds: number): string {
+  if (!fight.inTurns) return `${Number(Math.max(0, microseconds / SECOND).toFixed(2))} s`;
+  const turns = Math.max(0, Math.ceil(microseconds / ROUND - 1e-6));
+  return `${turns} ${turns === 1 ? 'turn' : 'turns'}`;
+}
+
+const clockIn = (fight: Fight): Clock => (fight.inTurns ? 'rounds' : 'continuous');
+const lengthWords = (fight: Fight, value: number) => withUnit(clockIn(fight), String(Number(value.toFixed(2))), 'm');
 
 /** A unit's reasons as sentences. */
 export function reasonSentences(reasons: Reasons): string[] {
   const { name, state, stateFor, target, priorities, candidates } = reasons;
-  const lines = [`${name} has been in ${state} for ${Number(stateFor.toFixed(2))} s.`];
-  if (target) lines.push(`Its target is ${target.name}, ${metres(target.gap)} away.`);
+  const clock = clockOf({ rounds: reasons.round });
+  const told = (value: number, unit: string) => withUnit(clock, String(Number(value.toFixed(clock === 'rounds' ? 0 : 2))), unit);
+  const lines = [`${name} has been in ${state} for ${told(stateFor, 's')}.`];
+  if (target) lines.push(`Its target is ${target.name}, ${told(target.gap, 'm')} away.`);
   else for (const { name: foe, detail } of candidates ?? []) lines.push(`${foe} is not its target: ${detail}.`);
   if (reasons.hindrance) lines.push(`It ${/^(has|knows|is|may|reels|pauses)/.test(reasons.hindrance) ? '' : 'is '}${reasons.hindrance}.`);
+  if (reasons.outOfReach) lines.push(`It ${reasons.outOfReach}.`);
   priorities.forEach(({ condition, entries }, p) => {
     if (condition && !condition.holds) {
       lines.push(`Priority ${p + 1} is passed over: ${condition.detail}.`);

@@ -1,6 +1,6 @@
 /** Events in words, with their numbers. */
 import { clockOf, withUnit } from '../record/clock';
-import { type Doing, doingWords, timeUseWords } from '../record/doing';
+import { type Doing, doingWords, turnUseWords } from '../record/doing';
 import { type Outcome, outcomeWords } from '../record/outcome';
 import { answersAs } from '../model/answer-kind';
 import { EFFECTS, EFFECT_NAMES, type EffectEvent } from '../model/effects/list';
@@ -134,7 +134,7 @@ function tell({
     case 'happening':
       return what;
     case 'turn':
-      return `${name} has had its turn: ${timeUseWords(what as Doing)}${values.moved ? `, ${distance(values.moved)} gone` : ''}${values.reached === 0 ? ', nobody could be struck' : ''}`;
+      return `${name} has had its turn: it ${turnUseWords(what as Doing)}${values.moved ? `, ${distance(values.moved)} gone` : ''}${values.reached === 0 ? ', nobody could be struck' : ''}`;
     case 'reaction':
       return `${name} ${REACTS[what as keyof typeof REACTS]} ${otherName}`;
   }

@@ -9,6 +9,7 @@ import { CROSSING } from '../engine/body/lines';
 import { DOING } from '../record/doing';
 import type { CompiledAttack } from '../engine/tables';
 import { SECOND } from '../record/time';
+import { strikesFromSomewhere } from '../engine/rounds/reach';
 
 export interface WouldHave {
   attack: string;
@@ -30,10 +31,32 @@ export function wouldHave(fight: Fight, unit: number): WouldHave[] {
       const attack = fight.attackOf(unit, number);
       if (attack.targets !== 'foes' || !attack.traits.needsTarget || fight.target[unit] === NOBODY) continue;
       const words = tryOne(fight, unit, number, attack);
+      const further = words && fight.inTurns ? movingOn(fight, unit, number) : undefined;
+      if (further) found.push({ attack: attack.name, sentence: `it would have used ${attack.name} if ${further}` });
       if (words) found.push({ attack: attack.name, sentence: `it would have used ${attack.name} if ${words}` });
     }
   return found;
 }
+
+/** The least by which it would have to move on from where it stands to strike its target. */
+function movingOn(fight: Fight, unit: number, number: number): string | undefined {
+  const { target, pace, slowed } = fight;
+  const attack = fight.attackOf(unit, number);
+  if (!fight.board || hurdleOf(fight, unit, target[unit], number, fight.gap(unit, target[unit])) !== DOING.range) return undefined;
+  const [before, slow] = [pace[unit], slowed[unit]];
+  slowed[unit] = 0;
+  let more = 1;
+  for (; more <= MOST_MORE; more++) {
+    pace[unit] = more;
+    if (strikesFromSomewhere(fight, unit, [target[unit]], [attack])) break;
+  }
+  pace[unit] = before;
+  slowed[unit] = slow;
+  return more <= MOST_MORE ? `it moved ${counted(more, 'cell')} further` : undefined;
+}
+
+/** cells */
+const MOST_MORE = 12;
 
 function tryOne(fight: Fight, unit: number, number: number, attack: CompiledAttack): string | undefined {
   const target = fight.target[unit];
@@ -45,17 +68,25 @@ function tryOne(fight: Fight, unit: number, number: number, attack: CompiledAtta
     case DOING.cooldown: {
       const at = unit * fight.compiled.attackRoom + number;
       const left = (fight.readyAt[at] - fight.now) / SECOND;
-      return changed(fight.readyAt, at, fight.now, hurdle, () => `its cooldown were ${n(left)} s shorter`);
+      const shorter = fight.inTurns ? counted(Math.ceil(left - 1e-6), 'turn') : `${n(left)} s`;
+      return changed(fight.readyAt, at, fight.now, hurdle, () => `its cooldown were ${shorter} shorter`);
     }
     case DOING.range: {
+      const unit = fight.inTurns ? 'cells' : 'm';
       if (gap > attack.rangeMax)
-        return changed(attack, 'rangeMax', gap, hurdle, () => `it reached ${n(Math.ceil(gap * 100) / 100)} m, not ${n(attack.rangeMax)}`);
+        return changed(
+          attack,
+          'rangeMax',
+          gap,
+          hurdle,
+          () => `it reached ${n(Math.ceil(gap * 100) / 100)} ${unit}, not ${n(attack.rangeMax)}`,
+        );
       return changed(
         attack,
         'rangeMin',
         gap,
         hurdle,
-        () => `it could be begun from ${n(Math.floor(gap * 100) / 100)} m, not only from ${n(attack.rangeMin)}`,
+        () => `it could be begun from ${n(Math.floor(gap * 100) / 100)} ${unit}, not only from ${n(attack.rangeMin)}`,
       );
     }
     case DOING.energy: {
@@ -103,4 +134,5 @@ function changed<K extends PropertyKey>(
   return usable ? words() : undefined;
 }
 
+const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
 const n = (value: number) => String(Number(value.toFixed(2)));

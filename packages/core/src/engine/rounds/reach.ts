@@ -12,9 +12,13 @@ import { moverOf } from './places';
 
 /** @param holds whether an attack's own condition holds */
 export function canStrike(fight: Fight, unit: number, holds: Holds): boolean {
-  const usable = usableAttacks(fight, unit, holds);
+  const usable = readyStrikes(fight, unit, holds);
   if (usable.length === 0) return false;
-  const foes = fight.living[1 - fight.side[unit]];
+  return strikesFromSomewhere(fight, unit, fight.living[1 - fight.side[unit]], usable);
+}
+
+/** Whether one of some foes can be struck with one of some attacks, from a cell that the unit can come to in one turn. */
+export function strikesFromSomewhere(fight: Fight, unit: number, foes: readonly number[], usable: readonly CompiledAttack[]): boolean {
   if (foes.some((foe) => strikesFromHere(fight, unit, foe, usable))) return true;
   const { board } = fight;
   if (!board) return false;
@@ -51,7 +55,8 @@ function strikesFromHere(fight: Fight, unit: number, foe: number, usable: readon
   );
 }
 
-function usableAttacks(fight: Fight, unit: number, holds: Holds) {
+/** Its attacks on foes that it may use now, wherever these are. */
+export function readyStrikes(fight: Fight, unit: number, holds: Holds): CompiledAttack[] {
   const { attacks, states } = fight.kinds[unit];
   const { only, mayAttack } = states[fight.state[unit]];
   return attacks.filter(
