@@ -2,39 +2,44 @@
 import type { Arena } from '../model/arena';
 import { HEXAGON_ROW, boardSize } from '../model/board-size';
 import type { Encounter } from '../model/encounter';
-import type { UnitRounds } from '../model/rounds';
+import type { Attack } from '../model/attack';
+import type { GroundCost, UnitRounds } from '../model/rounds';
 import { ENEMY, PARTY } from '../record/sides';
 import { contains } from './body/clearance';
-import { compileWall } from './compile-ground';
+import { compileWall, shapeOf } from './compile-ground';
 import { Cells, type Tiling } from './rounds/cells';
 import { MOST_ORDER_SPREAD } from './rounds/turns';
 import type { CompiledBoard, CompiledRounds, CompiledShape, CompiledTurns } from './tables';
 
 /** @param closed by class of ground, what is closed to it besides walls */
 export function compileRounds(encounter: Encounter, arena: Arena, closed: CompiledShape[][]): CompiledRounds {
-  const { order, first, drawn, ground, cell, rows } = encounter.rounds!;
+  const { order, first, drawn, ground, cell, rows, costs, zones } = encounter.rounds!;
   return {
     order,
     first: first === 'ours' ? PARTY : ENEMY,
     drawn,
-    board: ground === 'none' ? null : compileBoard(ground, arena, cell, closed),
+    board: ground === 'none' ? null : compileBoard(ground, arena, cell, closed, costs),
+    zonesPassed: ground !== 'none' && zones === 'pass',
     rows: ground === 'none' && rows,
   };
 }
 
 /** A cell is closed whose middle lies in a wall, or on ground that is closed. */
-function compileBoard(tiling: Tiling, arena: Arena, side: number, closed: CompiledShape[][]): CompiledBoard {
+function compileBoard(tiling: Tiling, arena: Arena, side: number, closed: CompiledShape[][], costs: readonly GroundCost[]): CompiledBoard {
   const { columns, rows } = boardSize(arena, side, tiling);
   const { count } = new Cells(tiling, columns, rows);
   const walls = arena.walls.map(compileWall);
   const middles = Array.from({ length: count }, (_, cell) => middleOf({ tiling, columns, rows, side }, cell));
+  const dear = arena.ground.flatMap(({ kind, corners }) =>
+    costs.filter((one) => one.kind === kind).map(({ cost }) => ({ shape: shapeOf(corners), cost })),
+  );
   return {
     tiling,
     columns,
     rows,
     side,
     blocked: closed.map((shapes) => middles.map(({ x, y }) => [...walls, ...shapes].some((shape) => contains(shape, x, y)))),
-    cost: new Array<number>(count).fill(1),
+    cost: middles.map(({ x, y }) => dear.reduce((most, { shape, cost }) => (contains(shape, x, y) ? Math.max(most, cost) : most), 1)),
     x: middles.map(({ x }) => x),
     y: middles.map(({ y }) => y),
   };
@@ -52,8 +57,9 @@ function middleOf(
   return { x: (column - (columns - 1) / 2 + aside) * side, y: (row - (rows - 1) / 2) * high };
 }
 
-/** @param attacks ids of the unit's attacks */
-export function compileTurns(own: UnitRounds, attacks: readonly string[]): CompiledTurns {
+/** @param attacks the unit's */
+export function compileTurns(own: UnitRounds, attacks: readonly Attack[]): CompiledTurns {
+  const ids = attacks.map(({ id }) => id);
   const { order, spread, actions, size, moves, moving, row, regen, shieldRegen, energyRegen } = own;
   return {
     order: Math.min(MOST_ORDER_SPREAD, order),
@@ -63,7 +69,10 @@ export function compileTurns(own: UnitRounds, attacks: readonly string[]): Compi
     moves,
     moving,
     row,
-    reactions: own.reactions.map(({ does, uses, reduces, attack = '' }) => ({ does, uses, reduces, attack: attacks.indexOf(attack) })),
+    reactions: own.reactions.map(({ does, uses, reduces, attack = '' }) => ({ does, uses, reduces, attack: ids.indexOf(attack) })),
+    senses: own.senses !== undefined,
+    plays: own.plays ? { best: own.plays.best, ends: own.plays.ends } : null,
+    lunges: attacks.map(({ rounds }) => rounds?.lunge ?? 0),
     regen,
     shieldRegen,
     energyRegen,

@@ -143,7 +143,7 @@ export function compileUnit(given: Unit, context: UnitContext): CompiledUnit {
     revivableFor: microseconds(onDeath.revivableFor),
     revivals: onDeath.revivals,
     player: unit.player ? compilePlayer(unit.player, unit) : null,
-    turns: context.turns && rounds ? compileTurns(rounds, scope.attacks) : null,
+    turns: context.turns && rounds ? compileTurns(rounds, given.attacks) : null,
     bears: [],
     source: context.keepSource ? given : null,
     grown: [],

@@ -361,6 +361,12 @@ export interface CompiledTurns {
   row: 'front' | 'back';
   /** What it does about hits, in the order in which it is tried. */
   reactions: CompiledReaction[];
+  /** It knows only of whom it has noticed. */
+  senses: boolean;
+  /** Share of its turns in which it takes the best that it can reach; where it ends them. Null: nobody plays it. */
+  plays: { best: number; ends: 'state' | 'careful' | 'forward' | 'still' } | null;
+  /** By attack: cells that it goes at its target as it strikes. */
+  lunges: number[];
   /** a turn */
   regen: number;
   shieldRegen: number;
@@ -387,6 +393,8 @@ export interface CompiledRounds {
   drawn: 'fight' | 'round';
   /** Without ground everyone is in reach of everyone. */
   board: CompiledBoard | null;
+  /** A zone is entered by whoever comes over it; else by who ends its turn there. */
+  zonesPassed: boolean;
   /** Without ground: who strikes by hand reaches the back row only where nobody stands in the front. */
   rows: boolean;
 }
@@ -502,6 +510,17 @@ export interface CompiledWave {
   optional: boolean;
 }
 
+export interface CompiledZone {
+  id: string;
+  shape: CompiledShape;
+  middleX: number;
+  middleY: number;
+  flag: number;
+  party: boolean;
+  enemies: boolean;
+  role: number;
+}
+
 export interface CompiledConsequence {
   does: Consequence['does'];
   of: number;
@@ -526,16 +545,7 @@ export interface Compiled {
   /** By class of unit: the kinds of ground it is confined to and kept from, and the areas closed to it. Class 0: none is. */
   groundRules: GroundRules[];
   closed: CompiledShape[][];
-  zones: {
-    id: string;
-    shape: CompiledShape;
-    middleX: number;
-    middleY: number;
-    flag: number;
-    party: boolean;
-    enemies: boolean;
-    role: number;
-  }[];
+  zones: CompiledZone[];
   points: { id: string; x: number; y: number; scatter: number; fx: number; fy: number }[];
   /** What stands there: kind −1 where nothing does; on the enemies' side what is to be destroyed. */
   places: { id: string; x: number; y: number; kind: number; defended: boolean; enemies: boolean }[];

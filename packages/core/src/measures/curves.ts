@@ -14,7 +14,7 @@ export const CURVE_BINS = 240;
 
 /** One curve: at the end of each bin the quantiles over the runs that still go; nothing where fewer than half do. */
 export interface Curve {
-  /** s: ends of the bins */
+  /** s, or rounds: ends of the bins */
   times: number[];
   /** Runs that still go. */
   going: number[];
@@ -82,7 +82,6 @@ export class Curves {
     const times = lookedAt(stream, this.times);
     const clock = pressureClock(stream);
     const full = partyHealth(stream);
-    const seconds = run.length / SECOND;
     rows.pressure.push(Float32Array.from(pressureAt(losses, times, clock.window), (value) => value / full));
     rows.engaged.push(Float32Array.from(engagedAt(stream, times)));
     rows.tempo.push(Float32Array.from(tempoAt(stream, times)));
@@ -95,7 +94,7 @@ export class Curves {
     this.bin = 0;
     this.leftNow = 0;
     this.cameNow = 0;
-    this.lengths.push(seconds);
+    this.lengths.push(lengthOf(stream));
   }
 
   curve(of: CurveName): Curve {

@@ -17,12 +17,13 @@ import {
   PushRounds,
   RepeatRounds,
   StateRounds,
+  StopRounds,
   TickRounds,
   TransitionRounds,
   UnitRounds,
   WaveRounds,
 } from './rounds';
-import { type State, Transition } from './state';
+import { PatrolPoint, type State, Transition } from './state';
 import type { Unit } from './unit';
 
 export interface RoundScale {
@@ -151,6 +152,15 @@ function stateWithRounds(state: State, moves: number, { movement }: Unit, scale:
   return {
     ...state,
     ...(Object.keys(said).length > 0 && { rounds: Object.assign(new StateRounds(), said) }),
+    ...(state.patrol && {
+      patrol: {
+        ...state.patrol,
+        points: state.patrol.points.map((point) => ({
+          ...point,
+          ...(asks(PatrolPoint, point) && { rounds: Object.assign(new StopRounds(), { pause: turns(point.pause, scale, 1) }) }),
+        })),
+      },
+    }),
     leaves: state.leaves.map((way) => ({
       ...way,
       ...(way.when && { when: conditionWithRounds(way.when, scale) }),

@@ -29,11 +29,11 @@ export function unitInRounds(unit: Unit): Unit {
     movement: { ...unit.movement, walk: own.moves, run: own.moves, acceleration: 0, turnRate: 0 },
     senses: {
       ...unit.senses,
-      sight: EVERYWHERE,
-      angle: 360,
-      lose: EVERYWHERE,
-      needsLine: false,
-      memory: 0,
+      sight: own.senses?.sight ?? EVERYWHERE,
+      angle: own.senses?.angle ?? 360,
+      lose: own.senses?.sight ?? EVERYWHERE,
+      needsLine: own.senses?.needsLine ?? false,
+      memory: own.senses?.memory ?? 0,
       hearing: 0,
       reaction: { mean: 0, spread: 0 },
       interval: 0,
@@ -111,6 +111,9 @@ function stateInRounds(state: State, moves: number): State {
     paceFactor: moves > 0 ? own / moves : 0,
     ...{ stopAt, near, far, radius },
     decides: undefined,
+    ...(state.patrol && {
+      patrol: { ...state.patrol, points: state.patrol.points.map((point) => ({ ...point, pause: point.rounds?.pause ?? 0 })) },
+    }),
     leaves: state.leaves.map((way) => ({
       ...way,
       ...asked('when', way.when),

@@ -2,7 +2,7 @@
  * What units, attacks, effects and states are where a fight takes turns: whole turns and cells, beside the seconds and metres
  * of fights that do not. Neither is worked out of the other while a fight runs; `in-rounds.ts` says what each stands for.
  */
-import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, Refers, YesNo } from './field';
+import { About, Group, Identifier, ListOf, OneOf, Optional, Quantity, Refers, RefersByName, YesNo } from './field';
 import { LIMITS } from './limits';
 
 const turns = (label: string, about: string, min = 0) => Quantity({ label, unit: 'turns', min, max: 100, whole: true, about });
@@ -48,6 +48,37 @@ export class TurnReaction {
   attack?: string;
 }
 
+@About('How it notices foes, and loses them, in turns. Without it knows of everybody.')
+export class SensesRounds {
+  @cells('Sight', 'notices a foe at this distance, at the start of its turn; beyond it is given up', 1) sight = 12;
+  @Quantity({ label: 'Sight angle', unit: '°', min: 1, max: 360, about: '360: all round' }) angle = 360;
+  @YesNo({ label: 'Needs a line', about: 'sees nobody behind a wall that is higher than the line from its eyes' }) needsLine = true;
+  @turns('Memory', 'turns in which a lost foe is still pursued') memory = 3;
+}
+
+@About('How whoever plays it chooses in its turns.')
+export class PlayRounds {
+  @Quantity({
+    label: 'Takes the best',
+    unit: '',
+    min: 0,
+    max: 1,
+    about:
+      'share of its turns in which it takes, of all that it can reach, the act that promises most harm and kills; else its own priorities',
+  })
+  best = 0.7;
+  @OneOf(
+    {
+      state: 'as its state says',
+      careful: 'where least can strike it',
+      forward: 'nearest to its foes',
+      still: 'where it stands, if it can',
+    },
+    { label: 'Ends', about: 'of the cells that serve as well, where it ends its turn' },
+  )
+  ends: 'state' | 'careful' | 'forward' | 'still' = 'state';
+}
+
 @About('How it takes its turns.')
 export class UnitRounds {
   @Quantity({ label: 'Order', unit: '', min: 0, max: 100, whole: true, about: 'the higher has its turn before the lower' }) order = 50;
@@ -75,6 +106,8 @@ export class UnitRounds {
   @turns('Then steady for', 'turns after that in which no other stagger takes hold') steady = 0;
   @ListOf(() => TurnReaction, LIMITS.answers, { label: 'Reactions', about: 'tried in this order' }) reactions: TurnReaction[] = [];
   @rounds('Revivable for', 'how long after its death it can be revived; 0: never') revivableFor = 0;
+  @Optional() @Group(() => SensesRounds, { label: 'Senses', about: 'absent: it knows of everybody' }) senses?: SensesRounds;
+  @Optional() @Group(() => PlayRounds, { label: 'Plays', about: 'absent: it goes by its priorities and states alone' }) plays?: PlayRounds;
 }
 
 @About('When and how far it strikes, in turns and cells.')
@@ -91,6 +124,7 @@ export class AttackRounds {
   @turns('Bursts after', 'between mark and burst') delay = 0;
   @turns('Follows within', 'turns in which its follow-up comes before any other choice', 1) follows = 1;
   @cells('Around', 'those that it summons appear this near', 1) around = 1;
+  @cells('Lunges', 'cells that it goes straight at its target as it strikes, stopped by walls and bodies') lunge = 0;
 }
 
 @About('How long an effect lasts, in turns of whoever bears it.')
@@ -147,6 +181,18 @@ export class GroupRounds {
   @rounds('Apart by', 'rounds between units of the group') spacing = 0;
 }
 
+@About('What it costs to come onto ground of a kind.')
+export class GroundCost {
+  @RefersByName({ to: ['ground'], loose: true }, 80, { label: 'Kind', about: 'of the arena’s ground' }) kind = '';
+  @Quantity({ label: 'Costs', unit: '', min: 1, max: 20, whole: true, about: 'of what a unit may go in one turn; plain ground: 1' }) cost =
+    2;
+}
+
+@About('A stop of a round.')
+export class StopRounds {
+  @turns('Pause', 'turns that it stays') pause = 1;
+}
+
 @About('How the turns of a fight go.')
 export class EncounterRounds {
   @Quantity({ label: 'Round limit', unit: 'rounds', min: 1, max: 500, whole: true, about: 'the fight ends after this round at the latest' })
@@ -174,6 +220,13 @@ export class EncounterRounds {
     when: { ground: ['squares', 'diagonals', 'hexagons'] },
   })
   cell = 1;
+  @ListOf(() => GroundCost, LIMITS.words, { label: 'Costs of ground', about: 'the dearest of what a cell’s middle lies on counts' })
+  costs: GroundCost[] = [];
+  @OneOf(
+    { end: 'ends its turn there', pass: 'comes there on its way' },
+    { label: 'Enters a zone', about: 'who', when: { ground: ['squares', 'diagonals', 'hexagons'] } },
+  )
+  zones: 'end' | 'pass' = 'end';
   @YesNo({
     label: 'Two rows',
     about: 'who strikes by hand reaches the back row only where nobody stands in the front',

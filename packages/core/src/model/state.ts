@@ -16,7 +16,7 @@ import {
   YesNo,
 } from './field';
 import { LIMITS } from './limits';
-import { InTurns, StateRounds, TransitionRounds } from './rounds';
+import { InTurns, StateRounds, StopRounds, TransitionRounds } from './rounds';
 import { Targeting } from './targeting';
 import { FieldTweak } from './tweak';
 
@@ -91,6 +91,8 @@ export class PatrolPoint {
   @Optional()
   @Quantity({ label: 'Facing', unit: '°', min: -360, max: 360, about: 'turns this way while it stays; absent: as it came' })
   facing?: number;
+  @InTurns(() => StopRounds, ({ pause }: PatrolPoint) => pause > 0)
+  rounds?: StopRounds;
 }
 
 @About('The round it walks.')

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Shown } from '../analysis/board';
 import type { Curve } from '../measures/curves';
+import { type BandMeasure, goalIn, isTold } from '../measures/list';
 import { estimate } from '../measures/verdict';
 import { demoProject } from '../testing/demo';
 import { boardPicture, stylesPicture } from './board-picture';
@@ -53,11 +54,41 @@ describe('numbers', () => {
   });
 });
 
+test('where a fight takes turns rounds are counted, and harm is told a round', () => {
+  expect(['timeToKill', 'length', 'peakPressureShare', 'won'].map((measure) => unitOf(measure as BandMeasure, 'rounds'))).toEqual([
+    'rounds',
+    'rounds',
+    '%/round',
+    '%',
+  ]);
+  expect([numberOf('timeToKill', 4, 'rounds'), numberOf('timeToKill', 96, 'rounds'), numberOf('length', 3.5, 'rounds')]).toEqual([
+    '4',
+    '96',
+    '3.50',
+  ]);
+  expect(quantityOf('timeToKill', 4, 'rounds')).toBe('4 rounds');
+  expect(goalIn('timeToKill', 'rounds').label).toBe('rounds-to-kill');
+  expect([
+    isTold('unanswerable', 'rounds'),
+    isTold('unanswerable', 'continuous'),
+    isTold('reach', 'rounds'),
+    isTold('reach', 'continuous'),
+  ]).toEqual([false, true, true, false]);
+});
+
 describe('goals in words', () => {
   const project = demoProject();
   const band = { id: 'a', measure: 'timeToKill', scope: 'unit', of: 'clipper', statistic: 'median', low: 1, high: 2 } as const;
   const cell = { kind: 'duel', id: 'clipper', tier: 'bloom', skill: 'regular' } as const;
-  const goal = { band, cell, column: 'type clipper timeToKill', of: 'clipper', runs: 10, verdict: 'undecided' } as const;
+  const goal = {
+    band,
+    cell,
+    column: 'type clipper timeToKill',
+    of: 'clipper',
+    clock: 'continuous',
+    runs: 10,
+    verdict: 'undecided',
+  } as const;
 
   test('of whom, where, and at what', () => {
     expect(goalName(project, goal)).toBe('time-to-kill of Clipper, Bloom, regular');

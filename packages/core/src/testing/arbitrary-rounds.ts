@@ -38,7 +38,7 @@ const attack: fc.Arbitrary<Loose> = fc.oneof(
     effects,
     arc: fc.constantFrom(360, 120),
     hits: fc.record({ limit: whole(1, 3) }),
-    rounds: fc.record({ to: whole(1, 2), ...timing }),
+    rounds: fc.record({ to: whole(1, 4), lunge: fc.constantFrom(0, 0, 2), ...timing }),
   }),
   fc.record({
     delivery: fc.constantFrom('hitscan', 'projectile'),
@@ -68,7 +68,24 @@ const state: fc.Arbitrary<Loose> = fc.oneof(
     far: fc.constant(2),
     rounds: fc.record({ near: whole(0, 3), far: whole(3, 6) }),
   }),
+  fc.record({ does: fc.constant('wander'), rounds: fc.record({ radius: whole(1, 4) }) }),
+  fc.record({
+    does: fc.constant('patrol'),
+    patrol: fc.record({
+      order: fc.constantFrom('loop', 'backAndForth'),
+      points: fc.array(fc.record({ x: whole(-3, 3), y: whole(-3, 3), rounds: fc.record({ pause: whole(0, 2) }) }), {
+        minLength: 1,
+        maxLength: 3,
+      }),
+    }),
+  }),
 );
+
+/** Ids by place. */
+const withStops = (one: Loose): Loose => {
+  const patrol = one.patrol as { points: Loose[] } | undefined;
+  return patrol ? { ...one, patrol: { ...patrol, points: patrol.points.map((point, i) => ({ id: `p${i}`, ...point })) } } : one;
+};
 
 const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
   fc
@@ -88,6 +105,14 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
         moving: fc.constantFrom('before', 'after', 'split'),
         regen: fc.constantFrom(0, 0, 2),
         row: fc.constantFrom('front', 'back'),
+        senses: fc.option(
+          fc.record({ sight: whole(2, 8), angle: fc.constantFrom(360, 360, 180), needsLine: fc.boolean(), memory: whole(0, 2) }),
+          { nil: undefined, freq: 3 },
+        ),
+        plays: fc.option(fc.record({ best: fc.constantFrom(0.5, 1), ends: fc.constantFrom('state', 'careful', 'forward', 'still') }), {
+          nil: undefined,
+          freq: 2,
+        }),
       }),
     })
     .map(({ health, armour, attacks, first, second, below, rounds }) =>
@@ -103,8 +128,13 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
           ...(one.delivery === 'projectile' && { projectile: {} }),
         })),
         states: [
-          { id: 's0', name: 's0', ...first, leaves: [{ to: 's1', when: { subject: 'healthShare', is: 'below', value: below } }] },
-          { id: 's1', name: 's1', ...second },
+          {
+            id: 's0',
+            name: 's0',
+            ...withStops(first),
+            leaves: [{ to: 's1', when: { subject: 'healthShare', is: 'below', value: below } }],
+          },
+          { id: 's1', name: 's1', ...withStops(second) },
         ],
         rounds,
       }),
@@ -138,20 +168,25 @@ export const arbitraryRounds: fc.Arbitrary<FightSketch> = fc
     places: fc.array(fc.record({ x: place(SIZE), y: place(SIZE) }), { minLength: 4, maxLength: 4 }),
     facing: fc.constantFrom(0, 90, 180, 270),
     walls,
+    mire: walls,
     rounds: fc.record({
       order: fc.constantFrom('bySide', 'byOrder'),
       first: fc.constantFrom('ours', 'theirs'),
       drawn: fc.constantFrom('fight', 'round'),
       ground: fc.constantFrom('squares', 'squares', 'diagonals', 'none'),
       rows: fc.boolean(),
+      costs: fc.constant([{ kind: 'mire', cost: 2 }]),
     }),
   })
-  .map(({ ours, theirs, counts, places, facing, walls: corners, rounds }) => ({
+  .map(({ ours, theirs, counts, places, facing, walls: corners, mire, rounds }) => ({
     party: ours.map((one, i) => ({ ...one, id: `ours${i}`, name: `ours${i}` })),
     enemies: theirs.map((one, i) => ({ unit: { ...one, id: `theirs${i}`, name: `theirs${i}` }, count: counts[i], ...places[i], facing })),
     partyAt: { ...places[3], facing: (facing + 180) % 360 },
     width: SIZE,
     depth: SIZE,
-    arena: { walls: corners.map((one, i) => ({ id: `wall${i}`, name: `wall${i}`, height: 3, corners: one })) },
+    arena: {
+      walls: corners.map((one, i) => ({ id: `wall${i}`, name: `wall${i}`, height: 3, corners: one })),
+      ground: mire.map((one, i) => ({ id: `mire${i}`, name: `mire${i}`, kind: 'mire', corners: one })),
+    },
     encounter: { rounds: { ...rounds, limit: 12 } },
   }));

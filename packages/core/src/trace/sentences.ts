@@ -120,7 +120,9 @@ function tell({
     case 'stopped':
       return `${what} is stopped for good${values.dropped ? `: ${n(values.dropped, 0)} of it will not come` : ''}`;
     case 'dash':
-      return `${name} sets out with ${what}: ${n(values.metres)} m at ${n(values.speed)} m/s`;
+      return clock === 'rounds'
+        ? `${name} lunges ${distance(values.metres)} with ${what}`
+        : `${name} sets out with ${what}: ${n(values.metres)} m at ${n(values.speed)} m/s`;
     case 'dashed':
       return `${name} has gone ${n(values.metres)} m with ${what}${DASH_ENDS[cause] ?? ''}`;
     case 'leash':

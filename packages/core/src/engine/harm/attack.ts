@@ -17,6 +17,8 @@ import { summon } from '../waves/spawns';
 import { giveAid } from './aid';
 import { startCooldown, takeCharge } from './readiness';
 import { aimOf, launch } from './shots';
+import { bestPlace } from '../rounds/area-place';
+import { lungeAt } from '../rounds/places';
 import { freeSlots, takeSlot } from './slots';
 import { markBurst, strikeArea, strikeMelee, strikeOnLine, strikeTarget } from './strike';
 import { setEnergy } from './vitals';
@@ -29,7 +31,7 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   pay(fight, unit, number, attack);
   takeSlot(fight, unit, attack, target);
   if (target !== unit) aim(fight, unit, target, attack);
-  if (attack.areaAbout === 'mark') setMark(fight, unit, target);
+  if (attack.areaAbout === 'mark') setMark(fight, unit, target, attack);
   fight.setMobility(unit);
   if (fight.mobility[unit] === 0) fight.stand(unit);
   fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
@@ -56,8 +58,14 @@ function aim(fight: Fight, unit: number, target: number, attack: CompiledAttack)
   turn(fight, unit, dx, dy);
 }
 
-/** Where a marked area will burst: where its target is now. */
-function setMark(fight: Fight, unit: number, target: number): void {
+/** Where a marked area will burst: where its target is now; in turns where it strikes most of those that it is for. */
+function setMark(fight: Fight, unit: number, target: number, attack: CompiledAttack): void {
+  if (fight.board) {
+    const { x, y } = bestPlace(fight, unit, target, attack);
+    fight.markX[unit] = x;
+    fight.markY[unit] = y;
+    return;
+  }
   fight.markX[unit] = fight.xAt(target, fight.now);
   fight.markY[unit] = fight.yAt(target, fight.now);
 }
@@ -69,7 +77,7 @@ export function settleHit(fight: Fight, unit: number, index: number): void {
   const target = fight.attackTarget[unit];
   if (index === 0 && attack.turns && fight.isAlive[target] && target !== unit) {
     aim(fight, unit, target, attack);
-    if (attack.areaAbout === 'mark') setMark(fight, unit, target);
+    if (attack.areaAbout === 'mark') setMark(fight, unit, target, attack);
   }
   if (fight.inTurns) return settleInRounds(fight, unit, number, attack, target);
   nextHit(fight, unit, index, attack, DUE.hit);
@@ -94,6 +102,10 @@ const SETTLES_IN_ROUNDS: typeof SETTLES = { ...SETTLES, hitscan: strikeTarget, p
 /** Every hit of a use falls in the turn in which it strikes. */
 function settleInRounds(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
   const settle = SETTLES_IN_ROUNDS[attack.delivery];
+  const lunge = fight.kinds[unit].turns!.lunges[number];
+  if (lunge > 0 && fight.board && target !== unit && fight.isAlive[target]) {
+    fight.log.add(fight.now, EVENT.dash, unit, target, number, lungeAt(fight, unit, target, lunge));
+  }
   for (let hit = 0; hit < attack.hits; hit++) settle?.(fight, unit, number, attack, target);
 }
 

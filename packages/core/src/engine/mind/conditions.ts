@@ -1,6 +1,7 @@
 /** Conditions: what each subject asks of the fight at this instant. A comparison with something that is not there is false. */
 import { type Subject, SUBJECT_NAMES, TARGET_DOES, type TargetDoes } from '../../model/condition';
 import { ENEMY, PARTY } from '../../record/sides';
+import { ROUND, roundOf } from '../../record/time';
 import { compares, inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
@@ -73,9 +74,9 @@ const READERS = {
   energy: { number: (fight, unit) => fight.energyNow(unit) },
   charges: { number: (fight, unit, { of }) => fight.chargesNow(unit, of) },
   targetHealthShare: { number: ofTarget((fight, _, target) => fight.healthNow(target) / fight.kinds[target].maxHealth) },
-  timeInState: { number: (fight, unit) => fight.now - fight.stateSince[unit] },
-  sinceHit: { number: (fight, unit) => fight.now - fight.hurtAt[unit] },
-  sinceAttack: { number: (fight, unit) => fight.now - fight.attackedAt[unit] },
+  timeInState: { number: (fight, unit) => fight.since(fight.stateSince[unit]) },
+  sinceHit: { number: (fight, unit) => fight.since(fight.hurtAt[unit]) },
+  sinceAttack: { number: (fight, unit) => fight.since(fight.attackedAt[unit]) },
   damageTaken: { number: (fight, unit, { within }) => damageSince(fight, unit, fight.now - within) },
   friends: { number: (fight, unit, { within }) => countWithin(fight, unit, friendsOf(fight, unit), within) },
   fallen: { number: (fight, unit, { within }) => fallenWithin(fight, unit, within) },
@@ -87,7 +88,8 @@ const READERS = {
   targetRole: { isSo: targetIs((fight, _, target, { of }) => fight.kinds[target].role === of) },
   targetDoes: { isSo: targetIs((fight, _, target, { of }) => DOES[TARGET_DOES[of]](fight, target)) },
   chance: { holds: (fight, unit, { node, value }) => chanceOf(fight, unit, node) < value },
-  clock: { number: (fight) => fight.now },
+  // In rounds the round that it is, from 1.
+  clock: { number: (fight) => (fight.inTurns ? (roundOf(fight.now) + 1) * ROUND : fight.now) },
   enemiesAlive: { number: (fight) => enemiesLeft(fight) },
   pointHealthShare: { number: (fight, _, { of }) => (fight.killed[of] > 0 ? 0 : lowestShareOf(fight, of)) },
   pointDestroyed: { isSo: (fight, _, { of }) => fight.killed[of] > 0 },

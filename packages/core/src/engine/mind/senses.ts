@@ -36,6 +36,17 @@ export function look(fight: Fight): void {
   }
 }
 
+/** In rounds at the start of its turn: whom it notices, and whether it still knows where its target is. */
+export function lookInTurn(fight: Fight, unit: number): void {
+  const kind = fight.kinds[unit];
+  const target = fight.target[unit];
+  if (!fight.alerted[unit]) {
+    if (kind.temper === 'hostile' && perceivesFoe(fight, unit)) alert(fight, unit);
+  } else if (target >= 0 && withinCentres(fight, unit, target, kind.lose) && (!kind.needsLine || seesPast(fight, unit, target))) {
+    fight.lastSeen[unit] = fight.now;
+  } else maybeLose(fight, unit);
+}
+
 /** Looked up as often as it looks; between two looks it goes by the last. */
 function stillSees(fight: Fight, unit: number): boolean {
   const kind = fight.kinds[unit];
@@ -137,8 +148,9 @@ export function lineToTarget(fight: Fight, unit: number, target: number): boolea
   return clear;
 }
 
-/** Centre to centre, in the plane. */
+/** Centre to centre, in the plane; in rounds by cells. */
 export function withinCentres(fight: Fight, a: number, b: number, distance: number): boolean {
+  if (fight.inTurns) return inReach(fight.gap(a, b), distance);
   const dx = fight.xAt(b, fight.now) - fight.xAt(a, fight.now);
   const dy = fight.yAt(b, fight.now) - fight.yAt(a, fight.now);
   return squareInReach(dx * dx + dy * dy, distance);
@@ -181,7 +193,7 @@ function callFriends(fight: Fight, unit: number, radius: number): void {
 /** A foe beyond `lose`, or out of sight, is pursued for as long as the memory lasts, then forgotten. */
 function maybeLose(fight: Fight, unit: number): void {
   const kind = fight.kinds[unit];
-  if (fight.now - fight.lastSeen[unit] < kind.memory || fight.now < fight.boundUntil[unit]) return;
+  if (fight.since(fight.lastSeen[unit]) < kind.memory || fight.now < fight.boundUntil[unit]) return;
   const foes = fight.living[1 - fight.side[unit]];
   const walled = fight.ground.walls.length > 0 && kind.needsLine;
   for (let i = 0; i < foes.length; i++) {

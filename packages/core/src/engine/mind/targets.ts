@@ -73,7 +73,7 @@ function nearest(
   reach: number,
   present: number,
 ): number {
-  if (fight.inTurns) return nearestInRounds(fight, unit, among, allowed, commitment, present);
+  if (fight.inTurns) return nearestInRounds(fight, unit, among, allowed, commitment, reach, present);
   const { x, y, vx, vy, segmentStart, radius, now } = fight;
   const own = radius[unit];
   const px = fight.xAt(unit, now);
@@ -102,13 +102,14 @@ function nearest(
   return presentGap < Infinity && !(bestGap < presentGap * (1 - commitment)) ? present : best;
 }
 
-/** The same by cells: everyone is known of. */
+/** The same by cells. */
 function nearestInRounds(
   fight: Fight,
   unit: number,
   among: readonly number[],
   allowed: readonly boolean[] | null,
   commitment: number,
+  reach: number,
   present: number,
 ): number {
   let best: number = NOBODY;
@@ -117,6 +118,7 @@ function nearestInRounds(
   for (const foe of among) {
     if (foe === unit || (allowed !== null && !allowed[fight.kinds[foe].type])) continue;
     const gap = fight.gap(unit, foe);
+    if (gap > reach) continue;
     if (foe === present) presentGap = gap;
     if (gap >= least) continue;
     least = gap;

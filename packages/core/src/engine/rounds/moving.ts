@@ -2,11 +2,16 @@
  * Where a unit goes in its turn: of the cells that it can come to and stay on, the one that serves its state best; of equals
  * the cheapest to come to, then the one with the least turn from where it faces.
  */
+import { contains } from '../body/clearance';
+import { face } from '../body/facing';
+import { goOn, rest } from '../mind/going';
 import { clearFrom } from '../mind/senses';
 import { bestFriend } from '../mind/targets';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import { DO } from '../tables';
+import { PURPOSE } from '../time/chance';
+import { passOver } from '../waves/zones';
 import type { Board, Mover } from './board';
 import { cellsCovering, faceAlong, facingOf, middleOfBody, moverOf, standOn } from './places';
 import { Ways } from './ways';
@@ -57,9 +62,57 @@ export function moveAsStateWants(fight: Fight, unit: number, allowance: number):
       const leader = state.picks === null ? NOBODY : bestFriend(fight, unit, state.picks, NOBODY);
       return leader === NOBODY ? 0 : goTo(fight, mover, allowance, leader, { near: state.near, far: state.far, needsLine: false });
     }
+    case DO.patrol:
+      return walkRound(fight, mover, allowance, true);
+    case DO.wander:
+      return stray(fight, mover, allowance);
     default:
       return 0;
   }
+}
+
+/** To the next stop of its round; where it has rested long enough on to the one after. @param again it may go on from a stop in this turn */
+function walkRound(fight: Fight, mover: Mover, allowance: number, again: boolean): number {
+  const { unit } = mover;
+  const { patrol, backAndForth } = fight.kinds[unit].states[fight.state[unit]];
+  const point = patrol[fight.stop[unit] % patrol.length];
+  const goals = cellsCovering(fight, mover, fight.homeX[unit] + point.x, fight.homeY[unit] + point.y);
+  if (!goals.includes(fight.onCell[unit])) return goToOne(fight, mover, allowance, goals);
+  if (fight.waitUntil[unit] === 0) rest(fight, unit, fight.ends(unit, point.pause));
+  if (point.turns) face(fight, unit, point.fx, point.fy);
+  if (fight.now < fight.waitUntil[unit]) return 0;
+  goOn(fight, unit, patrol.length, backAndForth);
+  return again ? walkRound(fight, mover, allowance, false) : 0;
+}
+
+/**
+ * To a cell that is drawn evenly among those that it can come to within its radius of home, and within its zone. They are
+ * counted from home outwards and by their turn from where it faces, so that nothing hangs on how cells are numbered.
+ */
+function stray(fight: Fight, mover: Mover, allowance: number): number {
+  const board = fight.board!;
+  const { unit, size } = mover;
+  const { radius, roams } = fight.kinds[unit].states[fight.state[unit]];
+  const zone = roams && roams.zone >= 0 ? fight.compiled.zones[roams.zone] : null;
+  const from = fight.onCell[unit];
+  const { there } = waysOf(board);
+  there.from(mover, from, allowance);
+  const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
+  const fromHome = (cell: number) => board.cells.gap(cell, size, fight.homeCell[unit], size);
+  const open = there.reached.filter((cell) => {
+    if (cell !== from && !board.isFree(mover, cell)) return false;
+    const { x, y } = middleOfBody(fight, cell, size);
+    return zone ? contains(zone.shape, x, y) : fromHome(cell) <= radius;
+  });
+  if (open.length === 0) return fight.homeCell[unit] === NOBODY ? 0 : goToOne(fight, mover, allowance, [fight.homeCell[unit]]);
+  const bearing = (cell: number) => board.cells.bearing(from, size, cell, size);
+  open.sort(
+    (a, b) =>
+      fromHome(a) - fromHome(b) ||
+      there.costs[a] - there.costs[b] ||
+      (a === from || b === from ? Number(b === from) - Number(a === from) : board.cells.compareTurns(facing, bearing(a), bearing(b))),
+  );
+  return walk(fight, mover, open[Math.floor(fight.chance(unit, PURPOSE.wander) * open.length)]);
 }
 
 /** Between two distances of another, and with a clear line to it where that is asked for. */
@@ -157,7 +210,7 @@ export function clearAt(fight: Fight, { unit, size }: Mover, cell: number, other
 }
 
 /** Of the cells that it can come to and stay on, and its own, the one that is worth most. */
-function best(fight: Fight, mover: Mover, worth: Worth): number {
+export function best(fight: Fight, mover: Mover, worth: Worth): number {
   const board = fight.board!;
   const { there } = waysOf(board);
   const from = fight.onCell[mover.unit];
@@ -181,7 +234,7 @@ function best(fight: Fight, mover: Mover, worth: Worth): number {
 }
 
 /** Walks to a cell that it can come to, and faces the way of its last step. @returns what the way cost */
-function walk(fight: Fight, mover: Mover, to: number): number {
+export function walk(fight: Fight, mover: Mover, to: number): number {
   const { unit, size } = mover;
   const from = fight.onCell[unit];
   if (to === from) return 0;
@@ -190,6 +243,11 @@ function walk(fight: Fight, mover: Mover, to: number): number {
   back.to(mover, [to], { most: cost, ahead: there.costs });
   const way = back.walk(mover, from, facingOf(fight, fight.fx[unit], fight.fy[unit]));
   const before = way.length > 1 ? way[way.length - 2] : from;
+  if (fight.compiled.rounds!.zonesPassed)
+    for (const cell of way) {
+      const { x, y } = middleOfBody(fight, cell, size);
+      passOver(fight, unit, x, y);
+    }
   faceAlong(fight, unit, fight.board!.cells.bearing(before, size, to, size));
   standOn(fight, unit, to);
   return cost;

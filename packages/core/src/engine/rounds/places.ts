@@ -163,17 +163,32 @@ function nearest(value: number, count: number): number[] {
  * @returns cells
  */
 export function pushBack(fight: Fight, attacker: number, victim: number, most: number, x: number, y: number): number {
-  const { cells } = fight.board!;
   const [dx, dy] = [fight.x[victim] - x, fight.y[victim] - y];
   const away = dx === 0 && dy === 0 ? facingOf(fight, fight.fx[attacker], fight.fy[attacker]) : facingOf(fight, dx, dy);
-  const mover = moverOf(fight, victim);
-  const direction = cells.directions.indexOf(away);
+  return slide(fight, victim, away, most);
+}
+
+/** At a foe, cell by cell, each time in the direction that is nearest to the way to it, until it stands beside it. @returns cells */
+export function lungeAt(fight: Fight, unit: number, target: number, most: number): number {
+  let gone = 0;
+  for (; gone < most && fight.gap(unit, target) > 1; gone++) {
+    const ahead = facingOf(fight, fight.x[target] - fight.x[unit], fight.y[target] - fight.y[unit]);
+    if (slide(fight, unit, ahead, 1) === 0) break;
+  }
+  return gone;
+}
+
+/** Cell by cell in one direction, until a wall, the edge or a body ends it. @returns cells */
+function slide(fight: Fight, unit: number, way: Bearing, most: number): number {
+  const board = fight.board!;
+  const mover = moverOf(fight, unit);
+  const direction = board.cells.directions.indexOf(way);
   let gone = 0;
   for (; gone + 1 <= most + CLOSE; gone++) {
-    const next = cells.neighbour(fight.onCell[victim], direction);
-    const may = fight.board!.terrain(mover).steps[fight.onCell[victim]] & (1 << direction);
-    if (may === 0 || !fight.board!.isFree(mover, next)) break;
-    standOn(fight, victim, next);
+    const next = board.cells.neighbour(fight.onCell[unit], direction);
+    const may = board.terrain(mover).steps[fight.onCell[unit]] & (1 << direction);
+    if (may === 0 || !board.isFree(mover, next)) break;
+    standOn(fight, unit, next);
   }
   return gone;
 }

@@ -19,16 +19,33 @@ function told(sketch: FightSketch, seed: number) {
   });
 }
 
+const turnedShape = (shape: Loose): Loose => ({ ...shape, corners: shape.corners.map(turnedPlace) });
 const turnedPlace = ({ x, y }: { x: number; y: number }) => ({ x: 0 - y, y: x });
+
+/** The stops of rounds lie about the home of whoever walks them. */
+const turnedStops = (one: Loose): Loose => ({
+  ...one,
+  states: one.states.map((state: Loose) =>
+    state.patrol
+      ? { ...state, patrol: { ...state.patrol, points: state.patrol.points.map((p: Loose) => ({ ...p, ...turnedPlace(p as never) })) } }
+      : state,
+  ),
+});
 
 /** A quarter turn counter-clockwise. */
 function turned(sketch: FightSketch): FightSketch {
-  const { partyAt, enemies, arena } = sketch as Loose;
+  const { party, partyAt, enemies, arena } = sketch as Loose;
   return {
     ...sketch,
+    party: party.map(turnedStops),
     partyAt: { ...turnedPlace(partyAt), facing: partyAt.facing + 90 },
-    enemies: enemies.map((enemy: Loose) => ({ ...enemy, ...turnedPlace(enemy as { x: number; y: number }), facing: enemy.facing + 90 })),
-    arena: { walls: arena.walls.map((wall: Loose) => ({ ...wall, corners: wall.corners.map(turnedPlace) })) },
+    enemies: enemies.map((enemy: Loose) => ({
+      ...enemy,
+      unit: turnedStops(enemy.unit),
+      ...turnedPlace(enemy as { x: number; y: number }),
+      facing: enemy.facing + 90,
+    })),
+    arena: { walls: arena.walls.map(turnedShape), ground: arena.ground.map(turnedShape) },
   };
 }
 

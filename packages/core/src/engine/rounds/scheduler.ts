@@ -9,7 +9,7 @@ import { EVENT } from '../../record/log';
 import { ROUND } from '../../record/time';
 import { runInstants } from '../instant';
 import { tryAtInstant } from '../mind/choice';
-import { alert } from '../mind/senses';
+import { alert, lookInTurn } from '../mind/senses';
 import { holds } from '../mind/conditions';
 import { changeState } from '../mind/states';
 import { chooseTarget } from '../mind/targets';
@@ -17,6 +17,7 @@ import { NOBODY, PHASE } from '../numbers';
 import { direct, isDirected } from '../waves/director';
 import { allowanceOf, moveAsStateWants } from './moving';
 import { restReactions } from './answering';
+import { playBest } from './playing';
 import { canStrike } from './reach';
 import { regrow } from './regrowth';
 
@@ -30,8 +31,11 @@ export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => 
     runInstants(fight, begins);
     if (!fight.over && directed) conduct(fight);
     if (fight.over) return;
-    // Everyone knows of everyone.
-    for (const unit of fight.alive) if (!fight.alerted[unit] && fight.kinds[unit].temper === 'hostile') alert(fight, unit);
+    // Whoever has no senses of its own knows of everyone.
+    for (const unit of fight.alive) {
+      const { temper, turns } = fight.kinds[unit];
+      if (!fight.alerted[unit] && temper === 'hostile' && !turns!.senses) alert(fight, unit);
+    }
     for (const { unit, time } of turnsOf(fight, round)) {
       const winding = fight.phase[unit] === PHASE.windup;
       runInstants(fight, time);
@@ -79,6 +83,7 @@ function prepare(fight: Fight, unit: number): boolean {
     fight.sayDoing(unit, DOING.staggered);
     return false;
   }
+  if (fight.kinds[unit].turns!.senses) lookInTurn(fight, unit);
   if (fight.leaves[unit] > 0) changeState(fight, unit);
   if (fight.alerted[unit]) chooseTarget(fight, unit);
   // What it has begun goes on.
@@ -89,6 +94,8 @@ function prepare(fight: Fight, unit: number): boolean {
 function moveAndAct(fight: Fight, unit: number): number {
   const { moving } = fight.kinds[unit].turns!;
   const allowance = allowanceOf(fight, unit);
+  const played = playBest(fight, unit, allowance);
+  if (played >= 0) return played;
   let moved = moving === 'after' ? 0 : moveAsStateWants(fight, unit, allowance);
   act(fight, unit);
   if (moving !== 'before' && canMove(fight, unit)) moved += moveAsStateWants(fight, unit, allowance - moved);

@@ -29,9 +29,10 @@ export const PURPOSE = {
   decision: 21,
   dash: 22,
   order: 23,
+  skill: 24,
 } as const;
 
-export const PURPOSES = 24;
+export const PURPOSES = 25;
 
 /** The finaliser of a 32-bit hash: every input bit reaches every output bit. */
 function finish(h: number): number {

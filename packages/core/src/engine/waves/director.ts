@@ -1,7 +1,6 @@
 /** The encounter as a whole: zones, events, waves that wait for a condition, units that stray too far. */
 import { EVENT, GONE } from '../../record/log';
 import { ENEMY, PARTY } from '../../record/sides';
-import { contains } from '../body/clearance';
 import { inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { depart } from '../harm/death';
@@ -10,6 +9,7 @@ import { holds } from '../mind/conditions';
 import { count, setFlag } from '../mind/signals';
 import { NOBODY } from '../numbers';
 import type { CompiledConsequence } from '../tables';
+import { enters } from './zones';
 import { opponents } from './spawns';
 import { checkWaves, stopWave } from './waves';
 
@@ -31,15 +31,10 @@ export function direct(fight: Fight): void {
 }
 
 function watchZones(fight: Fight): void {
-  for (const { shape, flag, party, enemies, role } of fight.compiled.zones) {
-    if (fight.flags[flag]) continue;
-    const entered = fight.alive.find(
-      (unit) =>
-        (fight.side[unit] === PARTY ? party : enemies) &&
-        (role < 0 || fight.kinds[unit].role === role) &&
-        contains(shape, fight.x[unit], fight.y[unit]),
-    );
-    if (entered !== undefined) setFlag(fight, entered, flag, true);
+  for (const zone of fight.compiled.zones) {
+    if (fight.flags[zone.flag]) continue;
+    const entered = fight.alive.find((unit) => enters(fight, zone, unit, fight.x[unit], fight.y[unit]));
+    if (entered !== undefined) setFlag(fight, entered, zone.flag, true);
   }
 }
 

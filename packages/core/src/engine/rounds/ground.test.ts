@@ -1,0 +1,215 @@
+/** What units do on a board besides fighting: dear ground, zones, rounds to walk, straying, senses, lunges, where areas go down. */
+import { describe, expect, test } from '@jest/globals';
+import { type FightSketch, eventsOf, unit } from '../../testing/builders';
+import { turnTables } from '../../testing/rounds';
+import { Runner } from '../run';
+
+const square = (id: string, x: number, y: number, wide: number, deep: number, more = {}) => ({
+  id,
+  name: id,
+  ...more,
+  corners: [
+    { x, y },
+    { x: x + wide, y },
+    { x: x + wide, y: y + deep },
+    { x, y: y + deep },
+  ],
+});
+
+/** A board of 11 × 11 squares of 1 m, whose middles lie on whole metres. */
+const BOARD = { width: 11, depth: 11 };
+const strike = { id: 'strike', effects: { damage: { amount: 1 } }, rounds: {} };
+const state = (does: string, more = {}) => [{ id: 'only', name: 'only', does, ...more }];
+const post = (more = {}) => unit({ id: 'ours', side: 'party', health: { max: 1000 }, attacks: [], rounds: {}, ...more });
+
+/** Where the first enemy stands at the end of each of its turns. */
+function placesOf(sketch: FightSketch, seed = 1): string[] {
+  const places: string[] = [];
+  new Runner(turnTables({ ...BOARD, ...sketch })).run(seed, (fight) => {
+    const [enemy] = fight.living[1];
+    if (enemy !== undefined) places.push(`${fight.x[enemy]} ${fight.y[enemy]}`);
+  });
+  // A look after each turn of both: the enemy's is the second.
+  return places.filter((_, i) => i % 2 === 1);
+}
+
+describe('ground that costs more', () => {
+  // From x = −4 along y = 0 to somebody at x = 5: seven steps to stand beside it. The mire lies across all but one row.
+  const sketch = (cost: number): FightSketch => ({
+    party: [post()],
+    partyAt: { x: 5, y: 0, facing: 180 },
+    enemies: [{ unit: unit({ id: 'theirs', attacks: [strike], states: state('approach'), rounds: { moves: 4 } }), x: -4, y: 0 }],
+    arena: { ground: [square('mire', -2.5, -4.5, 2, 9, { kind: 'mire' })] },
+    encounter: { rounds: { ground: 'squares', limit: 4, costs: [{ kind: 'mire', cost }] } },
+  });
+
+  test('at the price of plain ground it goes straight on, four cells a turn', () => {
+    expect(placesOf(sketch(1)).slice(0, 2)).toEqual(['0 0', '4 0']);
+  });
+
+  test('at twice the price of it, it comes as far as that pays for', () => {
+    // −3 is plain (1), −2 costs 2, −1 costs 2: five, so three of four are spent at −2.
+    expect(placesOf(sketch(2))[0]).toBe('-2 0');
+  });
+});
+
+describe('zones', () => {
+  const sketch = (zones: string): FightSketch => ({
+    party: [post()],
+    partyAt: { x: 5, y: 0, facing: 180 },
+    enemies: [{ unit: unit({ id: 'theirs', attacks: [strike], states: state('approach'), rounds: { moves: 8 } }), x: -4, y: 0 }],
+    arena: { zones: [square('line', -2.5, -5.5, 2, 11, { by: 'enemies', flag: 'crossed' })] },
+    encounter: { rounds: { ground: 'squares', limit: 3, zones } },
+  });
+  const raised = (zones: string) => eventsOf(new Runner(turnTables({ ...BOARD, ...sketch(zones) })).run(1).log, 'flag').length;
+
+  test('whoever runs through one has entered it only where passing counts', () => {
+    expect(raised('end')).toBe(0);
+    expect(raised('pass')).toBe(1);
+  });
+});
+
+test('a round is walked stop by stop, with the turns that each asks for', () => {
+  const points = [
+    { id: 'a', x: 3, y: 0 },
+    { id: 'b', x: 3, y: 2, rounds: { pause: 2 } },
+  ];
+  const places = placesOf({
+    party: [post()],
+    partyAt: { x: 5, y: 5, facing: 0 },
+    enemies: [
+      { unit: unit({ id: 'theirs', attacks: [], states: state('patrol', { patrol: { points } }), rounds: { moves: 3 } }), x: -4, y: 0 },
+    ],
+    encounter: { rounds: { ground: 'squares', limit: 7 } },
+  });
+  // At a in the first; on to b, where it arrives, rests two turns from the one in which it finds itself there, and goes back.
+  expect(places.slice(0, 6)).toEqual(['-1 0', '-1 2', '-1 2', '-1 2', '-1 0', '-1 2']);
+});
+
+test('whoever strays keeps within its radius of home, comes to each of its cells, and draws anew each turn', () => {
+  const seen = new Set<string>();
+  for (let seed = 1; seed <= 40; seed++) {
+    const places = placesOf(
+      {
+        party: [post()],
+        partyAt: { x: 5, y: 5, facing: 0 },
+        enemies: [
+          {
+            unit: unit({ id: 'theirs', attacks: [], states: state('wander', { rounds: { radius: 2 } }), rounds: { moves: 4 } }),
+            x: -2,
+            y: 0,
+          },
+        ],
+        encounter: { rounds: { ground: 'squares', limit: 12 } },
+      },
+      seed,
+    );
+    for (const place of places) seen.add(place);
+  }
+  // On squares without diagonals 13 cells are within 2 of a cell.
+  expect(seen.size).toBe(13);
+  for (const place of seen) {
+    const [x, y] = place.split(' ').map(Number);
+    expect(Math.abs(x + 2) + Math.abs(y)).toBeLessThanOrEqual(2);
+  }
+});
+
+describe('senses', () => {
+  const sketch = (senses: object, at = { x: 4, y: 0 }, more = {}, alerted = false): FightSketch => ({
+    party: [post(more)],
+    partyAt: { ...at, facing: 180 },
+    enemies: [
+      {
+        unit: unit({ id: 'theirs', attacks: [strike], states: state('approach'), rounds: { moves: 1, senses } }),
+        x: -4,
+        y: 0,
+        facing: 0,
+        group: { alerted },
+      },
+    ],
+    encounter: { rounds: { ground: 'squares', limit: 6 } },
+  });
+  const noticed = (given: FightSketch) =>
+    eventsOf(new Runner(turnTables({ ...BOARD, ...given })).run(1).log, 'notice').filter(({ actor }) => actor === 1);
+
+  test('it notices whom it sees: within its distance and angle, and past no wall', () => {
+    expect(noticed(sketch({ sight: 8 }))).toHaveLength(1);
+    expect(noticed(sketch({ sight: 7 }))).toHaveLength(0);
+    expect(noticed(sketch({ sight: 12, angle: 90 }))).toHaveLength(1);
+    expect(noticed(sketch({ sight: 12, angle: 90 }, { x: -4, y: 4 }))).toHaveLength(0);
+    const wall = { walls: [square('wall', -0.5, -5.5, 1, 11, { height: 4 })] };
+    expect(noticed({ ...sketch({ sight: 12 }), arena: wall })).toHaveLength(0);
+    expect(noticed({ ...sketch({ sight: 12, needsLine: false }), arena: wall })).toHaveLength(1);
+  });
+
+  test('whom it has lost it goes after for as many turns as it remembers, then forgets', () => {
+    // It knows of the other as the fight begins; that is six cells away, out of its sight, before it has its first turn.
+    const flees = { states: state('goTo', { to: 'far' }), rounds: { moves: 3 } };
+    const lostIn = (memory: number) => {
+      const run = new Runner(
+        turnTables({
+          ...BOARD,
+          ...sketch({ sight: 4, memory }, { x: -1, y: 0 }, flees, true),
+          arena: { points: [{ id: 'far', name: 'far', x: 5, y: 0 }] },
+        }),
+      ).run(1);
+      return eventsOf(run.log, 'lose')
+        .filter(({ actor }) => actor === 1)
+        .map(({ time }) => Math.floor(time) + 1);
+    };
+    expect([0, 1, 2].map(lostIn)).toEqual([[1], [2], [3]]);
+  });
+});
+
+describe('a lunge', () => {
+  const lunges = (x: number, arena = {}) => {
+    const lunge = { ...strike, rounds: { from: 0, to: 6, lunge: 3 }, needsLine: false };
+    return placesOf({
+      party: [post()],
+      partyAt: { x, y: 0, facing: 180 },
+      enemies: [{ unit: unit({ id: 'theirs', attacks: [lunge], states: state('hold'), rounds: { moves: 0 } }), x: -4, y: 0 }],
+      arena,
+      encounter: { rounds: { ground: 'squares', limit: 1 } },
+    })[0];
+  };
+
+  test('goes as far as it may, or until it stands beside its target', () => {
+    expect(lunges(2)).toBe('-1 0');
+    expect(lunges(-1)).toBe('-2 0');
+  });
+
+  test('ends at a wall', () => {
+    expect(lunges(2, { walls: [square('wall', -2.5, -0.5, 1, 1, { height: 0.1 })] })).toBe('-3 0');
+  });
+});
+
+test('an area that is marked goes down where it strikes most foes, and fewest friends where it would strike them', () => {
+  const blast = (friendly: boolean) => ({
+    id: 'blast',
+    delivery: 'area',
+    area: { about: 'mark' },
+    effects: { damage: { amount: 1 } },
+    hits: { friendlyFire: friendly },
+    rounds: { to: 20, radius: 1 },
+    needsLine: false,
+  });
+  const struck = (friendly: boolean) => {
+    const run = new Runner(
+      turnTables({
+        ...BOARD,
+        party: [post(), post({ id: 'second' }), post({ id: 'third' })],
+        partyAt: { x: -3, y: 0, facing: 0 },
+        enemies: [
+          { unit: unit({ id: 'theirs', attacks: [blast(friendly)], states: state('hold'), rounds: {} }), x: 5, y: 0 },
+          { unit: unit({ id: 'near', attacks: [], states: state('hold'), rounds: {} }), x: -4, y: 0 },
+        ],
+        encounter: { rounds: { ground: 'squares', limit: 1 } },
+      }),
+    ).run(1);
+    return eventsOf(run.log, 'hit').map(({ other }) => run.sides[other]);
+  };
+  const [alone, careful] = [struck(false), struck(true)];
+  expect(alone.length).toBeGreaterThanOrEqual(2);
+  expect(alone.every((side) => side === 0)).toBe(true);
+  expect(careful.filter((side) => side === 0).length - careful.filter((side) => side === 1).length).toBeGreaterThanOrEqual(1);
+});

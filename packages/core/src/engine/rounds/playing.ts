@@ -1,0 +1,123 @@
+/**
+ * How whoever plays a unit takes a turn: in a share of them, its skill, it looks over all that it can reach and takes the
+ * act that promises most, one turn ahead: harm done, no more than the foe has left; and where that fells it, the harm that the
+ * foe would have done in its next turn. It ends its turn where its style wants. In the others it goes by its own priorities.
+ */
+import { inRange } from '../body/reach';
+import type { Fight } from '../fight';
+import { startAttack } from '../harm/attack';
+import { runInstants } from '../instant';
+import { holds } from '../mind/conditions';
+import { setTarget } from '../mind/wanted';
+import { NOBODY, PHASE } from '../numbers';
+import type { CompiledAttack } from '../tables';
+import { PURPOSE } from '../time/chance';
+import { best, clearAt, walk, waysOf } from './moving';
+import { moverOf } from './places';
+import { promised } from './promise';
+import { readyStrikes } from './reach';
+
+interface Act {
+  number: number;
+  attack: CompiledAttack;
+  foe: number;
+  worth: number;
+}
+
+/** @returns what the way cost that it went; −1: nobody plays it, or it takes no such turn now */
+export function playBest(fight: Fight, unit: number, allowance: number): number {
+  const { plays, actions } = fight.kinds[unit].turns!;
+  if (plays === null || plays.best <= 0 || !fight.alerted[unit] || fight.owedAttack[unit] >= 0) return -1;
+  if (fight.chance(unit, PURPOSE.skill) >= plays.best) return -1;
+  let left = allowance;
+  for (let done = 0; done < actions && isFree(fight, unit); done++) {
+    const act = bestAct(fight, unit, left);
+    if (act === null) break;
+    left -= goThere(fight, unit, left, act, plays.ends);
+    if (fight.target[unit] !== act.foe) setTarget(fight, unit, act.foe);
+    startAttack(fight, unit, act.number, act.foe, act.attack);
+    runInstants(fight, fight.now);
+  }
+  if (left === allowance && fight.board && isFree(fight, unit) && plays.ends !== 'still') left -= comeBetter(fight, unit, left, plays.ends);
+  // With nothing to strike it does as its state says.
+  return left === allowance && fight.phase[unit] === PHASE.idle && fight.attackedAt[unit] !== fight.now ? -1 : allowance - left;
+}
+
+const isFree = (fight: Fight, unit: number) =>
+  !fight.over && fight.isAlive[unit] === 1 && fight.phase[unit] === PHASE.idle && fight.now >= fight.staggeredUntil[unit];
+
+/** What it can begin in this turn, on whom, that promises most; of equals what its priorities name first. */
+function bestAct(fight: Fight, unit: number, allowance: number): Act | null {
+  const kind = fight.kinds[unit];
+  const ready = new Set(readyStrikes(fight, unit, holds));
+  const foes = fight.living[1 - fight.side[unit]];
+  if (fight.board) waysOf(fight.board).there.from(moverOf(fight, unit), fight.onCell[unit], allowance);
+  let found: Act | null = null;
+  for (const { attacks } of kind.choice) {
+    for (const number of attacks) {
+      const attack = kind.attacks[number];
+      if (!ready.has(attack) || attack.targets !== 'foes') continue;
+      for (const foe of foes) {
+        if (kind.targeting.allowed !== null && !kind.targeting.allowed[fight.kinds[foe].type]) continue;
+        const worth = promised(fight, unit, attack, foe);
+        if (worth <= 0 || (found && worth <= found.worth)) continue;
+        if (cellsFor(fight, unit, attack, foe).length > 0) found = { number, attack, foe, worth };
+      }
+    }
+  }
+  return found;
+}
+
+/** Cells that it can come to and strike from; without a board its own place, if it is in reach there. */
+function cellsFor(fight: Fight, unit: number, attack: CompiledAttack, foe: number): number[] {
+  const { board } = fight;
+  const { rangeMin, rangeMax, needsLine } = attack;
+  if (!board) return inRange(fight.gap(unit, foe), rangeMin, rangeMax) ? [NOBODY] : [];
+  const mover = moverOf(fight, unit);
+  const { size } = moverOf(fight, foe);
+  return waysOf(board).there.reached.filter((cell) => {
+    const gap = board.cells.gap(cell, mover.size, fight.onCell[foe], size);
+    if (!inRange(gap, rangeMin, rangeMax) || !board.isFree(mover, cell)) return false;
+    return !needsLine || gap <= 1 || clearAt(fight, mover, cell, foe);
+  });
+}
+
+/** To the cell that its style likes best among those that serve. @returns what the way cost */
+function goThere(fight: Fight, unit: number, allowance: number, { attack, foe }: Act, ends: Ends): number {
+  const { board } = fight;
+  if (!board) return 0;
+  const mover = moverOf(fight, unit);
+  waysOf(board).there.from(mover, fight.onCell[unit], allowance);
+  const serves = new Set(cellsFor(fight, unit, attack, foe));
+  const worth = worthOf(fight, unit, ends);
+  const to = best(fight, mover, (cell) => (serves.has(cell) ? worth(cell) : Infinity));
+  return serves.has(to) ? walk(fight, mover, to) : 0;
+}
+
+/** With nothing to strike, to where its style likes it better than where it stands. */
+function comeBetter(fight: Fight, unit: number, allowance: number, ends: Ends): number {
+  if (ends === 'state') return 0;
+  const mover = moverOf(fight, unit);
+  waysOf(fight.board!).there.from(mover, fight.onCell[unit], allowance);
+  return walk(fight, mover, best(fight, mover, worthOf(fight, unit, ends)));
+}
+
+type Ends = 'state' | 'careful' | 'forward' | 'still';
+
+/** What a style holds of a cell: the lower, the better. */
+function worthOf(fight: Fight, unit: number, ends: Ends): (cell: number) => number {
+  const { cells } = fight.board!;
+  const { size } = moverOf(fight, unit);
+  const foes = fight.living[1 - fight.side[unit]].map((foe) => {
+    const kind = fight.kinds[foe];
+    const reach = kind.attacks.reduce(
+      (most, { rangeMax, traits }) => (traits.strikes && traits.chosen ? Math.max(most, rangeMax) : most),
+      0,
+    );
+    return { at: fight.onCell[foe], size: moverOf(fight, foe).size, comes: kind.turns!.moves + reach };
+  });
+  const gapTo = (cell: number, foe: (typeof foes)[number]) => cells.gap(cell, size, foe.at, foe.size);
+  if (ends === 'careful') return (cell) => foes.reduce((sum, foe) => sum + (gapTo(cell, foe) <= foe.comes ? 1 : 0), 0);
+  if (ends === 'forward') return (cell) => foes.reduce((least, foe) => Math.min(least, gapTo(cell, foe)), Infinity);
+  return () => 0;
+}

@@ -1,0 +1,26 @@
+/** What an attack promises against a foe, as whoever plays it would reckon: means of all that is drawn, nothing of what comes after. */
+import type { Fight } from '../fight';
+import type { CompiledAttack, CompiledUnit } from '../tables';
+
+/** hp: harm to what the foe has left, and where that is all of it, what it would have dealt in its next turn. */
+export function promised(fight: Fight, unit: number, attack: CompiledAttack, foe: number): number {
+  const left = fight.healthNow(foe) + fight.shieldNow(foe) + fight.lent[foe];
+  const harm = harmOf(attack, fight.kinds[foe]);
+  if (harm < left) return harm;
+  return (
+    left + fight.kinds[foe].attacks.reduce((most, own) => (own.traits.strikes ? Math.max(most, harmOf(own, fight.kinds[unit])) : most), 0)
+  );
+}
+
+/** hp of one use that lands: hits and ticks, past resistance and armour, with the mean of criticals, less misses. */
+function harmOf(attack: CompiledAttack, { armour, minimumDamage, resist }: CompiledUnit): number {
+  const { damage, overTime } = attack.effects;
+  const past = (amount: number, type: number) => {
+    const taken = amount * (type >= 0 && type < resist.length ? Math.max(0, 1 - resist[type]) : 1);
+    return Math.max(taken - armour, Math.min(taken, minimumDamage), 0);
+  };
+  const hit = damage ? past(damage.amount, damage.type) * (1 + damage.critChance * (damage.critMultiplier - 1)) : 0;
+  const ticks = overTime ? Math.floor(overTime.lasts / overTime.every + 1e-9) * past(overTime.amount, overTime.type) : 0;
+  const lands = Math.min(1, (attack.accuracyNear + attack.accuracyFar) / 2);
+  return (hit * attack.hits + ticks) * lands;
+}
