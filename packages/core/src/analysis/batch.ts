@@ -63,6 +63,7 @@ export type KindSummary = Partial<Record<TypeMeasure, Summary>> & {
   gatesSkipped: number;
   noPlace: number;
   capped: number;
+  helped: number;
 };
 
 export interface BatchSummary {
@@ -281,5 +282,6 @@ function summariseKind(unit: CompiledUnit, own: readonly KindRow[], partyDamage:
     gatesSkipped: sum((row) => row.gatesSkipped),
     noPlace: sum((row) => row.noPlace),
     capped: sum((row) => row.capped),
+    helped: sum((row) => row.helped),
   };
 }

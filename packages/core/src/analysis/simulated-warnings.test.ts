@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { compiled, dummy, unit } from '../testing/builders';
+import { turnTables } from '../testing/rounds';
 import { examine, simulatedWarnings } from './simulated-warnings';
 
 const rules = (sketch: Parameters<typeof compiled>[0]) =>
@@ -99,4 +100,62 @@ test('a fight in which nobody was hurt is a problem before any other, and says w
   expect(told(stands({}), 1)).toBeUndefined();
   // Once is not nobody: half of all hits count, in three runs some do.
   expect(told(stands({ aim: { near: 0.5, far: 0.5 } }), 1)).toBeUndefined();
+});
+
+test('helpers that are raised faster than they fall, and an enemy that nobody comes into reach of, are told in turns', () => {
+  const strike = (amount: number, rounds = {}) => ({ id: 'strike', effects: { damage: { amount } }, rounds });
+  const found = (price: number, reach: number) =>
+    simulatedWarnings(
+      examine(
+        'fight',
+        turnTables({
+          party: [unit({ id: 'ours', side: 'party', health: { max: 5000 }, attacks: [strike(4)], rounds: { moves: 0 } })],
+          partyAt: { x: 0, y: 0, facing: 0 },
+          enemies: [
+            {
+              unit: unit({
+                id: 'raiser',
+                health: { max: 400 },
+                energy: { max: 260, start: 260 },
+                rounds: { moves: 0 },
+                states: [{ id: 'hold', name: 'hold', does: 'hold' }],
+                attacks: [
+                  {
+                    id: 'call',
+                    delivery: 'summon',
+                    energy: price,
+                    summon: { unit: 'helper', count: 1, cap: 20 },
+                    effects: {},
+                    rounds: { around: 3 },
+                  },
+                  { ...strike(1, { to: reach }), name: 'strike' },
+                ],
+              }),
+              x: 6,
+              y: 0,
+            },
+          ],
+          others: [
+            unit({
+              id: 'helper',
+              health: { max: 20 },
+              rounds: { moves: 1 },
+              attacks: [strike(1)],
+              states: [{ id: 'come', name: 'come', does: 'approach' }],
+            }),
+          ],
+          width: 15,
+          depth: 15,
+          encounter: { rounds: { ground: 'squares', limit: 25 } },
+        }),
+        1,
+        3,
+      ),
+    );
+  const told = (price: number, reach: number, rule: string) =>
+    found(price, reach).find((one) => one.rule === rule && !one.path.startsWith('/units/ours'))?.message;
+  expect(told(10, 8, 'outpaced')).toMatch(/^helper are called or raised faster than they fall: \d+\.\d a fight, and \d\.\d fall$/);
+  expect(told(200, 8, 'outpaced')).toBeUndefined();
+  expect(told(300, 1, 'neverStruck')).toBe('no raiser ever struck at the party: in none of its turns was anybody in reach');
+  expect(told(300, 8, 'neverStruck')).toBeUndefined();
 });

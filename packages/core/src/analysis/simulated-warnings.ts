@@ -23,6 +23,9 @@ const THRESHOLDS = {
   timesOut: 0.05,
   /** revives by one unit for each of its kind that ever stood, above which nobody is killed for good */
   reviveLoop: 3,
+  /** units called or raised in a run, and how many of them and theirs fall for each, beyond and below which they outpace whoever fells them */
+  outpaced: 3,
+  falls: 0.7,
   /** runs in which a unit makes no way for ten seconds */
   stuck: 0.02,
   /** share of an area attack's damage that its own side takes */
@@ -97,6 +100,7 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
     found.push({ rule, severity, path, message, mend });
   const at = pointerOf('encounters', encounter);
   const { runs } = summary;
+  const ours = oursOf(compiled);
   const unhurt = whyNobodyIsHurt(compiled, summary);
   if (unhurt)
     warn('nobodyHurt', 'problem', at, `the party was not hurt in any of ${runs} runs: ${unhurt}`, 'look at what its enemies do instead');
@@ -104,8 +108,8 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
     warn(
       'timesOut',
       'problem',
-      `${at}/limit`,
-      `${percent(summary.outcomes.timeOut / runs)} of runs end at the time limit`,
+      summary.clock === 'rounds' ? `${at}/rounds/limit` : `${at}/limit`,
+      `${percent(summary.outcomes.timeOut / runs)} of runs end at the ${summary.clock === 'rounds' ? 'round' : 'time'} limit`,
       'raise the limit, or look for what can’t be beaten',
     );
   if (summary.outcomes.runaway > 0)
@@ -162,7 +166,13 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
       );
     const struckNobody = kind.neverStruck === kind.spawned && starts === 0 && kind.attacks.length > 0;
     if (struckNobody && unit.attacks.some(({ traits }) => traits.strikes))
-      warn('neverStruck', 'problem', here('attacks'), `no ${kind.name} ever struck at the party`, 'look at what it was idle for');
+      warn(
+        'neverStruck',
+        'problem',
+        here('attacks'),
+        `no ${kind.name} ever struck at ${ours.has(type) ? 'its foes' : 'the party'}${kind.reach?.max === 0 ? ': in none of its turns was anybody in reach' : ''}`,
+        'look at what it was idle for',
+      );
     if (kind.healing.revives / kind.spawned >= THRESHOLDS.reviveLoop)
       warn(
         'reviveLoop',
@@ -170,6 +180,14 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
         here('attacks'),
         `a ${kind.name} raises ${(kind.healing.revives / kind.spawned).toFixed(1)} of the fallen`,
         'raise its price, its cooldown, or lower how often one may be raised',
+      );
+    if (kind.helped / runs >= THRESHOLDS.outpaced && kind.killed / (kind.helped + 1e-9) < THRESHOLDS.falls)
+      warn(
+        'outpaced',
+        'problem',
+        here('health'),
+        `${kind.name} are called or raised faster than they fall: ${(kind.helped / runs).toFixed(1)} a fight, and ${(kind.killed / runs).toFixed(1)} fall`,
+        'let whoever brings them pay more or wait longer, or let them fall sooner',
       );
     if (kind.gatesSkipped / kind.spawned >= THRESHOLDS.gateSkipped)
       warn(
@@ -213,13 +231,16 @@ export function simulatedWarnings({ encounter, compiled, summary, rows, stuck }:
   return byCost(found);
 }
 
+/** Types that stand with the party from the start. */
+const oursOf = (compiled: Compiled) => new Set([...compiled.seats, ...compiled.allies].map(({ kind }) => compiled.kinds[kind].type));
+
 /** In a few words why a party that has foes was never hurt; undefined where it was, or where none is there to hurt it. */
 export function whyNobodyIsHurt(
   compiled: Compiled,
   { encounter, kinds, outcomes, runs }: Pick<BatchSummary, 'encounter' | 'kinds' | 'outcomes' | 'runs'>,
 ): string | undefined {
   if ((encounter.dose?.max ?? 0) > 0 || outcomes.runaway === runs) return undefined;
-  const ours = new Set([...compiled.seats, ...compiled.allies].map(({ kind }) => compiled.kinds[kind].type));
+  const ours = oursOf(compiled);
   const foes = kinds.filter(({ attacks }, type) => !ours.has(type) && attacks.length > 0);
   const came = foes.filter(({ spawned }) => spawned > 0);
   if (!came.length) return foes.length ? 'nobody came' : undefined;

@@ -65,7 +65,7 @@ export function compileUnit(given: Unit, context: UnitContext): CompiledUnit {
   const chosen = new Set(choice.flatMap((priority) => priority.attacks));
   const longest = attacks.reduce((most, { rangeMax }, i) => (chosen.has(i) ? Math.max(most, rangeMax) : most), 0);
   const states = unit.states.map((state) => compileState(state, unit, longest, scope, context));
-  if (!states.length) states.push(HOLDS);
+  if (!states.length) states.push(context.turns && rounds ? { ...HOLDS, speed: rounds.moves } : HOLDS);
   const stateNumber = (id: string) => unit.states.findIndex((state) => state.id === id);
   const { health, senses, temper, leash, weakPoint, stagger, onDeath } = unit;
   return {

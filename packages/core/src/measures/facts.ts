@@ -45,6 +45,8 @@ export interface KindFacts {
   /** Spawns that found no place, and spawns a cap left out or lost. */
   noPlace: number;
   capped: number;
+  /** Units of it that others called or raised, each time counted. */
+  helped: number;
 }
 
 export interface RunFacts {

@@ -214,7 +214,8 @@ const HEAVY = 0.12;
 const round = (value: number) => Number(value.toFixed(2));
 const share = (value: number) => `${Math.round(100 * value)} %`;
 
-function choices({ unit, attacks, warn }: Inspected): void {
+/** What a choice never comes to. */
+export function choices({ unit, attacks, warn }: Inspected): void {
   const interrupts = unit.player?.answers.some(({ kind }) => kind === 'interrupt');
   for (const { id, name, delivery, effects } of unit.attacks) {
     if (!traitsOf(delivery).chosen || unit.onDeath.attack === id || attacks.some((one) => one.id === id)) continue;

@@ -5,6 +5,7 @@ import { demoProject } from '../../testing/demo';
 import { Dash } from '../../model/attack';
 import { blank } from '../../model/blank';
 import { type Warning, byCost, mended } from '../warning';
+import { encounterWithRounds, withRounds } from '../../model/derive-rounds';
 import { BY_COST, INSPECTION_RULES, SIMULATED_RULES } from '../rules';
 import { inspect, inspectAll } from './inspect';
 import { type Spoil, attack, encounter, found, spoilUnit, spoilt, state } from '../../testing/spoilt';
@@ -332,6 +333,19 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
       );
     },
     /nothing takes the counter Bells above 3/,
+  ],
+  [
+    'forestalled',
+    '/units/clipper/choice/priorities/1',
+    (document) => {
+      document.units = document.units.map((one) => withRounds(one, { round: 2, cell: 1 }));
+      document.encounters[0] = encounterWithRounds(document.encounters[0], { round: 2, cell: 1 });
+      const clipper = document.units.find(({ id }) => id === 'clipper')!;
+      const [bite] = clipper.attacks;
+      clipper.attacks.push({ ...structuredClone(bite), id: 'snap', name: 'Snap', rounds: { ...bite.rounds!, cooldown: 3 } });
+      clipper.choice.priorities = [{ entries: [{ attack: 'bite', weight: 1 }] }, { entries: [{ attack: 'snap', weight: 1 }] }];
+    },
+    /nothing of priority 2 is ever begun in turns: Bite, above it, is ready in every turn and reaches as far/,
   ],
 ];
 

@@ -1,25 +1,39 @@
 /** Warnings by inspection: what can be told from the document alone, at once, through one lens or all of them. */
 import type { Lens } from '../../model/effective';
+import { unitInRounds } from '../../model/in-rounds';
 import { pointerOf } from '../../model/pointer';
 import type { Project } from '../../model/project';
 import { unitHeads } from '../../model/variants';
 import { type Warning, byCost, distinct } from '../warning';
-import { beats } from './beats';
+import { beats, choices } from './beats';
 import { inspected } from './context';
 import { distances } from './distances';
 import { lasting } from './lasting';
 import { minds } from './minds';
 import { traits } from './traits';
+import { clocksOf, turns } from './turns';
 import { tweaks } from './tweaks';
 import { waves } from './waves';
 
 /** Warnings of one unit or variant, what costs most first. */
 export function inspectUnit(project: Project, id: string, lens: Lens): Warning[] {
   const one = inspected(project, id, lens);
-  distances(one);
-  beats(one);
-  minds(one);
-  lasting(one);
+  const clocks = clocksOf(project, id);
+  if (clocks.has('continuous')) {
+    distances(one);
+    beats(one);
+    minds(one);
+    lasting(one);
+  }
+  if (clocks.has('rounds') && one.unit.rounds) {
+    turns(one);
+    // What it compares in turns and cells, where nothing has been said of seconds and metres.
+    const own = { ...one, unit: unitInRounds(one.unit) };
+    if (!clocks.has('continuous')) {
+      choices(own);
+      minds(own);
+    }
+  }
   return byCost(one.found);
 }
 
