@@ -2,6 +2,7 @@
  * Conditions: trees of comparisons, built by choosing. Each subject is one entry: how it is asked, what it needs beside it,
  * what a new comparison begins with, how it reads aloud. What it comes to in a fight is one entry in the engine's readers.
  */
+import { type Clock, turnsWords, withUnit } from '../record/clock';
 import { About, ListOf, OneOf, Optional, Quantity, type RefersTo, RefersByName } from './field';
 import { LIMITS } from './limits';
 import { ConditionRounds, InTurns } from './rounds';
@@ -35,8 +36,7 @@ const seconds = (label: string) => ({ asked: 'number', label, unit: 's', start: 
 const share = (label: string) => ({ asked: 'number', label, unit: '', most: 1, start: 0.5 }) as const;
 const count = (label: string, start = 1) => ({ asked: 'number', label, unit: '', start }) as const;
 const isSo = (label: string) => ({ asked: 'yesNo', label, unit: '', start: 1 }) as const;
-const joined = (label: string, sentence: (condition: Condition) => string) =>
-  ({ asked: 'group', label, unit: '', encounter: true, start: 1, sentence }) as const;
+const joined = (label: string) => ({ asked: 'group', label, unit: '', encounter: true, start: 1 }) as const;
 
 export const SUBJECTS = {
   distance: metres('the distance to its target'),
@@ -88,9 +88,9 @@ export const SUBJECTS = {
   pointHealthShare: { ...share('the share of health of what stands at'), of: 'point', encounter: true },
   pointDestroyed: { ...isSo('is destroyed: what stood at'), of: 'point', encounter: true },
   counter: { ...count('the counter'), of: 'counter', encounter: true },
-  all: joined('all of', ({ parts = [] }) => parts.map(bracketed).join(' and ') || 'nothing'),
-  any: joined('any of', ({ parts = [] }) => parts.map(bracketed).join(' or ') || 'nothing'),
-  not: joined('not', ({ parts = [] }) => `not (${parts.map(conditionSentence).join(' and ')})`),
+  all: joined('all of'),
+  any: joined('any of'),
+  not: joined('not'),
 } as const satisfies Record<string, SubjectInfo>;
 
 export type Subject = keyof typeof SUBJECTS;
@@ -183,17 +183,28 @@ function goesByClock(subject: Subject): boolean {
 
 const goneWith = ({ subject }: Condition) => subjectOf(subject).of === 'attack';
 
-/** "its share of health is below 0.5 and not (its target is staggered)". */
-export function conditionSentence(condition: Condition): string {
+/** "its share of health is below 0.5 and not (its target is staggered)"; by the clock of the fight it is asked in. */
+export function conditionSentence(condition: Condition, clock: Clock = 'continuous'): string {
   const info = subjectOf(condition.subject);
+  if (condition.parts) return joinedSentence(condition.subject, condition.parts, clock);
   if (info.sentence) return info.sentence(condition);
-  const { is, value, of, within } = condition;
+  const { is, of, rounds } = condition;
+  const turns = clock === 'rounds' && rounds !== undefined;
+  const within = condition.within === undefined ? undefined : turns ? rounds.within : condition.within;
+  const value = turns && (info.unit === 's' || info.unit === 'm') ? rounds.value : condition.value;
   const named = of === undefined ? '' : ` ${of}`;
-  const reach = within === undefined ? '' : info.within === 's' ? ` in the last ${within} s` : ` within ${within} m`;
-  if (info.asked === 'number') return `${info.label}${named}${reach} is ${is} ${value}${info.unit && ` ${info.unit}`}`;
+  const told = (amount: number | undefined, unit: string) =>
+    turns && unit === 's' && condition.subject !== 'clock'
+      ? turnsWords(amount ?? 0)
+      : withUnit(turns ? 'rounds' : 'continuous', String(amount), unit).trim();
+  const reach = within === undefined ? '' : info.within === 's' ? ` in the last ${told(within, 's')}` : ` within ${told(within, 'm')}`;
+  if (info.asked === 'number') return `${info.label}${named}${reach} is ${is} ${told(value, info.unit)}`;
   return `${is === 'no' ? 'not: ' : ''}${info.label}${named}`;
 }
 
-function bracketed(part: Condition): string {
-  return part.parts && part.subject !== 'not' ? `(${conditionSentence(part)})` : conditionSentence(part);
+function joinedSentence(subject: Subject, parts: Condition[], clock: Clock): string {
+  if (subject === 'not') return `not (${parts.map((part) => conditionSentence(part, clock)).join(' and ')})`;
+  const bracketed = (part: Condition) =>
+    part.parts && part.subject !== 'not' ? `(${conditionSentence(part, clock)})` : conditionSentence(part, clock);
+  return parts.map(bracketed).join(subject === 'all' ? ' and ' : ' or ') || 'nothing';
 }

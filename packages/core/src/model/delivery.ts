@@ -2,6 +2,7 @@
  * Deliveries: how an attack reaches whom it is meant for, each as a row of traits and words. What asks about a delivery asks
  * for a trait; only what its hits do is said elsewhere, in the engine.
  */
+import { type Clock, turnsWords, withUnit } from '../record/clock';
 import type { Attack } from './attack';
 import { numberWords as n } from './number-words';
 
@@ -45,6 +46,8 @@ export interface Told {
   /** "within 2 m" */
   where: string;
   nameOf: (unit: string) => string;
+  /** What the attack’s seconds and metres stand for. */
+  clock: Clock;
 }
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
@@ -65,8 +68,10 @@ const STRIKES = {
 } as const;
 const HELPS = { ...STRIKES, strikes: false } as const;
 
-const areaWords = ({ area }: Attack) =>
-  area && area.angle < 360 ? `a cone of ${n(area.radius)} m and ${n(area.angle)}°` : `a circle of ${n(area?.radius ?? 0)} m`;
+const areaWords = ({ area }: Attack, clock: Clock) => {
+  const wide = withUnit(clock, n(area?.radius ?? 0), 'm');
+  return area && area.angle < 360 ? `a cone of ${wide} and ${n(area.angle)}°` : `a circle of ${wide}`;
+};
 const ABOUT = { self: 'about itself', target: 'about its target', mark: 'at a marked point' };
 
 export const DELIVERIES = {
@@ -109,9 +114,10 @@ export const DELIVERIES = {
     forOne: 'aboutTarget',
     escape: 'area',
     part: 'area',
-    action: (attack, { times, where }) => {
+    action: (attack, { times, where, clock }) => {
       const { about = 'self', delay = 0 } = attack.area ?? {};
-      return `bursts${times} in ${areaWords(attack)} ${ABOUT[about]}${delay ? `, ${n(delay)} s after the mark` : ''}, begun ${where}`;
+      const later = clock === 'rounds' ? turnsWords(delay) : `${n(delay)} s`;
+      return `bursts${times} in ${areaWords(attack, clock)} ${ABOUT[about]}${delay ? `, ${later} after the mark` : ''}, begun ${where}`;
     },
     blows: (_, instants) => oneOr(instants, 'burst', 'bursts'),
   },

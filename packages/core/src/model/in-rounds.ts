@@ -57,7 +57,7 @@ export function unitInRounds(unit: Unit): Unit {
   };
 }
 
-function attackInRounds(attack: Attack): Attack {
+export function attackInRounds(attack: Attack): Attack {
   const own = attack.rounds!;
   const { charges, area, next, summon } = attack;
   return {
@@ -149,7 +149,7 @@ export function encounterInRounds(encounter: Encounter): Encounter {
   };
 }
 
-function waveInRounds(wave: Wave): Wave {
+export function waveInRounds(wave: Wave): Wave {
   const { at = 1, timeout, delay = 0 } = wave.rounds ?? {};
   const { repeat } = wave;
   return {

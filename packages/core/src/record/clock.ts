@@ -24,3 +24,6 @@ export function withUnit(clock: Clock, text: string, unit: string): string {
   const own = unitIn(clock, unit);
   return `${text} ${text === '1' && (own === 'cells' || own === 'rounds') ? own.slice(0, -1) : own}`;
 }
+
+/** "1 turn", "3 turns" */
+export const turnsWords = (turns: number): string => `${turns} ${turns === 1 ? 'turn' : 'turns'}`;

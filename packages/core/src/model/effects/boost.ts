@@ -2,7 +2,7 @@ import { About, ListOf } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, LastingRounds } from '../rounds';
 import { FieldTweak } from '../tweak';
-import { effect, lasting, seconds } from './parts';
+import { effect, lasting, lasts, seconds } from './parts';
 
 @About('Tweaks on whoever is struck or helped, for a time; the same boost again moves its end.')
 export class Boost {
@@ -25,8 +25,8 @@ export const boost = effect({
     told: ({ otherName, what, values, clock }) =>
       `${what || 'an event'} changes ${otherName}${values.seconds ? ` for ${lasting(values.seconds, clock)}` : ' for good'}`,
   },
-  sentence: ({ tweaks, for: lasts }) =>
-    `boosts ${tweaks.length === 1 ? 'one number' : `${n(tweaks.length)} numbers`}${lasts > 0 ? ` for ${n(lasts)} s` : ' to the end'}`,
+  sentence: (given, _, clock) =>
+    `boosts ${given.tweaks.length === 1 ? 'one number' : `${n(given.tweaks.length)} numbers`}${given.for > 0 ? ` for ${lasts(given, clock)}` : ' to the end'}`,
   typical: {
     tweaks: {
       someOf: [

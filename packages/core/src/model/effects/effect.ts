@@ -74,8 +74,8 @@ export interface Effect<Given extends object, Compiled extends object, Event ext
   isItself?: 'hit' | 'raising';
   /** The event that tells of it: what its values mean (`s:` before a name: µs, shown as seconds), and how it reads. */
   event: { name: Event; values: readonly string[]; told: (event: ToldEvent) => string };
-  /** "slows by 30 % for 2 s". @param each one of several hits of a use */
-  sentence(given: Given, each: boolean): string;
+  /** "slows by 30 % for 2 s", "for 2 turns". @param each one of several hits of a use */
+  sentence(given: Given, each: boolean, clock: Clock): string;
   /** Its turn among the effects of one hit: the lower first. It decides in which order events of one instant are told. */
   turn?: number;
   /** What a new one has instead of its defaults, so that it does something at once. */

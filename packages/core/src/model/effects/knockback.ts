@@ -23,6 +23,7 @@ export const knockback = effect({
     told: ({ name, otherName, what, values, clock }) =>
       `${otherName} is knocked back ${withUnit(clock, brief(values.metres, 2), 'm')} by ${what} of ${name}`,
   },
-  sentence: ({ distance }) => `knocks back ${n(distance)} m`,
+  sentence: ({ distance, rounds }, _, clock) =>
+    `knocks back ${withUnit(clock, n(clock === 'rounds' ? (rounds?.cells ?? 0) : distance), 'm')}`,
   typical: { distance: [0, 5] },
 });

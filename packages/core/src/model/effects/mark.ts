@@ -1,7 +1,7 @@
 import { About, Quantity } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, LastingRounds } from '../rounds';
-import { brief, effect, lasting, seconds } from './parts';
+import { brief, effect, lasting, lasts, seconds } from './parts';
 
 @About('Hits on it do more for a time.')
 export class Mark {
@@ -24,6 +24,6 @@ export const mark = effect({
     values: ['multiplier', 's:seconds'],
     told: ({ otherName, values, clock }) => `${otherName} is marked × ${brief(values.multiplier, 2)} for ${lasting(values.seconds, clock)}`,
   },
-  sentence: ({ multiplier, for: lasts }) => `marks × ${n(multiplier)} for ${n(lasts)} s`,
+  sentence: (given, _, clock) => `marks × ${n(given.multiplier)} for ${lasts(given, clock)}`,
   typical: { multiplier: [0.5, 2], for: [0.1, 2] },
 });

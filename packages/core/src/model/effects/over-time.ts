@@ -1,7 +1,7 @@
 import { About, OneOf, Optional, Quantity, RefersByName } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, TickRounds } from '../rounds';
-import { DAMAGE_TYPE, effect, hitTold, points, seconds } from './parts';
+import { DAMAGE_TYPE, effect, hitTold, lasts, points, seconds } from './parts';
 
 /** What a second hit does while it runs. */
 const STACKING = { refresh: 'moves the end', stack: 'adds another', ignore: 'does nothing' } as const;
@@ -33,7 +33,11 @@ export const overTime = effect({
     type: damageType(type),
   }),
   event: { name: 'tick', values: ['damage', 'overkill', 'dealt', 'absorbed'], told: hitTold('lingers on') },
-  sentence: ({ amount, every, for: lasts }) => `${n(amount)} every ${n(every)} s for ${n(lasts)} s`,
+  sentence: (given, _, clock) => {
+    const { amount, every, rounds } = given;
+    const often = clock === 'rounds' ? (rounds?.every === 1 ? 'turn' : `${rounds?.every ?? every} turns`) : `${n(every)} s`;
+    return `${n(amount)} every ${often} for ${lasts(given, clock)}`;
+  },
   begins: { amount: 2 },
   typical: { amount: [0, 3], every: [0.2, 0.8], for: [0, 3], stacking: { oneOf: ['refresh', 'stack', 'ignore'] } },
 });

@@ -1,5 +1,6 @@
 /** What the files of several effects share. */
-import type { Clock } from '../../record/clock';
+import { type Clock, turnsWords } from '../../record/clock';
+import { numberWords } from '../number-words';
 import { Quantity, type Reference } from '../field';
 import type { ToldEvent } from './effect';
 
@@ -16,7 +17,11 @@ export const brief = (value: number | undefined, digits = 1) => (value === undef
 
 /** "2 s", or "2 turns" of whoever bears it. */
 export const lasting = (seconds: number | undefined, clock: Clock): string =>
-  clock === 'rounds' ? `${brief(seconds, 0)} ${seconds === 1 ? 'turn' : 'turns'}` : `${brief(seconds, 2)} s`;
+  clock === 'rounds' ? turnsWords(Math.round(seconds ?? 0)) : `${brief(seconds, 2)} s`;
+
+/** How long an effect lasts as it is written: "2 s", or "2 turns" of whoever bears it. */
+export const lasts = (given: { for: number; rounds?: { for: number } }, clock: Clock): string =>
+  clock === 'rounds' ? lasting(given.rounds?.for ?? given.for, clock) : `${numberWords(given.for)} s`;
 
 /** A hit or a tick, with what became of it. */
 export const hitTold =

@@ -1,7 +1,7 @@
 import { About } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, LastingRounds } from '../rounds';
-import { brief, effect, points, seconds } from './parts';
+import { brief, effect, lasts, points, seconds } from './parts';
 
 @About('A shield lent for a time; a larger one takes the place of a smaller.')
 export class LentShield {
@@ -23,6 +23,6 @@ export const shield = effect({
     values: ['amount'],
     told: ({ name, otherName, values }) => `${name} shields ${otherName} with ${brief(values.amount)}`,
   },
-  sentence: ({ amount, for: lasts }) => `shields ${n(amount)} hp for ${n(lasts)} s`,
+  sentence: (given, _, clock) => `shields ${n(given.amount)} hp for ${lasts(given, clock)}`,
   typical: { amount: [0, 12], for: [0.1, 3] },
 });

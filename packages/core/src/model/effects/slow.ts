@@ -1,7 +1,7 @@
 import { About } from '../field';
 import { numberWords as n } from '../number-words';
 import { InTurns, LastingRounds } from '../rounds';
-import { brief, effect, lasting, seconds, share } from './parts';
+import { brief, effect, lasting, lasts, seconds, share } from './parts';
 
 @About('Moves more slowly for a time.')
 export class Slow {
@@ -25,6 +25,6 @@ export const slow = effect({
     told: ({ otherName, values, clock }) =>
       `${otherName} is slowed by ${brief(100 * values.share, 0)} % for ${lasting(values.seconds, clock)}`,
   },
-  sentence: ({ share: part, for: lasts }) => `slows by ${n(100 * part)} % for ${n(lasts)} s`,
+  sentence: (given, _, clock) => `slows by ${n(100 * given.share)} % for ${lasts(given, clock)}`,
   typical: { share: [0, 1], for: [0.1, 2] },
 });

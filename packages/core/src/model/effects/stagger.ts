@@ -1,6 +1,5 @@
-import { numberWords as n } from '../number-words';
 import { Lasting } from './lasting';
-import { effect, lasting } from './parts';
+import { effect, lasting, lasts } from './parts';
 
 export const stagger = effect({
   type: Lasting,
@@ -15,6 +14,6 @@ export const stagger = effect({
     told: ({ otherName, values, clock }) =>
       `${otherName} reels for ${lasting(clock === 'rounds' ? values.seconds - 1 : values.seconds, clock)}`,
   },
-  sentence: ({ for: lasts }) => `staggers ${n(lasts)} s`,
+  sentence: (given, _, clock) => `staggers ${lasts(given, clock)}`,
   typical: { for: [0.1, 1] },
 });

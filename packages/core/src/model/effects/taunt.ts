@@ -1,6 +1,5 @@
-import { numberWords as n } from '../number-words';
 import { Lasting } from './lasting';
-import { effect, lasting } from './parts';
+import { effect, lasting, lasts } from './parts';
 
 export const taunt = effect({
   type: Lasting,
@@ -17,6 +16,6 @@ export const taunt = effect({
     values: ['s:seconds'],
     told: ({ name, otherName, values, clock }) => `${otherName} must go for ${name} for ${lasting(values.seconds, clock)}`,
   },
-  sentence: ({ for: lasts }) => `draws its target for ${n(lasts)} s`,
+  sentence: (given, _, clock) => `draws its target for ${lasts(given, clock)}`,
   typical: { for: [0.1, 2] },
 });
