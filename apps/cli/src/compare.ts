@@ -83,13 +83,14 @@ function asText({ before, after, all, byName, asked, rows }: Found, { runs }: Co
   const moved = all.filter((one) => !flips(one) && isSeen(one.effect));
   const line = (one: ComparedGoal) => {
     const { measure } = one.goal.band;
-    const value = (of: ComparedGoal['before']) => (of ? numberOf(measure, of.judgement.estimate.value) : '–');
+    const { clock } = one.goal;
+    const value = (of: ComparedGoal['before']) => (of ? numberOf(measure, of.judgement.estimate.value, clock) : '–');
     return [
       nameOf(after, one.goal),
-      unitOf(measure),
+      unitOf(measure, clock),
       value(one.before),
       value(one.after),
-      one.effect ? effectText(measure, one.effect) : '',
+      one.effect ? effectText(measure, one.effect, clock) : '',
       verdictWords(one.before),
       verdictWords(one.after),
     ];
@@ -118,7 +119,7 @@ function byEditText(project: Project, asked: readonly Goal[], rows: readonly Edi
     .map((goal, g) => {
       const lines = byBlame(rows, g).map(({ edit, effects }) => {
         const { putIn, takenOut, together } = effects[g];
-        const words = (effect: PairedEffect | undefined) => (effect ? effectText(goal.band.measure, effect) : '–');
+        const words = (effect: PairedEffect | undefined) => (effect ? effectText(goal.band.measure, effect, goal.clock) : '–');
         return [edit.words.join('; ') || 'no words', words(putIn), words(takenOut), together ? 'only with others' : ''];
       });
       return `Which edit moved ${nameOf(project, goal)}\n${textTable(['edit', 'put in alone', 'lost without it', ''], lines, 1)}`;
@@ -169,7 +170,8 @@ function asJunit({ before, after, all }: Found): string {
     'compare',
     all.map((one) => {
       const { measure } = one.goal.band;
-      const moved = one.effect ? `, moved by ${effectText(measure, one.effect)} ${unitOf(measure)}` : '';
+      const { clock } = one.goal;
+      const moved = one.effect ? `, moved by ${effectText(measure, one.effect, clock)} ${unitOf(measure, clock)}` : '';
       const { verdict } = one.after ?? {};
       return {
         classname: measure,

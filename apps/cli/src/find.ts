@@ -94,7 +94,7 @@ const FORMATS: Record<FindOptions['format'], (search: FindSearch, project: Proje
           classname: goal.measure,
           name: goalOfSearch(search.problem, g),
           message: proof
-            ? `${valued(goal.measure, proof)} at the first proposal`
+            ? `${valued(goal, proof)} at the first proposal`
             : whyWords(project, search).join('; ') || 'nothing was found',
           outcome: proof?.verdict === 'met' ? 'passed' : proof ? 'skipped' : 'failed',
         };
@@ -104,10 +104,10 @@ const FORMATS: Record<FindOptions['format'], (search: FindSearch, project: Proje
 
 const BEST = { change: 'least change', numbers: 'fewest numbers', margin: 'most margin', other: 'another way' } as const;
 
-type Measure = FindSearch['problem']['goals'][number]['measure'];
+type Wanted = Pick<FindSearch['problem']['goals'][number], 'measure' | 'clock'>;
 
-const valued = (measure: Measure, { estimate: { value, low, high } }: Proposal['proof'][number]): string =>
-  `${numberOf(measure, value)} (${numberOf(measure, low)} to ${numberOf(measure, high)}) ${unitOf(measure)}`.trim();
+const valued = ({ measure, clock }: Wanted, { estimate: { value, low, high } }: Proposal['proof'][number]): string =>
+  `${numberOf(measure, value, clock)} (${numberOf(measure, low, clock)} to ${numberOf(measure, high, clock)}) ${unitOf(measure, clock)}`.trim();
 
 function asText(search: FindSearch, project: Project): string {
   const { problem, proposals, progress } = search;
@@ -122,7 +122,7 @@ function asText(search: FindSearch, project: Project): string {
       const { whose, name } = dialWords(project, knob.dial);
       return [whose, name, `${dialValue(project, knob.dial, standing(knob))} → ${dialValue(project, knob.dial, value)}`];
     });
-    const goals = problem.goals.map((goal, g) => [goalOfSearch(problem, g), valued(goal.measure, proof[g]), proof[g].verdict]);
+    const goals = problem.goals.map((goal, g) => [goalOfSearch(problem, g), valued(goal, proof[g]), proof[g].verdict]);
     const what = put.length ? textTable(['of', 'number', 'turned'], rows, 2) : 'nothing: it holds as it is written\n';
     return [
       `${'ABCD'[i]}: ${BEST[best[i]]}, ${(100 * distance).toFixed(0)} % of a range away`,

@@ -7,6 +7,7 @@ import {
   type Scenario,
   type Together,
   GOAL_MEASURES,
+  goalIn,
   alongPoint,
   compileScenario,
   crossingsOf,
@@ -121,9 +122,9 @@ function along({ project, cell, objectives, options, runs }: Told, path: string,
   if (options.format === 'csv') return stringify(rows.map(csvRow), { header: true });
   const lines = grid.map((at, k) => [
     `${dialValue(project, dial, at)}${at === now ? ' (as written)' : ''}`,
-    ...objectives.map(({ measure }, i) => {
+    ...objectives.map(({ measure, clock }, i) => {
       const { value, low, high, verdict } = curves[i][k];
-      return `${numberOf(measure, value)} (${numberOf(measure, low)} to ${numberOf(measure, high)})${verdict ? ` ${VERDICTS[verdict]}` : ''}`;
+      return `${numberOf(measure, value, clock)} (${numberOf(measure, low, clock)} to ${numberOf(measure, high, clock)})${verdict ? ` ${VERDICTS[verdict]}` : ''}`;
     }),
   ]);
   const told = crossings.flatMap((list, i) =>
@@ -142,18 +143,19 @@ function along({ project, cell, objectives, options, runs }: Told, path: string,
 
 const VERDICTS = { met: 'met', missedLow: 'too low', missedHigh: 'too high', undecided: 'undecided' } as const;
 
-const headOf = ({ measure, statistic, band }: Objective): string => {
-  const { label, usual } = GOAL_MEASURES[measure];
-  const unit = unitOf(measure);
-  return `${label}${statistic === usual ? '' : `, ${statistic}`}${band ? ` (${wantedWords(measure, band)})` : unit && `, ${unit}`}`;
+const headOf = ({ measure, statistic, band, clock }: Objective): string => {
+  const { usual } = GOAL_MEASURES[measure];
+  const { label } = goalIn(measure, clock);
+  const unit = unitOf(measure, clock);
+  return `${label}${statistic === usual ? '' : `, ${statistic}`}${band ? ` (${wantedWords(measure, band, clock)})` : unit && `, ${unit}`}`;
 };
 
 /** A case a goal as the fight is written: failed where it is missed, skipped where that is undecided or nothing is wanted. */
 function junitOf({ project, cell, objectives, runs }: Told, ran: ReturnType<Samples>): string {
   const cases = objectives.map((objective) => {
     const { estimate, verdict } = judge(ran(cell, objective).values, objective.statistic, objective.band ?? {});
-    const { measure } = objective;
-    const told = `${numberOf(measure, estimate.value)} (${numberOf(measure, estimate.low)} to ${numberOf(measure, estimate.high)}) ${unitOf(measure)}`;
+    const { measure, clock } = objective;
+    const told = `${numberOf(measure, estimate.value, clock)} (${numberOf(measure, estimate.low, clock)} to ${numberOf(measure, estimate.high, clock)}) ${unitOf(measure, clock)}`;
     return { name: headOf(objective), measure, message: told.trim(), verdict: objective.band ? verdict : undefined };
   });
   return junit(
@@ -187,7 +189,7 @@ function movesText(told: Told, found: MovesFound): string {
     words.whose,
     words.name,
     `${dialValue(project, dial, from)} → ${dialValue(project, dial, to)}`,
-    ...effects.map((effect, i) => (effect ? effectText(objectives[i].measure, effect) : '')),
+    ...effects.map((effect, i) => (effect ? effectText(objectives[i].measure, effect, objectives[i].clock) : '')),
   ]);
   const strongest =
     measured === undefined
@@ -208,7 +210,7 @@ function togetherText(project: Project, objectives: readonly Objective[], togeth
   if (!together.length) return [];
   const lines = together.map(({ first, second, effects }) => [
     [first, second].map(({ dial, to }) => putWords(project, dial, to)).join(' and '),
-    ...effects.map((effect, i) => (effect ? effectText(objectives[i].measure, effect) : '')),
+    ...effects.map((effect, i) => (effect ? effectText(objectives[i].measure, effect, objectives[i].clock) : '')),
   ]);
   return ['by twos, beyond the sum of what each does alone', '', textTable(['numbers', ...objectives.map(headOf)], lines, 1)];
 }

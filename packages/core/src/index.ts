@@ -69,7 +69,7 @@ export {
 export type { AttackUse } from './measures/attack-use';
 export * from './measures/list';
 export { type GoalSubject, type Measure, STATISTICS, type Statistic, measureIn } from './measures/measure';
-export { type Clock, clockOf, unitIn, withUnit } from './record/clock';
+export { CLOCKS, type Clock, clockOf, unitIn, withUnit } from './record/clock';
 export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
 export { projectWithRounds } from './model/turning-rounds';
 export { metIn } from './model/meets';

@@ -12,6 +12,7 @@ import {
   duelScenario,
   look,
   parseProject,
+  projectWithRounds,
 } from '@insidia/core';
 import { MikroORM, PostgreSqlDriver } from '@mikro-orm/postgresql';
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
@@ -249,6 +250,24 @@ describe('batches', () => {
     });
   });
 });
+
+test('fights that take turns are batches like any other: what the core runs of them, to the last bit', async () => {
+  const document = await project((one) => Object.assign(one, inTurns(one, 'first-bell')));
+  const cell = { kind: 'encounter', id: 'first-bell', tier: 'bloom', skill: 'regular' } as const;
+  await call('POST', `${document.id}/batches`, { cells: [{ cell: scenarioKey(cell), runs: 200 }] });
+  await finished(document.id);
+  const names = [columnOf('timeToKill', 'enemy', 'clipper'), columnOf('reach', 'enemy', 'clipper'), 'dose', 'engagedMean'];
+  const [own] = await read(document.id, [{ cell: scenarioKey(cell), columns: names }]);
+  const { columns, curve } = undisturbed(document, cell, 200);
+  for (const name of names.slice(0, 3)) expect(own.values[name]).toEqual(columns[name]);
+  expect(own.values[names[0]].every((rounds: number | string) => rounds === 'Infinity' || Number.isInteger(rounds))).toBe(true);
+  const { body } = await call('GET', `${document.id}/cells/curve?of=pressure&cell=${encodeURIComponent(scenarioKey(cell))}`);
+  expect(body).toEqual({ runs: 200, curve: curve.pressure });
+});
+
+/** A document in which an encounter takes turns. */
+const inTurns = (document: object, encounter: string) =>
+  projectWithRounds(parseProject(document as never), encounter, { round: 2, cell: 1 });
 
 describe('what is made of batches', () => {
   test('causes: what leaving out a wave or a kind does to a stretch, as the core works it out of the same seeds', async () => {

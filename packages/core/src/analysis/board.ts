@@ -2,6 +2,7 @@
  * What a board shows of a project: rows of enemies, encounters or waves, columns of tiers, skills or player counts; the band
  * that speaks of each cell, and what its runs say.
  */
+import type { Clock } from '../record/clock';
 import { type RankBy, RANKED_BY_DOSE } from './ranking';
 import type { Verdict } from '../measures/enough';
 import type { Statistic, GoalSubject } from '../measures/measure';
@@ -32,6 +33,8 @@ export interface BoardRow {
   wave?: string;
   name: string;
   head?: UnitHead;
+  /** What its fight goes by. */
+  clock: Clock;
 }
 
 /** What the columns are; the lens holds the rest. */
@@ -81,11 +84,13 @@ export function rowsOf(project: Project, measure: BandMeasure, axis: BoardAxis):
   const enemies = axis === 'players' || !isTold(measure, 'continuous') ? [] : unitHeads(project).filter(({ side }) => side === 'enemy');
   const encounters = project.encounters.filter(({ clock }) => isTold(measure, clock));
   return [
-    ...(of.includes('enemy') ? enemies.map((head): BoardRow => ({ subject: 'enemy', id: head.id, name: head.name, head })) : []),
-    ...(of.includes('encounter') ? encounters.map(({ id, name }): BoardRow => ({ subject: 'encounter', id, name })) : []),
+    ...(of.includes('enemy')
+      ? enemies.map((head): BoardRow => ({ subject: 'enemy', id: head.id, name: head.name, head, clock: 'continuous' }))
+      : []),
+    ...(of.includes('encounter') ? encounters.map(({ id, name, clock }): BoardRow => ({ subject: 'encounter', id, name, clock })) : []),
     ...(of.includes('wave')
-      ? encounters.flatMap(({ id, name, waves }) =>
-          waves.map((wave): BoardRow => ({ subject: 'wave', id, wave: wave.id, name: `${name}: ${wave.name}` })),
+      ? encounters.flatMap(({ id, name, waves, clock }) =>
+          waves.map((wave): BoardRow => ({ subject: 'wave', id, wave: wave.id, name: `${name}: ${wave.name}`, clock })),
         )
       : []),
   ];
@@ -153,6 +158,8 @@ export interface Shown {
   /** Tells it from others of the board; waves of one encounter share a cell. */
   key: string;
   cell: Scenario;
+  /** What its fight goes by. */
+  clock: Clock;
   values: readonly number[];
   runs: number;
   stale: boolean;
@@ -212,6 +219,7 @@ export function shownAt(
   return {
     key: row.wave === undefined ? key : `${key} ${row.wave}`,
     cell,
+    clock: row.clock,
     values,
     runs: stale ? (found?.stale?.runs ?? 0) : (found?.runs ?? 0),
     stale,

@@ -20,7 +20,7 @@ import { tierSteps } from '../analysis/ranking';
 import { acceptanceOf } from '../analysis/warning';
 import { ENGINE_VERSION } from '../engine/tuning';
 import type { Curve } from '../measures/curves';
-import { type BandMeasure, BAND_MEASURES, GOAL_MEASURES } from '../measures/list';
+import { type BandMeasure, BAND_MEASURES, GOAL_MEASURES, goalIn } from '../measures/list';
 import type { Encounter } from '../model/encounter';
 import type { Project } from '../model/project';
 import { boardPicture } from '../telling/board-picture';
@@ -134,7 +134,7 @@ function verdicts(project: Project, judged: readonly JudgedGoal[]): string {
     list(
       goals.map(
         (goal) =>
-          `${mark(goal.verdict)} <b>${escaped(goalPlace(project, goal))}</b>: ${escaped(`${GOAL_MEASURES[goal.band.measure].label} ${goalSentence(goal)}`)}${goal.band.why ? ` <i>${escaped(goal.band.why)}</i>` : ''}`,
+          `${mark(goal.verdict)} <b>${escaped(goalPlace(project, goal))}</b>: ${escaped(`${goalIn(goal.band.measure, goal.clock).label} ${goalSentence(goal)}`)}${goal.band.why ? ` <i>${escaped(goal.band.why)}</i>` : ''}`,
       ),
     );
   const lacking = judged.length - run.length;
@@ -159,9 +159,11 @@ function board(
   const goals = goalsByPlace(judged);
   const cells = rows.map((row) => columns.map((column) => shownAt(row, column, lens, measure, goals, read)));
   const { svg, width, height } = boardPicture({ rows, columns, cells, measure, width: WIDTH });
-  const { label, about } = GOAL_MEASURES[measure];
+  const clocks = new Set(rows.map(({ clock }) => clock));
+  const clock = clocks.size === 1 ? [...clocks][0] : 'continuous';
+  const { label, about } = goalIn(measure, clock);
   const runs = cells.flat().flatMap((cell) => (cell.runs ? [cell.runs] : []));
-  const note = [about, unitOf(measure), runsOf(runs)];
+  const note = [about, clocks.size > 1 ? '' : unitOf(measure, clock), runsOf(runs)];
   return section(
     label.charAt(0).toUpperCase() + label.slice(1),
     note.filter(Boolean).join('; '),

@@ -1,5 +1,5 @@
 /** What tuning came to, as data for whoever reads it without the page: the same from the command line and over HTTP. */
-import { GOAL_MEASURES } from '../measures/list';
+import { GOAL_MEASURES, goalIn } from '../measures/list';
 import { type Scenario, scenarioKey } from '../analysis/scenario';
 import { changesInWords, wordingSentence } from '../model/words';
 import type { Project } from '../model/project';
@@ -20,11 +20,11 @@ import type { PlayFound, ProvedPlay } from '../tuning/play/search';
 import { blameOverall } from '../tuning/which-edit';
 
 /** What is asked for, and what is wanted of it in words. */
-export const objectiveReport = ({ measure, statistic, of, band }: Objective) => ({
+export const objectiveReport = ({ measure, statistic, of, band, clock }: Objective) => ({
   measure,
   statistic,
   of,
-  wanted: band ? wantedWords(measure, band) : '',
+  wanted: band ? wantedWords(measure, band, clock) : '',
 });
 
 /** What moves a fight. */
@@ -101,10 +101,11 @@ export const standing = ({ now, dial }: Pick<Knob, 'now' | 'dial'>): number => (
 
 /** A goal of a search: of several fights with where it is asked. */
 export function goalOfSearch({ goals, cells }: FindSearch['problem'], g: number): string {
-  const { measure, statistic, band, cell } = goals[g];
-  const { label, usual } = GOAL_MEASURES[measure];
+  const { measure, statistic, band, cell, clock } = goals[g];
+  const { usual } = GOAL_MEASURES[measure];
+  const { label } = goalIn(measure, clock);
   const at = cells.length > 1 ? ` at ${[cell.tier, cell.skill].filter(Boolean).join(', ') || 'as written'}` : '';
-  return `${label}${statistic === usual ? '' : `, ${statistic}`}${at} (${wantedWords(measure, band!)})`;
+  return `${label}${statistic === usual ? '' : `, ${statistic}`}${at} (${wantedWords(measure, band!, clock)})`;
 }
 
 /** What a search came to. */

@@ -134,7 +134,7 @@ export function meaningless(measure: BandMeasure, clock: Clock, where: string): 
 }
 
 /** What a brief calls a measure, and what it is told in, by the clock of the fight it is measured in. */
-export function goalIn(measure: BandMeasure, clock: Clock): { label: string; unit: string; about: string } {
+export function goalIn(measure: BandMeasure, clock: Clock = 'continuous'): { label: string; unit: string; about: string } {
   const goal = GOAL_MEASURES[measure];
   return measureIn(clock, goal) ?? goal;
 }

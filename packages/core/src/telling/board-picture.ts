@@ -1,5 +1,5 @@
 import type { BoardColumn, BoardRow, Shown } from '../analysis/board';
-import { type BandMeasure, GOAL_MEASURES } from '../measures/list';
+import { type BandMeasure, GOAL_MEASURES, goalIn } from '../measures/list';
 import { cellPicture, rowRuler } from './cell-picture';
 import { numberOf, unitOf } from './goal-words';
 import { linear } from './scale';
@@ -28,18 +28,23 @@ export function boardPicture({ rows, columns, cells, measure, width }: BoardPict
 } {
   const each = (width - NAME) / columns.length;
   const height = HEAD + rows.length * ROW + 1;
-  const { share = false, label } = GOAL_MEASURES[measure];
+  const { share = false } = GOAL_MEASURES[measure];
+  // One name for all rows where all go by one clock; else each row says its own.
+  const clocks = new Set(rows.map(({ clock }) => clock));
+  const mixed = clocks.size > 1;
+  const { label } = goalIn(measure, mixed ? 'continuous' : ([...clocks][0] ?? 'continuous'));
   const parts: string[] = [];
   const draw = (...shapes: Shape[]) => parts.push(svgOf(shapes));
   draw(rect(0, 0, width, height, { fill: 'var(--paper)' }));
-  const unit = unitOf(measure);
+  const unit = mixed ? '' : unitOf(measure, rows[0]?.clock);
   draw(text(4, 17, shortened(unit ? `${label}, ${unit}` : label, 24), { class: 't3' }));
   columns.forEach(({ name, number }, c) => draw(text(NAME + c * each + 6, 17, number ? `${number}  ${name}` : name, { class: 'tb' })));
   rows.forEach((row, r) => {
     const own = cells[r];
     const y = HEAD + r * ROW;
     draw(path(`M0 ${y} H${width}`, { stroke: 'var(--hair)' }));
-    draw(text(4, y + 21, shortened(row.name, 24), { class: 't12' }));
+    draw(text(4, y + (mixed ? 15 : 21), shortened(row.name, 24), { class: 't12' }));
+    if (mixed) draw(text(4, y + 29, unitOf(measure, row.clock), { class: 't3' }));
     const { from, to } = rowRuler(
       own.map(({ values, styles }) => (styles ? styles.map(({ value }) => value) : values)),
       own.map(({ band }) => band),
@@ -54,7 +59,7 @@ export function boardPicture({ rows, columns, cells, measure, width }: BoardPict
       }
       const options = { ...cell, share, from, to, width: Math.max(40, each - NUMBER), height: 30 };
       parts.push(svgAt(x + 3, y + 2, cell.styles ? stylesPicture(cell, options) : cellPicture(options)));
-      draw(text(x + each - 4, y + 15, numberOf(measure, cell.estimate.value), { class: 'tb', 'text-anchor': 'end' }));
+      draw(text(x + each - 4, y + 15, numberOf(measure, cell.estimate.value, row.clock), { class: 'tb', 'text-anchor': 'end' }));
       if (cell.stale) draw(text(x + each - 4, y + 29, 'stale', { class: 't3', 'text-anchor': 'end' }));
       else if (cell.verdict) parts.push(svgAt(x + each - 30, y + 19, VERDICT_SHAPES[cell.verdict]));
     });

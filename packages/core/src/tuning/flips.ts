@@ -18,7 +18,8 @@ export interface ComparedGoal {
 
 /** Goals that either version has, by band and cell; what both have is judged by the band of the newer. */
 export function goalsOfBoth(before: Project, after: Project, axes: Axes = {}): { goal: Goal; only?: 'before' | 'after' }[] {
-  const key = ({ band, cell, of }: Goal) => `${band.id} ${scenarioKey(cell)} ${of}`;
+  // Seconds and rounds are not compared.
+  const key = ({ band, cell, of, clock }: Goal) => `${band.id} ${scenarioKey(cell)} ${of} ${clock}`;
   const [old, now] = [goalsOf(before, axes), goalsOf(after, axes)];
   const [oldKeys, nowKeys] = [new Set(old.map(key)), new Set(now.map(key))];
   return [

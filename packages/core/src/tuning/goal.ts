@@ -2,6 +2,7 @@
 import { type BandMeasure, GOAL_MEASURES, columnOf } from '../measures/list';
 import type { Between } from '../measures/enough';
 import type { Statistic } from '../measures/measure';
+import type { Clock } from '../record/clock';
 import type { Sample } from '../measures/sample';
 import { type Scenario, scenarioKey } from '../analysis/scenario';
 import type { Goal } from '../analysis/cells';
@@ -9,6 +10,8 @@ import type { Ran } from '../analysis/effect';
 
 export interface Objective {
   cell: Scenario;
+  /** What the fight goes by; absent: seconds. */
+  clock?: Clock;
   measure: BandMeasure;
   /** The unit, encounter or wave that is measured. */
   of: string;
@@ -20,8 +23,9 @@ export interface Objective {
 }
 
 /** A goal of the brief as an aim. */
-export const aimOf = ({ band, cell, column, of }: Goal): Objective => ({
+export const aimOf = ({ band, cell, clock, column, of }: Goal): Objective => ({
   cell,
+  clock,
   measure: band.measure,
   of,
   column,
@@ -30,10 +34,10 @@ export const aimOf = ({ band, cell, column, of }: Goal): Objective => ({
 });
 
 /** A measure that nothing is wanted of, by its usual statistic. */
-export function lookAt(cell: Scenario, measure: BandMeasure, statistic: Statistic = GOAL_MEASURES[measure].usual): Objective {
-  const { of } = GOAL_MEASURES[measure];
+export function lookAt(cell: Scenario, measure: BandMeasure, clock?: Clock): Objective {
+  const { of, usual } = GOAL_MEASURES[measure];
   const subject = cell.kind === 'duel' ? 'enemy' : of.includes('encounter') ? 'encounter' : of[0];
-  return { cell, measure, of: cell.id, column: columnOf(measure, subject, cell.id), statistic };
+  return { cell, ...(clock && { clock }), measure, of: cell.id, column: columnOf(measure, subject, cell.id), statistic: usual };
 }
 
 /** What an aim reads of a sample. */

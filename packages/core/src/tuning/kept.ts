@@ -1,9 +1,10 @@
 /** Questions that a project keeps, as what is asked: fights, what is wanted of them, dials; and back. */
 import { LIMITS } from '../model/limits';
 import { type GoalSubject } from '../measures/measure';
-import { columnOf, GOAL_MEASURES, type BandMeasure } from '../measures/list';
+import { columnOf, GOAL_MEASURES, type BandMeasure, isTold } from '../measures/list';
+import type { Clock } from '../record/clock';
 import type { Between } from '../measures/enough';
-import { type Goal, goalsOf } from '../analysis/cells';
+import { type Goal, goalsOf, clockOfScenario } from '../analysis/cells';
 import { type Scenario, scenarioKey } from '../analysis/scenario';
 import { pointerOf, pointerSteps } from '../model/pointer';
 import type { Project } from '../model/project';
@@ -45,9 +46,12 @@ const USUAL_COUNT = 4;
 
 /** What a question wants of one of its fights; of none of its own what the brief wants, and what is usually looked at beside it. */
 export function objectivesOf(project: Project, cell: Scenario, goals: readonly QuestionGoal[] = []): Objective[] {
-  if (goals.length) return goals.slice(0, LIMITS.questionGoals).map((goal) => objectiveOf(cell, goal));
+  const clock = clockOfScenario(project, cell);
+  if (goals.length) return goals.slice(0, LIMITS.questionGoals).map((goal) => ({ ...objectiveOf(cell, goal), clock }));
   const own = goalsOfFight(project, cell).slice(0, LIMITS.questionGoals).map(aimOf);
-  const usual = USUAL[cell.kind].filter((measure) => !own.some((goal) => goal.measure === measure)).map((measure) => lookAt(cell, measure));
+  const usual = USUAL[cell.kind]
+    .filter((measure) => !own.some((goal) => goal.measure === measure))
+    .map((measure) => lookAt(cell, measure, clock));
   return own.length >= USUAL_COUNT ? own : [...own, ...usual.slice(0, USUAL_COUNT - own.length)];
 }
 
@@ -78,9 +82,11 @@ export function keptGoal(project: Project, { cell, measure, of, statistic, band 
 }
 
 /** Measures that can be wanted of a fight itself. */
-export function measuresOf(kind: Scenario['kind']): BandMeasure[] {
+export function measuresOf(kind: Scenario['kind'], clock: Clock = 'continuous'): BandMeasure[] {
   const subject = kind === 'duel' ? 'enemy' : 'encounter';
-  return (Object.keys(GOAL_MEASURES) as BandMeasure[]).filter((measure) => GOAL_MEASURES[measure].of.includes(subject));
+  return (Object.keys(GOAL_MEASURES) as BandMeasure[]).filter(
+    (measure) => GOAL_MEASURES[measure].of.includes(subject) && isTold(measure, clock),
+  );
 }
 
 /** A dial of a question; undefined where it leads nowhere any more. */

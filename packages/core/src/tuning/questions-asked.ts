@@ -1,4 +1,6 @@
 /** What is asked, of words: a question that the project keeps, or a fight, goals and dials as an address or a command line has them. */
+import { clockOfScenario } from '../analysis/cells';
+import { meaningless } from '../measures/list';
 import type { Scenario } from '../analysis/scenario';
 import type { Project } from '../model/project';
 import type { Question, QuestionGoal } from '../model/question';
@@ -42,6 +44,12 @@ export function askedQuestion(project: Project, words: AskedWords, fight?: () =>
   if (!question && !fight) throw new NoQuestion('which fight is asked about: give a question or a fight');
   const cells = question ? lensed(cellsOfQuestion(question), words) : [fight!()];
   const goals = words.goals?.map((text) => goalOf(project, text)) ?? question?.goals ?? [];
+  for (const { measure } of goals) {
+    const [{ id }] = cells;
+    const where = project.encounters.find((one) => one.id === id)?.name ?? 'a duel';
+    const odd = meaningless(measure, clockOfScenario(project, cells[0]), where);
+    if (odd) throw new NoQuestion(`${measure} ${odd}`);
+  }
   const dials = words.dials?.map((text) => dialAsked(project, text)) ?? (question?.dials.length ? dialsOf(project, question) : undefined);
   return {
     cells,

@@ -1,4 +1,4 @@
-import { GOAL_MEASURES, STATISTIC_WORDS, linear, numberOf, rankedRows, rowRuler, unitOf } from '@insidia/core';
+import { CLOCKS, GOAL_MEASURES, STATISTIC_WORDS, linear, numberOf, rankedRows, rowRuler, unitOf } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Glyph } from '../../visuals/Glyph';
 import type { BoardParts } from './Grid';
@@ -13,15 +13,18 @@ interface Props extends BoardParts {
 
 /** The rows of one column in the order in which they measure, each with its interval; a brace joins those that can't be told apart. */
 export function BoardRanking({ rows, columns, cells, measure, column, onColumn, onSelect }: Props) {
-  const kinds = (['enemy', 'encounter', 'wave'] as const).flatMap((subject) => {
-    const own = rows.flatMap((row, r) => (row.subject === subject ? [r] : []));
-    const ranks = rankedRows(
-      own.map((r) => rows[r]),
-      own.map((r) => cells[r]),
-      column,
-    );
-    return ranks.length ? [{ subject, ranks }] : [];
-  });
+  // Seconds and rounds are not ranked together.
+  const kinds = (['enemy', 'encounter', 'wave'] as const)
+    .flatMap((subject) => CLOCKS.map((clock) => ({ subject, clock })))
+    .flatMap(({ subject, clock }) => {
+      const own = rows.flatMap((row, r) => (row.subject === subject && row.clock === clock ? [r] : []));
+      const ranks = rankedRows(
+        own.map((r) => rows[r]),
+        own.map((r) => cells[r]),
+        column,
+      );
+      return ranks.length ? [{ subject, clock, ranks }] : [];
+    });
   const { usual, share = false } = GOAL_MEASURES[measure];
   return (
     <div className="px-4">
@@ -47,7 +50,7 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
         </p>
       </div>
       {!kinds.length && <p className="py-4 text-ink-3">Nothing has been run here yet.</p>}
-      {kinds.map(({ subject, ranks }) => {
+      {kinds.map(({ subject, clock, ranks }) => {
         const { from, to } = rowRuler(
           ranks.map(({ shown: { estimate } }) => [estimate.low, estimate.value, estimate.high]),
           [],
@@ -56,7 +59,11 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
         const x = linear(Math.min(0, from), to, 4, WIDTH - 4);
         const clamp = (value: number) => Math.min(WIDTH - 4, Math.max(4, x(value)));
         return (
-          <table key={subject} className="mt-2 text-table" aria-label={`Ranking of ${subject === 'enemy' ? 'enemies' : `${subject}s`}`}>
+          <table
+            key={`${subject} ${clock}`}
+            className="mt-2 text-table"
+            aria-label={`Ranking of ${subject === 'enemy' ? 'enemies' : `${subject}s`}${clock === 'rounds' ? ' in turns' : ''}`}
+          >
             <tbody>
               {ranks.map(({ row, shown, apart }, i) => (
                 <tr
@@ -86,9 +93,9 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
                       <circle cx={clamp(shown.estimate.value)} cy={8} r={3.6} fill="var(--ink)" />
                     </svg>
                   </td>
-                  <td className="w-[70px] text-right font-semibold tabular-nums">{numberOf(measure, shown.estimate.value)}</td>
+                  <td className="w-[70px] text-right font-semibold tabular-nums">{numberOf(measure, shown.estimate.value, shown.clock)}</td>
                   <td className="w-[110px] text-right tabular-nums text-ink-3">
-                    {numberOf(measure, shown.estimate.low)}–{numberOf(measure, shown.estimate.high)}
+                    {numberOf(measure, shown.estimate.low, shown.clock)}–{numberOf(measure, shown.estimate.high, shown.clock)}
                   </td>
                 </tr>
               ))}

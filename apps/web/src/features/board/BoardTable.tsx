@@ -18,13 +18,18 @@ export function BoardTable({ measure, rows, columns, cells }: BoardParts) {
       <tbody>
         {rows.map((row, r) => (
           <tr key={`${row.subject} ${row.id} ${row.wave ?? ''}`} className="border-b border-hair">
-            <th className="pr-3 text-left font-normal">{row.name}</th>
+            <th className="pr-3 text-left font-normal">
+              {row.name}
+              {row.clock === 'rounds' && unitOf(measure, 'rounds') !== unitOf(measure) && `, ${unitOf(measure, 'rounds')}`}
+            </th>
             {cells[r].map((cell) => [
               <td key={`${cell.key} value`} className="border-l border-hair px-2 text-right font-semibold">
-                {numberOf(measure, cell.estimate.value)}
+                {numberOf(measure, cell.estimate.value, cell.clock)}
               </td>,
               <td key={`${cell.key} interval`} className="px-1 text-right text-ink-3">
-                {cell.runs ? `${numberOf(measure, cell.estimate.low)}–${numberOf(measure, cell.estimate.high)}` : ''}
+                {cell.runs
+                  ? `${numberOf(measure, cell.estimate.low, cell.clock)}–${numberOf(measure, cell.estimate.high, cell.clock)}`
+                  : ''}
               </td>,
               <td key={`${cell.key} verdict`} className="px-1">
                 {cell.stale ? 'stale' : cell.verdict ? VERDICT_WORDS[cell.verdict] : ''}

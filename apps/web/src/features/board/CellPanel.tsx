@@ -1,7 +1,9 @@
 import {
   type Band,
   type BandMeasure,
+  type Clock,
   GOAL_MEASURES,
+  goalIn,
   type Project,
   effectiveUnit,
   paperDuel,
@@ -54,7 +56,7 @@ export const CellPanel = guarded(
   function CellPanel({ project, row, column, measure, cell, read, through, onRun, onBand, onAddBand }: Props) {
     const theme = useTheme();
     const { estimate, statistic, values, band, verdict, goal, runs } = cell;
-    const label = GOAL_MEASURES[measure].label;
+    const { label } = goalIn(measure, cell.clock);
     const against = project.units.find(({ side }) => side === 'party');
     const paper = useMemo(() => paperOf(project, row, cell, measure, against?.id), [project, row, cell, measure, against]);
     const more = goal?.judgement?.more;
@@ -100,7 +102,7 @@ export const CellPanel = guarded(
           <>
             <div className="mt-2 flex items-end gap-2">
               <span className="font-title text-[32px] font-medium leading-8" data-value={estimate.value}>
-                {quantityOf(measure, estimate.value)}
+                {quantityOf(measure, estimate.value, cell.clock)}
               </span>
               <span className="flex-1" />
               {verdict && (
@@ -111,8 +113,8 @@ export const CellPanel = guarded(
               )}
             </div>
             <p className="mb-2 mt-1 text-table text-ink-2">
-              <span className="text-ink">{sentenceOf(measure, cell)}</span> 95 % interval {numberOf(measure, estimate.low)}–
-              {Number.isFinite(estimate.high) ? numberOf(measure, estimate.high) : 'open'}
+              <span className="text-ink">{sentenceOf(measure, cell)}</span> 95 % interval {numberOf(measure, estimate.low, cell.clock)}–
+              {Number.isFinite(estimate.high) ? numberOf(measure, estimate.high, cell.clock) : 'open'}
               {verdict === 'undecided' && goal?.judgement?.verdict === 'undecided'
                 ? more
                   ? `; about ${more} more runs would decide`
@@ -127,15 +129,15 @@ export const CellPanel = guarded(
               estimate={estimate}
               statistic={STATISTIC_WORDS[statistic]}
               band={band}
-              number={(value) => numberOf(measure, value)}
-              tick={(value) => plainOf(measure, value)}
-              unit={unitOf(measure)}
+              number={(value) => numberOf(measure, value, cell.clock)}
+              tick={(value) => plainOf(measure, value, cell.clock)}
+              unit={unitOf(measure, cell.clock)}
               paper={paper}
               width={WIDTH}
               theme={theme}
               onEdge={band && onBand ? (edge, value, mark) => onBand(band, edge, value, mark) : undefined}
             />
-            {!GOAL_MEASURES[measure].share && <Quantiles measure={measure} values={finite} />}
+            {!GOAL_MEASURES[measure].share && <Quantiles measure={measure} values={finite} clock={cell.clock} />}
             <table className="mt-1.5 w-full border-t border-hair text-table leading-[18px]">
               <tbody>
                 <Line name="runs">
@@ -149,13 +151,13 @@ export const CellPanel = guarded(
                 )}
                 {paper !== undefined && (
                   <Line name="on paper">
-                    {quantityOf(measure, paper)}{' '}
+                    {quantityOf(measure, paper, cell.clock)}{' '}
                     {Number.isFinite(estimate.value) && (
                       <span className="text-ink-3">(simulated is × {(estimate.value / paper).toFixed(2)})</span>
                     )}
                   </Line>
                 )}
-                {band && <Line name="the brief">{wantedWords(measure, band)}</Line>}
+                {band && <Line name="the brief">{wantedWords(measure, band, cell.clock)}</Line>}
               </tbody>
             </table>
             {!cell.stale && (
@@ -166,7 +168,7 @@ export const CellPanel = guarded(
                 <tbody>
                   {cell.styles.map(({ id, name, value }) => (
                     <Line key={id} name={name}>
-                      {quantityOf(measure, value)}
+                      {quantityOf(measure, value, cell.clock)}
                     </Line>
                   ))}
                 </tbody>
@@ -226,14 +228,14 @@ function Line({ name, children }: { name: string; children: React.ReactNode }) {
 }
 
 /** "6.8 s; wanted 4.5–7; too close to call." */
-function sentenceOf(measure: BandMeasure, { estimate, band, verdict }: Shown): string {
-  const value = quantityOf(measure, estimate.value);
+function sentenceOf(measure: BandMeasure, { estimate, band, verdict, clock }: Shown): string {
+  const value = quantityOf(measure, estimate.value, clock);
   if (!band || !verdict) return `${value}; no band of the brief speaks of it.`;
   const words = { met: 'met', missedLow: 'missed, it is lower', missedHigh: 'missed, it is higher', undecided: 'too close to call' };
-  return `${value}; ${wantedWords(measure, band)}; ${words[verdict]}.`;
+  return `${value}; ${wantedWords(measure, band, clock)}; ${words[verdict]}.`;
 }
 
-function Quantiles({ measure, values }: { measure: BandMeasure; values: readonly number[] }) {
+function Quantiles({ measure, values, clock }: { measure: BandMeasure; values: readonly number[]; clock: Clock }) {
   const finite = values.filter(Number.isFinite);
   const mean = finite.length === values.length ? finite.reduce((a, b) => a + b, 0) / finite.length : NaN;
   const sd = Math.sqrt(finite.reduce((sum, value) => sum + (value - mean) ** 2, 0) / Math.max(1, finite.length - 1));
@@ -261,7 +263,7 @@ function Quantiles({ measure, values }: { measure: BandMeasure; values: readonly
         <tr>
           {list.map(([name, value]) => (
             <td key={name} className={name === 'median' ? 'font-semibold' : ''}>
-              {numberOf(measure, value)}
+              {numberOf(measure, value, clock)}
             </td>
           ))}
         </tr>
@@ -318,7 +320,7 @@ function Seeds({
       <b>{words}</b>
       <br />
       <span className="text-ink-3">
-        seed {seed}, {quantityOf(measure, value)}
+        seed {seed}, {quantityOf(measure, value, cell.clock)}
       </span>
     </Link>
   );

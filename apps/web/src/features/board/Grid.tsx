@@ -97,6 +97,9 @@ export const Grid = guarded(
                   </span>
                 )}
                 <span className="truncate">{row.name}</span>
+                {row.clock === 'rounds' && unitOf(measure, 'rounds') !== unitOf(measure) && (
+                  <span className="ml-auto shrink-0 text-label text-ink-3">{unitOf(measure, 'rounds')}</span>
+                )}
               </span>
               {own.map((cell, t) => {
                 const index = r * columns.length + t;
@@ -129,7 +132,7 @@ export const Grid = guarded(
                           height={30}
                         />
                         <span className="ml-auto flex flex-col items-end leading-[14px]">
-                          <b className="text-table tabular-nums">{numberOf(measure, cell.estimate.value)}</b>
+                          <b className="text-table tabular-nums">{numberOf(measure, cell.estimate.value, cell.clock)}</b>
                           {cell.verdict && (
                             <span className="flex items-center gap-0.5 text-label text-warn">
                               {cell.verdict === 'missedLow' ? 'low' : cell.verdict === 'missedHigh' ? 'high' : ''}
@@ -164,17 +167,22 @@ function StyleRange({ cell, measure, from, to, width }: { cell: Shown; measure: 
         <Shapes shapes={stylesPicture(cell, { from, to, width })} />
       </svg>
       <b className="ml-auto whitespace-nowrap text-label tabular-nums">
-        {numberOf(measure, range.low)}–{numberOf(measure, range.high)}
+        {numberOf(measure, range.low, cell.clock)}–{numberOf(measure, range.high, cell.clock)}
       </b>
     </>
   );
 }
 
-function wordsOf(row: BoardRow, tier: string, measure: BandMeasure, { estimate, statistic, verdict, stale, runs, styles }: Shown): string {
+function wordsOf(
+  row: BoardRow,
+  tier: string,
+  measure: BandMeasure,
+  { estimate, statistic, verdict, stale, runs, styles, clock }: Shown,
+): string {
   if (styles?.length)
-    return `${row.name}, ${tier}, by play style: ${styles.map(({ name, value }) => `${name} ${numberOf(measure, value)}`).join(', ')}`;
+    return `${row.name}, ${tier}, by play style: ${styles.map(({ name, value }) => `${name} ${numberOf(measure, value, clock)}`).join(', ')}`;
   if (!runs) return `${row.name}, ${tier}: not run`;
-  const parts = [`${STATISTIC_WORDS[statistic]} ${numberOf(measure, estimate.value)} ${unitOf(measure)}`];
+  const parts = [`${STATISTIC_WORDS[statistic]} ${numberOf(measure, estimate.value, clock)} ${unitOf(measure, clock)}`];
   if (verdict) parts.push(VERDICT_WORDS[verdict]);
   if (stale) parts.push('run before an edit');
   return `${row.name}, ${tier}: ${parts.join(', ')}`;

@@ -1,7 +1,7 @@
 import {
   type Band,
   type Scenario,
-  GOAL_MEASURES,
+  goalIn,
   type JudgedGoal,
   type Project,
   scenarioKey,
@@ -56,6 +56,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
     goals.find(({ verdict, judgement }) => judgement && verdict.startsWith('missed')) ??
     goals.find(({ judgement }) => judgement) ??
     goals[0];
+  const clock = goal?.clock;
   const values = goal && read.get(scenarioKey(goal.cell))?.values[goal.column];
   const lacking = goals.filter(({ judgement }) => !judgement).map(({ cell }) => cell);
   const other = othersOf(project, goals);
@@ -64,10 +65,10 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
   );
   return (
     <aside aria-label="Goal" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
-      <h2 className="font-title text-[16px] first-letter:uppercase">{GOAL_MEASURES[measure].label}</h2>
+      <h2 className="font-title text-[16px] first-letter:uppercase">{goalIn(measure, clock).label}</h2>
       <p className="note">
-        {GOAL_MEASURES[measure].about}; {wantedWords(measure, band)}
-        {unitOf(measure) && ` ${unitOf(measure)}`}
+        {goalIn(measure, clock).about}; {wantedWords(measure, band, clock)}
+        {unitOf(measure, clock) && ` ${unitOf(measure, clock)}`}
       </p>
       <TextField
         label="Why"
@@ -84,7 +85,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
             <span className="mr-1.5 inline-block align-[-2px]">
               <VerdictMark verdict={goal.verdict} />
             </span>
-            {goalPlace(project, goal)}: {quantityOf(measure, goal.judgement.estimate.value)}, {VERDICT_WORDS[goal.verdict]}
+            {goalPlace(project, goal)}: {quantityOf(measure, goal.judgement.estimate.value, clock)}, {VERDICT_WORDS[goal.verdict]}
             {goal.verdict === 'undecided' && goal.judgement.more ? `; about ${goal.judgement.more} more runs would decide` : ''}.
           </p>
           <Histogram
@@ -92,9 +93,9 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
             estimate={goal.judgement.estimate}
             statistic={STATISTIC_WORDS[band.statistic]}
             band={band}
-            number={(value) => numberOf(measure, value)}
-            tick={(value) => plainOf(measure, value)}
-            unit={unitOf(measure)}
+            number={(value) => numberOf(measure, value, clock)}
+            tick={(value) => plainOf(measure, value, clock)}
+            unit={unitOf(measure, clock)}
             width={WIDTH}
             theme={theme}
             onEdge={(edge, value, mark) => {
@@ -189,7 +190,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
                     {goalPlace(project, one)}
                   </button>
                 </td>
-                <td className="text-right">{one.judgement ? quantityOf(measure, one.judgement.estimate.value) : '—'}</td>
+                <td className="text-right">{one.judgement ? quantityOf(measure, one.judgement.estimate.value, one.clock) : '—'}</td>
                 <td className="w-[34px] text-right">{one.judgement && <VerdictMark verdict={one.verdict} />}</td>
               </tr>
             ))}

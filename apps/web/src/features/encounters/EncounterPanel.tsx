@@ -1,5 +1,6 @@
 import {
   type BandMeasure,
+  type Clock,
   type Scenario,
   type Encounter,
   type EncounterReadout,
@@ -10,6 +11,8 @@ import {
   fixed,
   clockTicks,
   linear,
+  unitIn,
+  withUnit,
 } from '@insidia/core';
 import { Suspense, memo } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -69,7 +72,7 @@ export const EncounterPanel = guarded(
         {own && <Results answer={own} project={project} encounter={encounter} heads={heads} />}
         {own && (
           <Suspense>
-            <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} />
+            <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} clock={encounter.clock} />
           </Suspense>
         )}
       </aside>
@@ -85,10 +88,14 @@ interface ResultsProps {
 }
 
 const Results = memo(function Results({ answer, project, encounter, heads }: ResultsProps) {
-  const { now, before, changes } = answer;
+  const { now } = answer;
+  // Seconds and rounds are not compared.
+  const alike = answer.before?.summary.clock === now.summary.clock;
+  const before = alike ? answer.before : undefined;
+  const changes = alike ? answer.changes : {};
   const tooFew = !answer.enough;
   const theme = useTheme();
-  const { cleared, outcomes, runs, digest, kinds, fairness } = now.summary;
+  const { clock, cleared, outcomes, runs, digest, kinds, fairness } = now.summary;
   const enemies = kinds
     .filter(({ partyDamageShare }) => partyDamageShare.value > 0.004)
     .sort((a, b) => b.partyDamageShare.value - a.partyDamageShare.value);
@@ -115,7 +122,7 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
         </svg>
         <p className="text-label text-ink-3">
           interval {fixed(100 * cleared.low, 0)}–{fixed(100 * cleared.high, 0)} %; down in {outcomes.partyDown} of {runs}
-          {outcomes.timeOut > 0 && `, out of time in ${outcomes.timeOut}`}
+          {outcomes.timeOut > 0 && `, out of ${clock === 'rounds' ? 'rounds' : 'time'} in ${outcomes.timeOut}`}
         </p>
       </section>
       <Measure
@@ -123,7 +130,7 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
         measured={{ summary: now.summary.encounter.length, before: before?.summary.encounter.length, change: changes.length, tooFew }}
         values={now.values.length}
         valuesBefore={before?.values.length}
-        unit="s"
+        unit={unitIn(clock, 's')}
         theme={theme}
       />
       <PeakPressure
@@ -135,6 +142,7 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
         }}
         values={now.values.peakPressure}
         valuesBefore={before?.values.peakPressure}
+        unit={unitIn(clock, '%/s')}
         theme={theme}
       />
       <Measure
@@ -147,10 +155,10 @@ const Results = memo(function Results({ answer, project, encounter, heads }: Res
         }}
         values={now.values.longestWithoutLull}
         valuesBefore={before?.values.longestWithoutLull}
-        unit="s"
+        unit={unitIn(clock, 's')}
         theme={theme}
       />
-      <Engaged answer={answer} />
+      {clock === 'continuous' && <Engaged answer={answer} />}
       <Score answer={answer} heads={heads} />
       <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Who hurts the party">
         <div className="section-head">
@@ -257,6 +265,10 @@ function Score({ answer: { now, before }, heads }: { answer: EncounterAnswer } &
 
 function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
   const scored = now.summary.waves.some(({ score }) => (score?.max ?? 0) > 0);
+  const { clock } = now.summary;
+  const rounds = clock === 'rounds';
+  const time = (value: number | undefined) => (rounds ? roundsOf(value) : timeOf(value));
+  const span = (value: number) => withUnit(clock, fixed(value, rounds ? 0 : 1), 's');
   return (
     <section className="mt-1.5 border-t border-hair pt-[5px]" aria-label="Waves in numbers">
       <table className="w-full text-right text-table">
@@ -268,7 +280,7 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
             <th className="font-normal">rest after</th>
             <th
               className="font-normal"
-              title="highest pressure while it stood, % of the party’s full health a second: the median of each run’s peak"
+              title={`highest pressure while it stood, % of the party’s full health a ${rounds ? 'round' : 'second'}: the median of each run’s peak`}
             >
               peak
             </th>
@@ -285,11 +297,7 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
               <td>{time(wave.started?.median)}</td>
               <td>{time(wave.span?.median)}</td>
               <td>
-                {(wave.overlap?.median ?? 0) > 0
-                  ? `overlap ${fixed(wave.overlap!.median, 1)} s`
-                  : wave.rest
-                    ? `${fixed(wave.rest.median, 1)} s`
-                    : '—'}
+                {(wave.overlap?.median ?? 0) > 0 ? `overlap ${span(wave.overlap!.median)}` : wave.rest ? span(wave.rest.median) : '—'}
               </td>
               <td>{wave.peakShare ? fixed(100 * wave.peakShare.median, 1) : '—'}</td>
               <td>{wave.dose ? fixed(wave.dose.median, 2) : '—'}</td>
@@ -300,7 +308,7 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
       </table>
       <ul className="text-label text-ink-2" aria-label="What started the waves, and who waited">
         {now.waves.flatMap((wave) => {
-          const words = howItCame(wave);
+          const words = howItCame(wave, clock);
           return words ? [<li key={wave.id}>{`${wave.name}: ${words}.`}</li>] : [];
         })}
       </ul>
@@ -311,17 +319,20 @@ function Waves({ answer: { now } }: { answer: EncounterAnswer }) {
 const percent = (share: number) => `${fixed(100 * share, share < 0.01 ? 1 : 0)} %`;
 
 /** What is worth saying of how a wave came: by its timeout or an event, not at all, or held up by the cap. */
-function howItCame({ triggers, waited, waitedFor }: EncounterReadout['waves'][number]): string {
+function howItCame({ triggers, waited, waitedFor }: EncounterReadout['waves'][number], clock: Clock): string {
   const parts = [
     triggers.timeout > 0 && `started by its timeout in ${percent(triggers.timeout)} of runs`,
     triggers.event > 0 && `called by an event in ${percent(triggers.event)} of runs`,
     triggers.none > 0 && `did not come in ${percent(triggers.none)} of runs`,
-    waited > 0 && `${fixed(waited, 1)} units a run wait ${fixed(waitedFor, 1)} s each for room under the cap`,
+    waited > 0 && `${fixed(waited, 1)} units a run wait ${withUnit(clock, fixed(waitedFor, 1), 's')} each for room under the cap`,
   ];
   return parts.filter(Boolean).join('; ');
 }
 
-const time = (seconds: number | undefined) => (seconds === undefined ? '—' : Number.isFinite(seconds) ? clockTime(seconds) : 'lives on');
+/** Of a time or of a span, in rounds. */
+const roundsOf = (value: number | undefined) => (value === undefined ? '—' : Number.isFinite(value) ? fixed(value, 0) : 'lives on');
+
+const timeOf = (seconds: number | undefined) => (seconds === undefined ? '—' : Number.isFinite(seconds) ? clockTime(seconds) : 'lives on');
 
 /** What only fighting shows: each with what to do, and the way to where it lies. */
 function Found({ answer: { now, before }, project }: { answer: EncounterAnswer; project: Project }) {

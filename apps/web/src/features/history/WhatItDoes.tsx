@@ -102,10 +102,11 @@ export function WhatItDoes({ before, after, tier, narrow }: { before: Project; a
           <tbody>
             {shown.map((one) => {
               const { measure } = one.goal.band;
+              const { clock } = one.goal;
               const key = keyOf(one.goal);
               const here = goal >= 0 && keyOf(asked[goal]) === key;
               const name = goalName(after, { ...one.goal, runs: 0, verdict: 'undecided' });
-              const value = (of: ComparedGoal['before']) => (of ? numberOf(measure, of.judgement.estimate.value) : '–');
+              const value = (of: ComparedGoal['before']) => (of ? numberOf(measure, of.judgement.estimate.value, clock) : '–');
               return (
                 <tr key={key} className={`border-t border-hair ${here ? 'bg-well' : ''}`}>
                   <td className="py-0.5">
@@ -120,11 +121,11 @@ export function WhatItDoes({ before, after, tier, narrow }: { before: Project; a
                     </button>
                   </td>
                   <td className="text-right">
-                    {value(one.before)}, {value(one.after)} {unitOf(measure)}
+                    {value(one.before)}, {value(one.after)} {unitOf(measure, clock)}
                   </td>
                   {!narrow && (
                     <td className="pl-2">
-                      {one.effect && <EffectBar effect={one.effect} measure={measure} most={mostOf(one)} asked width={44} />}
+                      {one.effect && <EffectBar effect={one.effect} measure={measure} clock={clock} most={mostOf(one)} asked width={44} />}
                     </td>
                   )}
                   <td className="pl-2">
@@ -197,13 +198,14 @@ export function WhatItDoes({ before, after, tier, narrow }: { before: Project; a
 function Bars({ row, rows, goal, asked }: { row: EditRow; rows: readonly EditRow[]; goal: number; asked: readonly Goal[] }) {
   const { putIn, takenOut } = row.effects[goal];
   const { measure } = asked[goal].band;
+  const { clock } = asked[goal];
   const sizes = rows
     .flatMap(({ effects }) => [effects[goal].putIn, effects[goal].takenOut])
     .map((effect) => (effect && isSeen(effect) ? Math.abs(effect.difference) * 1.4 : 0));
   const most = Math.max(1e-9, ...sizes);
   return [putIn, takenOut].map((effect, i) => (
     <td key={i} className="pr-3">
-      {effect && <EffectBar effect={effect} measure={measure} most={most} asked width={44} />}
+      {effect && <EffectBar effect={effect} measure={measure} clock={clock} most={most} asked width={44} />}
     </td>
   ));
 }

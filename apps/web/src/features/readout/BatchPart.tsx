@@ -2,6 +2,8 @@ import {
   type BandMeasure,
   type Scenario,
   GOAL_MEASURES,
+  type Clock,
+  goalIn,
   type GoalSubject,
   scenarioKey,
   columnOf,
@@ -22,13 +24,15 @@ interface Props {
   project: string;
   cell: Scenario;
   measures: readonly BandMeasure[];
+  /** What the fight goes by. */
+  clock?: Clock;
 }
 
 /** How narrow the interval is to be, as a share of the value; how many runs before it is looked at, and at most. */
 const [CLEAR, LEAST, MOST] = [0.05, 100, 20_000];
 
 /** The same fight in numbers that a readout has no time for: run by the server, kept, and told with its intervals, beside what it was. */
-export function BatchPart({ project, cell, measures }: Props) {
+export function BatchPart({ project, cell, measures, clock = 'continuous' }: Props) {
   const dispatch = useAppDispatch();
   const [runs, setRuns] = useState(500);
   const saving = useAppSelector((state) => state.document.saving);
@@ -89,21 +93,21 @@ export function BatchPart({ project, cell, measures }: Props) {
               const changed = old && (old.high < low || old.low > high);
               return (
                 <tr key={measure} data-batch={measure}>
-                  <td className="text-ink-2 first-letter:uppercase">{GOAL_MEASURES[measure].label}</td>
+                  <td className="text-ink-2 first-letter:uppercase">{goalIn(measure, clock).label}</td>
                   {measures.some((_, j) => before(j)) && (
                     <td
                       className={`text-right ${changed ? '' : 'text-ink-3'}`}
                       data-before={old?.value}
                       title={changed ? 'visibly another' : 'no visible difference'}
                     >
-                      {old ? quantityOf(measure, old.value) : '—'}
+                      {old ? quantityOf(measure, old.value, clock) : '—'}
                     </td>
                   )}
                   <td className="text-right font-semibold" data-value={value}>
-                    {quantityOf(measure, value)}
+                    {quantityOf(measure, value, clock)}
                   </td>
                   <td className="w-[92px] text-right text-ink-3">
-                    {numberOf(measure, low)}–{Number.isFinite(high) ? numberOf(measure, high) : 'open'}
+                    {numberOf(measure, low, clock)}–{Number.isFinite(high) ? numberOf(measure, high, clock) : 'open'}
                   </td>
                 </tr>
               );
@@ -117,7 +121,7 @@ export function BatchPart({ project, cell, measures }: Props) {
             type="button"
             className="btn"
             disabled={saving !== 'saved'}
-            title={`until the interval of ${GOAL_MEASURES[first].label} is within ${CLEAR * 100} % of it, at most ${MOST} runs`}
+            title={`until the interval of ${goalIn(first, clock).label} is within ${CLEAR * 100} % of it, at most ${MOST} runs`}
             onClick={() => run(LEAST, { column: columns[0], statistic: GOAL_MEASURES[first].usual, narrower: CLEAR, cap: MOST })}
           >
             As many as it takes

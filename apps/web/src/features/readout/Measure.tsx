@@ -75,8 +75,9 @@ export function PeakPressure({
   measured,
   values,
   valuesBefore,
+  unit = '%/s',
   theme,
-}: Pick<MeasureProps, 'measured' | 'values' | 'valuesBefore' | 'theme'>) {
+}: Pick<MeasureProps, 'measured' | 'values' | 'valuesBefore' | 'theme'> & { unit?: string }) {
   return (
     <Measure
       name="Peak pressure"
@@ -84,7 +85,7 @@ export function PeakPressure({
       measured={inPercent(measured)}
       values={values.map((value) => value * 100)}
       valuesBefore={valuesBefore?.map((value) => value * 100)}
-      unit="%/s"
+      unit={unit}
       theme={theme}
     />
   );

@@ -36,7 +36,7 @@ const LEFT = 34;
 export const AlongCurve = guarded(
   'The curve',
   function AlongCurve({ project, objective, dial, now, chosen, points, width, onChoose }: Props) {
-    const { measure, band } = objective;
+    const { measure, band, clock } = objective;
     const finite = points.filter(({ value }) => Number.isFinite(value));
     const edges = [band?.low, band?.high].filter((edge): edge is number => edge !== undefined);
     const values = [
@@ -65,13 +65,13 @@ export const AlongCurve = guarded(
     return (
       <figure className="min-w-0" aria-label={`${headOf(objective)} along the number`}>
         <figcaption className="truncate text-table font-semibold">
-          {headOf(objective)} <span className="font-normal text-ink-3">{unitOf(measure)}</span>
+          {headOf(objective)} <span className="font-normal text-ink-3">{unitOf(measure, clock)}</span>
         </figcaption>
         <svg
           width={width}
           height={HEIGHT}
           role="img"
-          aria-label={points.map((point) => `${dialValue(project, dial, point.at)}: ${numberOf(measure, point.value)}`).join(', ')}
+          aria-label={points.map((point) => `${dialValue(project, dial, point.at)}: ${numberOf(measure, point.value, clock)}`).join(', ')}
         >
           {band && (
             <rect
@@ -131,10 +131,10 @@ export const AlongCurve = guarded(
             {Number(dial.high.toPrecision(3))}
           </text>
           <text x={LEFT - 9} y={TOP + 6} textAnchor="end" className="t3" style={{ fontSize: 10 }}>
-            {numberOf(measure, most)}
+            {numberOf(measure, most, clock)}
           </text>
           <text x={LEFT - 9} y={HEIGHT - FOOT} textAnchor="end" className="t3" style={{ fontSize: 10 }}>
-            {numberOf(measure, least)}
+            {numberOf(measure, least, clock)}
           </text>
         </svg>
         <p className="text-label text-ink-3">
@@ -142,7 +142,7 @@ export const AlongCurve = guarded(
             ...crossings.map(
               ({ at, between, goes }) => `goes ${goes} at about ${short(at)} (between ${short(between.low)} and ${short(between.high)})`,
             ),
-            ...(band && !crossings.length ? [wantedWords(measure, band)] : []),
+            ...(band && !crossings.length ? [wantedWords(measure, band, clock)] : []),
             ...(never.length ? [`never at ${never.map(({ at }) => short(at)).join(', ')}`] : []),
           ].join('; ')}
         </p>

@@ -29,7 +29,7 @@ const ALL_WORDS = { met: 'all met', missed: 'one missed', undecided: 'undecided'
 export function DialMap({ project, axes, objectives, points, onChoose }: Props) {
   const [shown, setShown] = useState(0);
   const objective = objectives[shown] ?? objectives[0];
-  const { measure } = objective;
+  const { measure, clock } = objective;
   const [xs, ys] = axes.map(mapValues);
   const [across, up] = axes.map(({ dial }) => dialWords(project, dial));
   const values = points.flatMap(({ at }) => at[shown]?.value ?? []).filter(Number.isFinite);
@@ -88,12 +88,12 @@ export function DialMap({ project, axes, objectives, points, onChoose }: Props) 
                       onClick={() => onChoose(x, y)}
                       title={
                         own &&
-                        `${numberOf(measure, own.value)} ${unitOf(measure)} (${numberOf(measure, own.low)} to ${numberOf(measure, own.high)})${own.verdict ? `, ${VERDICT_WORDS[own.verdict]}` : ''}${point?.all ? `; of all goals: ${ALL_WORDS[point.all]}` : ''}`
+                        `${numberOf(measure, own.value, clock)} ${unitOf(measure, clock)} (${numberOf(measure, own.low, clock)} to ${numberOf(measure, own.high, clock)})${own.verdict ? `, ${VERDICT_WORDS[own.verdict]}` : ''}${point?.all ? `; of all goals: ${ALL_WORDS[point.all]}` : ''}`
                       }
                       className={`flex h-7 w-full items-center gap-1 border px-1.5 ${point?.all === 'met' ? 'border-[1.5px] border-ink' : 'border-hair'}`}
                       style={own && { background: `color-mix(in srgb, var(--ink-2) ${Math.round(100 * shade(own.value))}%, var(--sheet))` }}
                     >
-                      <span className="min-w-0 flex-1 text-left">{own ? numberOf(measure, own.value) : '·'}</span>
+                      <span className="min-w-0 flex-1 text-left">{own ? numberOf(measure, own.value, clock) : '·'}</span>
                       {own?.verdict && <VerdictMark verdict={own.verdict} size={9} />}
                     </button>
                   </td>

@@ -1,8 +1,10 @@
-import { type BandMeasure, type PairedEffect, linear, numberOf, unitOf } from '@insidia/core';
+import { type BandMeasure, type Clock, type PairedEffect, linear, numberOf, unitOf } from '@insidia/core';
 
 interface Props {
   effect: PairedEffect;
   measure: BandMeasure;
+  /** What its fight goes by; absent: seconds. */
+  clock?: Clock;
   /** The largest effect of the column: what fills half of the cell. */
   most: number;
   /** Something is wanted of it; else it is looked at beside. */
@@ -12,11 +14,11 @@ interface Props {
 }
 
 /** A bar to the side to which a number moves a goal, with its interval; a word where there is no bar to be drawn. */
-export function EffectBar({ effect, measure, most, asked, width }: Props) {
+export function EffectBar({ effect, measure, clock, most, asked, width }: Props) {
   const middle = width / 2;
   const { says, difference, low, high, runs, touched } = effect;
-  const unit = unitOf(measure);
-  const signed = (value: number) => `${value > 0 ? '+' : ''}${numberOf(measure, value)}`;
+  const unit = unitOf(measure, clock);
+  const signed = (value: number) => `${value > 0 ? '+' : ''}${numberOf(measure, value, clock)}`;
   const interval = `${signed(low)} to ${signed(high)}${unit && ` ${unit}`}`;
   if (says === 'never')
     return (

@@ -316,7 +316,7 @@ function Card({
         {proof.map(({ estimate, verdict }, g) => (
           <span
             key={g}
-            title={`${headOf(objectives[g])}${where(project, objectives[g])}: ${numberOf(objectives[g].measure, estimate.value)} ${unitOf(objectives[g].measure)} (${numberOf(objectives[g].measure, estimate.low)} to ${numberOf(objectives[g].measure, estimate.high)})`}
+            title={`${headOf(objectives[g])}${where(project, objectives[g])}: ${numberOf(objectives[g].measure, estimate.value, objectives[g].clock)} ${unitOf(objectives[g].measure, objectives[g].clock)} (${numberOf(objectives[g].measure, estimate.low, objectives[g].clock)} to ${numberOf(objectives[g].measure, estimate.high, objectives[g].clock)})`}
           >
             <VerdictMark verdict={verdict} />
           </span>

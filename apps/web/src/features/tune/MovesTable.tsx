@@ -90,7 +90,8 @@ export function MovesTable(props: Props) {
                   >
                     <span className="flex h-4 items-center gap-1 text-label">
                       {found?.verdict && <VerdictMark verdict={found.verdict} />}
-                      {found && `${numberOf(objective.measure, found.estimate.value)} ${unitOf(objective.measure)}`}
+                      {found &&
+                        `${numberOf(objective.measure, found.estimate.value, objective.clock)} ${unitOf(objective.measure, objective.clock)}`}
                     </span>
                     <button
                       type="button"
@@ -102,7 +103,7 @@ export function MovesTable(props: Props) {
                       {sort === i && ' ↓'}
                     </button>
                     <span className="block truncate text-label text-ink-3">
-                      {objective.band ? wantedWords(objective.measure, objective.band) : 'looked at'}
+                      {objective.band ? wantedWords(objective.measure, objective.band, objective.clock) : 'looked at'}
                     </span>
                   </th>
                 );
@@ -168,6 +169,7 @@ export function MovesTable(props: Props) {
                         <EffectBar
                           effect={effect}
                           measure={objectives[i].measure}
+                          clock={objectives[i].clock}
                           most={most[i]}
                           width={barWidth}
                           asked={objectives[i].band !== undefined || !objectives.some(({ band }) => band)}

@@ -63,10 +63,10 @@ export function Pairs({
           {effects
             .flatMap((effect, i) => {
               if (!effect || !isSeen(effect)) return [];
-              const { measure } = objectives[i];
-              const signed = (value: number) => `${value > 0 ? '+' : ''}${numberOf(measure, value)}`;
+              const { measure, clock } = objectives[i];
+              const signed = (value: number) => `${value > 0 ? '+' : ''}${numberOf(measure, value, clock)}`;
               return [
-                `${headOf(objectives[i])} ${signed(effect.difference)} ${unitOf(measure)} beyond their sum (${signed(effect.low)} to ${signed(effect.high)})`,
+                `${headOf(objectives[i])} ${signed(effect.difference)} ${unitOf(measure, clock)} beyond their sum (${signed(effect.low)} to ${signed(effect.high)})`,
               ];
             })
             .join('; ')}

@@ -139,8 +139,8 @@ interface OneProps {
 
 /** A goal before and after. */
 function One({ objective, before, after, theme }: OneProps) {
-  const { measure, statistic, band } = objective;
-  const unit = unitOf(measure);
+  const { measure, statistic, band, clock } = objective;
+  const unit = unitOf(measure, clock);
   const now = after ?? before;
   const read = useMemo(
     () =>
@@ -155,14 +155,14 @@ function One({ objective, before, after, theme }: OneProps) {
   const { found, was, effect } = read;
   const scale = (values: ArrayLike<number>) => Array.from(values, (value) => told(measure, value));
   const verdict = band && found.value === found.value ? verdictOf(found, band) : undefined;
-  const signed = (value: number) => `${value > 0 ? '+' : ''}${numberOf(measure, value)}`;
+  const signed = (value: number) => `${value > 0 ? '+' : ''}${numberOf(measure, value, clock)}`;
   return (
     <section className="mt-2" aria-label={headOf(objective)} data-objective={measure}>
       <div className="flex items-center gap-1.5 text-table">
         <b className="min-w-0 truncate">{headOf(objective)}</b>
         <span className="flex-1 text-right">
-          {was && <span className="text-ink-3">{numberOf(measure, was.value)} → </span>}
-          <b data-value={found.value}>{numberOf(measure, found.value)}</b> {unit}
+          {was && <span className="text-ink-3">{numberOf(measure, was.value, clock)} → </span>}
+          <b data-value={found.value}>{numberOf(measure, found.value, clock)}</b> {unit}
         </span>
         {verdict && <VerdictMark verdict={verdict} />}
       </div>
@@ -184,14 +184,14 @@ function One({ objective, before, after, theme }: OneProps) {
         )
       )}
       <p className="text-label text-ink-3">
-        {band && `${wantedWords(measure, band)}; `}
+        {band && `${wantedWords(measure, band, clock)}; `}
         {effect?.says === 'never'
           ? 'not one fight went otherwise'
           : effect?.says === 'mute'
             ? 'can’t be told: no finite value before or after'
             : effect
               ? `${effect.says === 'none' ? 'no change seen' : 'changed by ' + signed(effect.difference)} (${signed(effect.low)} to ${signed(effect.high)})`
-              : `${numberOf(measure, found.low)} to ${numberOf(measure, found.high)} with 95 %`}
+              : `${numberOf(measure, found.low, clock)} to ${numberOf(measure, found.high, clock)} with 95 %`}
       </p>
     </section>
   );

@@ -63,7 +63,7 @@ export function WouldMove({ project, objective, className = 'link' }: Props) {
 }
 
 function Three({ project, objectives, dials }: { project: Project; objectives: Objective[]; dials: readonly Dial[] }) {
-  const [{ cell, measure }] = objectives;
+  const [{ cell, measure, clock }] = objectives;
   const { turned } = useMemo(() => nudges(project, dials), [project, dials]);
   const keys = useMemo(() => keysOfMoves(objectives, turned), [objectives, turned]);
   const { ran } = useRan(project.id, keys, objectives);
@@ -83,7 +83,7 @@ function Three({ project, objectives, dials }: { project: Project; objectives: O
               {whose} {name.toLowerCase()} {dialValue(project, dial, to)}
             </span>
             {effect ? (
-              <EffectBar effect={effect} measure={measure} most={most} asked width={40} />
+              <EffectBar effect={effect} measure={measure} clock={clock} most={most} asked width={40} />
             ) : (
               <span className="text-ink-3">running</span>
             )}

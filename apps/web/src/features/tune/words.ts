@@ -1,7 +1,8 @@
-import { GOAL_MEASURES, type Objective } from '@insidia/core';
+import { GOAL_MEASURES, goalIn, type Objective } from '@insidia/core';
 
 /** "win share", "time-to-kill, p90". */
-export function headOf({ measure, statistic }: Objective): string {
-  const { label, usual } = GOAL_MEASURES[measure];
+export function headOf({ measure, statistic, clock }: Objective): string {
+  const { usual } = GOAL_MEASURES[measure];
+  const { label } = goalIn(measure, clock);
   return statistic === usual ? label : `${label}, ${statistic}`;
 }
