@@ -72,6 +72,7 @@ export { type GoalSubject, type Measure, STATISTICS, type Statistic, measureIn }
 export { CLOCKS, type Clock, clockOf, unitIn, withUnit } from './record/clock';
 export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
 export { projectWithRounds } from './model/turning-rounds';
+export { USUAL_SCALE, withTurnsFilled } from './model/turns-filled';
 export { metIn } from './model/meets';
 export { CURVES, CURVE_ABOUT, CURVE_BINS, type Curve, type CurveName, Curves, curveOf, curveTimes } from './measures/curves';
 export * from './measures/enough';

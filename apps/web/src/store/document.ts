@@ -2,6 +2,7 @@
 import { type PatchOperation, type Project, applyPatch, difference, patchesOverlap, sameJson } from '@insidia/core';
 import { type PayloadAction, createSlice, original } from '@reduxjs/toolkit';
 import type { Saved } from '../server/api';
+import { turnsFilled } from './turns';
 
 /** A number that went from one value to another, each in words. */
 export interface Moved {
@@ -117,7 +118,9 @@ const slice = createSlice({
       };
     }),
     changed: pure((state, { payload }: PayloadAction<{ document: Project; name: string; moved?: Moved; mark?: string }>) => {
-      const { document, mark } = payload;
+      const { mark } = payload;
+      // Whatever is added to a fight in turns says there what it is in turns.
+      const document = turnsFilled(payload.document);
       const current = state.document as Project;
       const last = state.past[state.past.length - 1];
       const continues = mark !== undefined && last?.mark === mark && state.future.length === 0;

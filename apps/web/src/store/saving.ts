@@ -15,6 +15,7 @@ import {
   savingFailed,
 } from './document';
 import type { AppStore } from './store';
+import { readyForTurns } from './turns';
 
 const QUIET_MS = 350;
 const RETRY_MS = 2000;
@@ -154,6 +155,7 @@ export function startSaving(store: AppStore): void {
     if (document !== seen || saved !== seenSaved) {
       seen = document;
       seenSaved = saved;
+      readyForTurns(document);
       if (saving === 'waiting') plan(QUIET_MS);
     }
     clearTimeout(keeping);

@@ -11,7 +11,7 @@ import type { Problem } from './problem';
 import type { Project } from './project';
 import { type State, keepsBand } from './state';
 import { Unit } from './unit';
-import { unitIn } from './variants';
+import { alteredUnit } from './variants';
 import { eachObject } from './walk';
 
 /** What the units of fights in turns, and these fights themselves, lack to be fought so. */
@@ -22,11 +22,11 @@ export function roundsProblems(project: Project): Problem[] {
     if (encounter.clock !== 'rounds') continue;
     const where = `${encounter.name} takes turns`;
     problems.push(...lackingRounds(project, Encounter, encounter, ['encounters', encounter.id], where));
-    for (const id of metIn(encounter, encounter.party, (id) => unitIn(project, id))) {
+    for (const id of metIn(encounter, encounter.party, (id) => alteredUnit(project, id))) {
       if (seen.has(id)) continue;
       seen.add(id);
       const at = [project.units.some((unit) => unit.id === id) ? 'units' : 'variants', id];
-      problems.push(...unitLacks(project, unitIn(project, id), at, where));
+      problems.push(...unitLacks(project, alteredUnit(project, id), at, where));
     }
   }
   return problems;
@@ -38,6 +38,10 @@ export function unitLacks(project: Project, unit: Unit, at: readonly string[], w
   for (const state of unit.states) bandProblems(state, [...at, 'states', state.id], where, problems);
   return problems;
 }
+
+/** Pointers of the groups that an object and what is below it lack for turns. */
+export const lacksOf = (project: Project, type: new () => object, value: object): string[] =>
+  lackingRounds(project, type, value, [], '').map(({ path }) => path);
 
 /** Every object below that says something in seconds or metres and nothing in turns. */
 function lackingRounds(project: Project, type: new () => object, value: object, at: readonly string[], where: string): Problem[] {

@@ -2,7 +2,7 @@
 import { type RoundScale, encounterWithRounds, withRounds } from './derive-rounds';
 import { metIn } from './meets';
 import type { Project } from './project';
-import { lineage, unitIn } from './variants';
+import { alteredUnit, lineage } from './variants';
 import { parseProject } from './validate';
 
 /**
@@ -15,7 +15,7 @@ export function projectWithRounds(project: Project, encounter: string, scale: Ro
   if (!(scale.cell >= 0.5 && scale.cell <= 20)) throw new Error(`a cell must be from 0.5 to 20 m: it is ${scale.cell}`);
   const found = project.encounters.find(({ id }) => id === encounter);
   if (!found) throw new Error(`there is no encounter "${encounter}" in ${project.name}`);
-  const originals = new Set(metIn(found, found.party, (id) => unitIn(project, id)).map((id) => lineage(project, id).original.id));
+  const originals = new Set(metIn(found, found.party, (id) => alteredUnit(project, id)).map((id) => lineage(project, id).original.id));
   return parseProject({
     ...project,
     units: project.units.map((unit) => (originals.has(unit.id) && !unit.rounds ? withRounds(unit, scale) : unit)),

@@ -17,7 +17,7 @@ import type { Setting } from './tweak';
 import { Unit } from './unit';
 import { orderProblems, unitProblems } from './unit-relations';
 import { upgraded } from './upgrades';
-import { type UnitHead, VariantError, unitHeads, unitIn } from './variants';
+import { type UnitHead, VariantError, unitHeads, alteredUnit } from './variants';
 
 const STRICTLY = { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true };
 
@@ -148,7 +148,7 @@ function variantProblems(project: Project): Problem[] {
   for (const { id } of project.variants) {
     const at = ['variants', id];
     try {
-      const unit = unitIn(project, id);
+      const unit = alteredUnit(project, id);
       const own = breaches(Unit, unit, at);
       problems.push(...(own.length ? own : unitProblems(project, unit, at)));
     } catch (error) {

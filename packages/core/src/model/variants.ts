@@ -55,7 +55,7 @@ export function alter(base: Unit, variant: Variant): Unit {
 }
 
 /** What an id stands for: a unit, or what a variant makes of its base; without its tweaks. @throws VariantError */
-export function unitIn(project: Project, id: string): Unit {
+export function alteredUnit(project: Project, id: string): Unit {
   const { original, variants } = lineage(project, id);
   return variants.reduce(alter, original);
 }

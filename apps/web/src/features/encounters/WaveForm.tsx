@@ -9,6 +9,8 @@ import {
   Encounter as EncounterClass,
   LIMITS,
   blank,
+  blankAt,
+  pointerSteps,
   fieldWords,
   hasParty,
   idFor,
@@ -49,6 +51,7 @@ const NEEDED = 'somebody must stand against the enemies, a member of the party o
 export const WaveForm = guarded('The wave’s form', function WaveForm({ editor, wave, group, arena, heads, onSelect }: Props) {
   const { base, project } = editor;
   const at = `/waves/${wave.id}`;
+  const turns = base.clock === 'rounds';
   const index = base.waves.indexOf(wave);
   const others = base.waves.filter(({ id }) => id !== wave.id).map(({ id, name }) => ({ id, name }));
   const change = (what: string, how: (own: Wave) => void) =>
@@ -100,7 +103,9 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
             }
           />
         </div>
-        {wave.start === 'clock' && <FieldNumber tight editor={editor} path={`${at}/at`} width={78} />}
+        {wave.start === 'clock' && (!turns || wave.rounds) && (
+          <FieldNumber tight editor={editor} path={turns ? `${at}/rounds/at` : `${at}/at`} width={78} />
+        )}
         {(wave.start === 'with' || wave.start === 'defeated') && (
           <Field editor={editor} path={`${at}/after`} label="Of" offers={others} none="the one before" width={78} />
         )}
@@ -117,8 +122,14 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
             />
           </span>
         )}
-        <FieldNumber tight editor={editor} path={`${at}/delay`} width={72} />
-        <FieldNumber tight editor={editor} path={`${at}/timeout`} width={84} />
+        {turns && !wave.rounds ? (
+          <GroupAdded editor={editor} at={at} what="in which round, or later" />
+        ) : (
+          <>
+            <FieldNumber tight editor={editor} path={`${at}${turns ? '/rounds' : ''}/delay`} width={72} />
+            <FieldNumber tight editor={editor} path={`${at}${turns ? '/rounds' : ''}/timeout`} width={84} />
+          </>
+        )}
         <Popover
           label={`${wave.name}: more`}
           width={330}
@@ -142,10 +153,10 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
                 {wave.repeat.when === 'defeated' ? (
                   <>
                     <FieldNumber tight editor={editor} path={`${at}/repeat/share`} width={70} />
-                    <FieldNumber tight editor={editor} path={`${at}/repeat/pause`} width={70} />
+                    <FieldNumber tight editor={editor} path={`${at}/repeat${turns ? '/rounds' : ''}/pause`} width={70} />
                   </>
                 ) : (
-                  <FieldNumber tight editor={editor} path={`${at}/repeat/every`} width={70} />
+                  <FieldNumber tight editor={editor} path={`${at}/repeat${turns ? '/rounds' : ''}/every`} width={70} />
                 )}
                 <FieldNumber tight editor={editor} path={`${at}/repeat/count`} width={70} />
                 <Mini sign="remove" label="Comes once" onClick={() => editor.set(`${at}/repeat`, undefined, 'once')} />
@@ -312,7 +323,13 @@ function GroupForm({ editor, wave, group, arena, heads, onSelect }: Omit<Props, 
         />
       </div>
       <Field editor={editor} path={`${at}/rule`} width={108} />
-      <FieldNumber tight editor={editor} path={`${at}/spacing`} width={64} />
+      {base.clock === 'continuous' ? (
+        <FieldNumber tight editor={editor} path={`${at}/spacing`} width={64} />
+      ) : group.rounds ? (
+        <FieldNumber tight editor={editor} path={`${at}/rounds/spacing`} width={64} />
+      ) : (
+        <GroupAdded editor={editor} at={at} what="rounds apart" />
+      )}
       <div className="w-[104px]">
         <Choose
           label="Goes for"
@@ -415,5 +432,18 @@ function NumberPair({
         range
       </button>
     </>
+  );
+}
+
+/** Says something in turns that it said nothing of yet. */
+function GroupAdded({ editor, at, what }: { editor: ObjectEditor<'encounters'>; at: string; what: string }) {
+  return (
+    <button
+      type="button"
+      className="link self-end"
+      onClick={() => editor.set(`${at}/rounds`, blankAt(EncounterClass, pointerSteps(`${at}/rounds`)), 'added')}
+    >
+      {what} …
+    </button>
   );
 }

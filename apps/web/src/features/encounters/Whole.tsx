@@ -9,6 +9,7 @@ import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { guarded } from '../../parts/guarded';
 import { Slots, TypeCaps } from './Caps';
 import { Counters } from './Counters';
+import { EncounterClock } from './EncounterClock';
 import { EncounterEvents } from './EncounterEvents';
 import { Members, Sizes } from './Members';
 
@@ -41,8 +42,9 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
           options={arenas}
           onChoose={(id) => editor.set('/arena', id, arenas.find((one) => one.id === id)?.name ?? id)}
         />
-        <FieldNumber tight editor={editor} path="/limit" width={80} />
+        {base.clock === 'continuous' && <FieldNumber tight editor={editor} path="/limit" width={80} />}
       </div>
+      <EncounterClock editor={editor} />
       <Members editor={editor} heads={heads} list="party" />
       <Members editor={editor} heads={heads} list="allies" />
       <Sizes editor={editor} />
@@ -74,7 +76,7 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
           </>
         )}
       </div>
-      <Slots editor={editor} />
+      {base.clock === 'continuous' && <Slots editor={editor} />}
       <div className="border-t border-hair pt-1">
         {base.alive ? (
           <div className="flex flex-wrap items-end gap-1.5">

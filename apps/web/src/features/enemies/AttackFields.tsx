@@ -24,6 +24,7 @@ import { ConditionField } from '../../fields/ConditionField';
 import { Mini } from '../../fields/Mini';
 import { TweaksField } from '../../fields/TweaksField';
 import { Fields, Field } from '../../fields/Field';
+import { InTurns } from '../../fields/InTurns';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { addEffect } from './effectAdded';
@@ -87,6 +88,11 @@ export const AttackFields = guarded(
             />
           </div>
         </Part>
+        {attack.rounds && (
+          <Part title="In turns" note="what it is in fights that take turns">
+            <InTurns editor={editor} at={at} />
+          </Part>
+        )}
         <Part title="Beat">
           <Fields editor={editor} at={`${at}/beat`} of={['cooldownFrom', 'moving', 'tracking', 'cue']} />
         </Part>
@@ -180,6 +186,7 @@ function EffectFields({ editor, effect, attack, kinds }: { editor: UnitEditor; e
           onChange={(tweaks) => editor.set(path, tweaks, 'changed')}
         />
       );
+    if (kind.kind === 'group') return <InTurns key={field} editor={editor} at={at} />;
     if (kind.kind === 'text') return <Field key={field} editor={editor} path={path} none="any" offers={kinds} width={110} />;
     return <Field key={field} editor={editor} path={path} />;
   });

@@ -2,6 +2,7 @@ import { type Does, LIMITS, type State, Unit as UnitClass, doing, fieldWords, ke
 import { Choose } from '../../fields/Choose';
 import { CountFields } from '../../fields/CountFields';
 import { Field } from '../../fields/Field';
+import { InTurns } from '../../fields/InTurns';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { ListButtons, Mini, moved } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';
@@ -60,6 +61,7 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
         </div>
         <Field editor={editor} path={`${at}/pace`} width={58} />
         <FieldNumber tight editor={editor} path={`${at}/paceFactor`} width={52} label="Factor" />
+        <InTurns editor={editor} at={at} />
         {state.does === 'approach' && <FieldNumber tight editor={editor} path={`${at}/stopAt`} width={66} />}
         {keepsBand(state.does) && (
           <>

@@ -1,0 +1,1 @@
+export { withTurnsFilled } from '@insidia/core';
