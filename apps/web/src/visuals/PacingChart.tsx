@@ -1,5 +1,5 @@
 import { drag } from '../fields/drag';
-import { type CurvePoint, type PacingPictureOptions, clockTime, pacingPicture, pacingScales, shown } from '@insidia/core';
+import { type CurvePoint, type PacingPictureOptions, clockTime, pacingPicture, pacingScales, shown, momentWords } from '@insidia/core';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { Shapes } from './Shapes';
 import { guarded } from '../parts/guarded';
@@ -79,7 +79,7 @@ export const PacingChart = guarded('The curve', function PacingChart({ label, on
           tabIndex={onPoints ? 0 : -1}
           aria-label={`Intended, point ${i + 1}`}
           aria-valuenow={point.value}
-          aria-valuetext={`${clockTime(point.at)}: ${shown(100 * point.value, 1)} % a second`}
+          aria-valuetext={`${picture.clock === 'rounds' ? `round ${momentWords('rounds', point.at)}` : clockTime(point.at)}: ${shown(100 * point.value, 1)} % a ${picture.clock === 'rounds' ? 'round' : 'second'}`}
           cx={x(point.at)}
           cy={y(Math.min(point.value, top))}
           r={5}

@@ -1,4 +1,4 @@
-import { type EncounterReadout, LULL_LEVEL, type Unit, clockTime, type Scale, linear, roundUp, ticks } from '@insidia/core';
+import { type EncounterReadout, LULL_LEVEL, type Unit, clockTime, type Scale, linear, roundUp, ticks, momentWords } from '@insidia/core';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -23,6 +23,7 @@ export const PressureRibbon = guarded(
   'The pressure ribbon',
   function PressureRibbon({ readout, before, x, width, colourOf, nameOf, instant, onInstant, onOpen }: Props) {
     const { times, pressure, p10, p90, median, lulls, waves, until } = readout;
+    const { clock } = readout.summary;
     const bins = times.filter((time) => time <= until).length;
     const peak = Math.max(0.01, ...p90.slice(0, bins).map((value) => value ?? 0), ...median.slice(0, bins).map((value) => value ?? 0));
     const top = roundUp(peak * 100);
@@ -128,7 +129,8 @@ export const PressureRibbon = guarded(
               textAnchor={x(instant) > width - 150 ? 'end' : 'start'}
               className="t12 halo-s"
             >
-              {clockTime(instant)} median <tspan className="tb">{percent(median[bin])}</tspan>, p90 {percent(p90[bin])}
+              {clock === 'rounds' ? `round ${momentWords(clock, Math.ceil(instant))}` : clockTime(instant)} median{' '}
+              <tspan className="tb">{percent(median[bin])}</tspan>, p90 {percent(p90[bin])}
             </text>
           </g>
         )}

@@ -1,5 +1,5 @@
 import { drag } from '../fields/drag';
-import { type Encounter, type EncounterReadout, type Unit, clockTime, shown, type Scale, clockTicks } from '@insidia/core';
+import { type Encounter, type EncounterReadout, type Unit, shown, type Scale, clockTicks, momentWords, withUnit } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Glyph } from './Glyph';
 import { beside, wideAs } from './labels';
@@ -56,7 +56,13 @@ export const WaveTimeline = guarded(
     const rows = encounter.waves.map((wave, w) => {
       const top = y;
       y += Math.max(38, wave.groups.length * ROW + 6);
-      return { wave, w, top, bottom: y - 6, clock: readout?.waves.find(({ id }) => id === wave.id) };
+      return {
+        wave: encounter.clock === 'rounds' ? inRounds(wave) : wave,
+        w,
+        top,
+        bottom: y - 6,
+        clock: readout?.waves.find(({ id }) => id === wave.id),
+      };
     });
     return (
       <svg
@@ -73,7 +79,7 @@ export const WaveTimeline = guarded(
             <path d={`M${x(tick)} ${TOP - 8} v4`} className="axis" />
             <path d={`M${x(tick)} ${TOP - 4} V${y}`} stroke="var(--hair)" strokeWidth={0.5} />
             <text x={x(tick)} y={TOP - 9} textAnchor="middle" className="t3">
-              {clockTime(tick)}
+              {momentWords(encounter.clock, tick)}
             </text>
           </g>
         ))}
@@ -93,6 +99,7 @@ export const WaveTimeline = guarded(
             on={selected?.wave === wave.id}
             selectedGroup={selected?.wave === wave.id ? selected.group : undefined}
             warned={warned.has(wave.id)}
+            turns={encounter.clock === 'rounds'}
             onSelect={onSelect}
             onDelay={onDelay}
             onMove={onMove}
@@ -134,6 +141,9 @@ export const WaveTimeline = guarded(
   },
 );
 
+/** Its times in rounds, where seconds would be. */
+const inRounds = (wave: Encounter['waves'][number]) => ({ ...wave, at: wave.rounds?.at ?? 1, delay: wave.rounds?.delay ?? 0 });
+
 /** Where what a wave waits for happens: under the bars of the wave it waits for, at the instant it started less its delay. */
 function fromOf(
   encounter: Encounter,
@@ -158,6 +168,8 @@ interface RowProps extends Pick<Props, 'x' | 'until' | 'width' | 'heads' | 'onSe
   on: boolean;
   selectedGroup?: string;
   warned: boolean;
+  /** Its times are rounds. */
+  turns: boolean;
   /** The place in the order at so many px from the top. */
   placeOf: (down: number) => number;
   onDrop: (drop: { wave: number; to: number } | undefined) => void;
@@ -177,6 +189,7 @@ function WaveRows({
   on,
   selectedGroup,
   warned,
+  turns,
   onSelect,
   onDelay,
   onMove,
@@ -196,7 +209,7 @@ function WaveRows({
     const perPixel = x.invert(1) - x.invert(0);
     const mark = `wave ${wave.id} ${event.timeStamp}`;
     drag(event, (e) => {
-      const next = Math.max(0, Math.round((from + (e.clientX - start) * perPixel) * 2) / 2);
+      const next = Math.max(0, Math.round((from + (e.clientX - start) * perPixel) * (turns ? 1 : 2)) / (turns ? 1 : 2));
       const now = wave.start === 'clock' ? newest.current.at : newest.current.delay;
       if (Math.abs(e.clientX - start) > 2 && next !== now) newest.current.onDelay(wave.id, next, mark);
     });
@@ -223,7 +236,7 @@ function WaveRows({
     const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (!way) return;
     event.preventDefault();
-    onDelay(wave.id, Math.max(0, wait + way * (event.shiftKey ? 5 : 0.5)), `wave keys ${wave.id}`);
+    onDelay(wave.id, Math.max(0, wait + way * (event.shiftKey ? 5 : turns ? 1 : 0.5)), `wave keys ${wave.id}`);
   };
   const started = clock?.started;
   return (
@@ -253,7 +266,7 @@ function WaveRows({
         aria-valuenow={wait}
         aria-valuemin={0}
         aria-valuemax={600}
-        aria-valuetext={`${shown(wait)} s; ${words}`}
+        aria-valuetext={`${withUnit(turns ? 'rounds' : 'continuous', shown(wait), 's')}; ${words}`}
         className="edge"
         style={{ touchAction: 'none' }}
         onPointerDown={down}

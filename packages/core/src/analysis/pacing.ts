@@ -1,4 +1,5 @@
 /** Pacing: the pressure of an encounter over its clock against what it is meant to be. */
+import type { Clock } from '../record/clock';
 import type { Curve } from '../measures/curves';
 import type { Window } from './causes';
 import { LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/clock';
@@ -120,15 +121,23 @@ export function pacingColumns({ waves }: Pick<Encounter, 'waves'>): string[] {
 }
 
 const percent = (share: number) => `${Number((100 * share).toFixed(1))} %`;
+const each = (by: Clock) => (by === 'rounds' ? 'a round' : 'a second');
+const at = (by: Clock, time: number) => (by === 'rounds' ? `in round ${Math.max(1, Math.ceil(time - 1e-9))}` : `at ${clock(time)}`);
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 /**
  * What stands out: the peak of the median against the intended there, stretches of at least three seconds outside the
  * tolerance, waves after which the party has no lull.
  */
-export function findingsOf(curve: Curve, waves: readonly PacedWave[], intended?: Pick<IntendedCurve, 'points' | 'tolerance'>): Finding[] {
+export function findingsOf(
+  curve: Curve,
+  waves: readonly PacedWave[],
+  intended?: Pick<IntendedCurve, 'points' | 'tolerance'>,
+  by: Clock = 'continuous',
+): Finding[] {
   const found: Finding[] = [];
   const { times, median } = curve;
+  const around = by === 'rounds' ? 1 : PRESSURE_WINDOW_SECONDS;
   const peak = median.reduce<number>((best, value, bin) => ((value ?? -1) > (median[best] ?? -1) ? bin : best), 0);
   const highest = median[peak];
   if (highest !== undefined && highest > 0) {
@@ -138,15 +147,16 @@ export function findingsOf(curve: Curve, waves: readonly PacedWave[], intended?:
     found.push({
       kind: 'peak',
       at: times[peak],
-      window: { from: times[peak] - PRESSURE_WINDOW_SECONDS, to: times[peak] + PRESSURE_WINDOW_SECONDS },
-      sentence: `the median of all runs peaks with ${percent(highest)} a second at ${clock(times[peak])}${wave ? `, in ${wave.name}` : ''}${against}`,
+      window: { from: times[peak] - around, to: times[peak] + around },
+      sentence: `the median of all runs peaks with ${percent(highest)} ${each(by)} ${at(by, times[peak])}${wave ? `, in ${wave.name}` : ''}${against}`,
       ...(wave && { wave: wave.id }),
     });
   }
-  if (intended) found.push(...stretches(curve, waves, intended));
+  if (intended) found.push(...stretches(curve, waves, intended, by));
   waves.forEach((wave, i) => {
     const next = waves.slice(i + 1).find(({ started }) => started !== undefined);
-    if (!next || wave.started === undefined || next.started === undefined || (wave.rest ?? 0) >= LULL_SECONDS) return;
+    if (!next || wave.started === undefined || next.started === undefined || (wave.rest ?? 0) >= (by === 'rounds' ? 1 : LULL_SECONDS))
+      return;
     found.push({
       kind: 'noLull',
       at: next.started,
@@ -166,6 +176,7 @@ function stretches(
   { times, median }: Curve,
   waves: readonly PacedWave[],
   { points, tolerance }: Pick<IntendedCurve, 'points' | 'tolerance'>,
+  by: Clock,
 ): Finding[] {
   const found: Finding[] = [];
   const step = times[1] - times[0];
@@ -177,7 +188,7 @@ function stretches(
         kind: open.side,
         at: open.from,
         window: { from: open.from, to },
-        sentence: `from ${clock(open.from)} to ${clock(to)} it is ${open.side} what is intended, by up to ${percent(open.most)} a second`,
+        sentence: `${by === 'rounds' ? `from round ${Math.floor(open.from) + 1} to ${Math.max(1, Math.ceil(to - 1e-9))}` : `from ${clock(open.from)} to ${clock(to)}`} it is ${open.side} what is intended, by up to ${percent(open.most)} ${each(by)}`,
         ...(wave && { wave: wave.id }),
       });
     }

@@ -240,8 +240,9 @@ function pacing(
       width: each,
       height: 120,
       named: true,
+      clock: encounter.clock,
     });
-    const findings = findingsOf(pressure, waves, intended).map(({ sentence }) => escaped(sentence));
+    const findings = findingsOf(pressure, waves, intended, encounter.clock).map(({ sentence }) => escaped(sentence));
     return `<figure><figcaption><b>${escaped(column.name)}</b>${inside === undefined ? '' : ` ${Math.round(100 * inside)} % of the time within what is intended`}</figcaption><svg role="img" aria-label="${escaped(`${encounter.name}, ${column.name}: pressure`)}" viewBox="0 0 ${each} 120">${svgOf(shapes)}</svg>${list(findings)}</figure>`;
   });
   return section(

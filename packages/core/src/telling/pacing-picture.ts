@@ -1,7 +1,8 @@
+import type { Clock } from '../record/clock';
 import { intendedAt, type PacedWave } from '../analysis/pacing';
 import type { Curve } from '../measures/curves';
 import type { CurvePoint } from '../model/brief';
-import { clockTime, shown } from './numbers';
+import { momentWords, shown } from './numbers';
 import { type Scale, clockTicks, linear, ticks } from './scale';
 import { type Shape, path, rect, text } from './shape';
 
@@ -20,6 +21,8 @@ export interface PacingPictureOptions {
   height: number;
   /** Names of the waves stand above. */
   named: boolean;
+  /** What the fight goes by; absent: seconds. */
+  clock?: Clock;
 }
 
 export const PACING_EDGES = { left: 34, right: 6, foot: 16, head: 14 };
@@ -35,7 +38,7 @@ export function pacingScales({ until, top, width, height }: Pick<PacingPictureOp
 
 /** A curve over the clock: the median with its spread, lulls, wave marks, and the intended curve with its tolerance. */
 export function pacingPicture(options: PacingPictureOptions): Shape[] {
-  const { curve, percent, waves, lulls, intended, until, top, width, height, named } = options;
+  const { curve, percent, waves, lulls, intended, until, top, width, height, named, clock = 'continuous' } = options;
   const { left, right, foot, head } = PACING_EDGES;
   const { x, y } = pacingScales(options);
   const { times, median, p10, p25, p75, p90 } = curve;
@@ -56,7 +59,8 @@ export function pacingPicture(options: PacingPictureOptions): Shape[] {
     shapes.push(text(left - 4, y(tick) + 4, shown(percent ? 100 * tick : tick, 1), { 'text-anchor': 'end', class: 't3' }));
   }
   for (const tick of clockTicks(until, 8))
-    if (x(tick) < width - right - 8) shapes.push(text(x(tick), height - 3, clockTime(tick), { 'text-anchor': 'middle', class: 't3' }));
+    if (x(tick) < width - right - 8)
+      shapes.push(text(x(tick), height - 3, momentWords(clock, tick), { 'text-anchor': 'middle', class: 't3' }));
   for (const { from, to } of lulls)
     if (from < until)
       shapes.push(rect(x(from), head, Math.max(1, x(Math.min(to, until)) - x(from)), height - foot - head, { fill: 'var(--well)' }));

@@ -3,6 +3,7 @@ import { type Fight } from '../engine/fight';
 import { NOBODY } from '../engine/numbers';
 import { CROSSING } from '../engine/body/lines';
 import type { Runner } from '../engine/run';
+import { clockOf } from '../record/clock';
 import { SECOND } from '../record/time';
 import { type Reasons, nameOf, reasonSentences, reasonsOf } from './reasons';
 import { unitNames } from './trace';
@@ -37,11 +38,19 @@ export interface ReasonLook {
   energy?: { now: number; max: number };
 }
 
-/** The seed is run again up to the last step before the instant; undefined where the unit is not there then. */
+/** The seed is run again up to the last step before the instant, in turns up to the turn of that number; undefined where the unit is not there then. */
 export function reasonLook(runner: Runner, seed: number, unit: number, seconds: number): ReasonLook | undefined {
   let found: ReasonLook | undefined;
   const upTo = seconds + 1e-9;
+  const turns = clockOf(runner.compiled) === 'rounds';
+  let step = -1;
   const run = runner.run(seed, (fight, time) => {
+    step++;
+    if (turns) {
+      // Each turn is a step.
+      if (step <= upTo && fight.alive.includes(unit)) found = lookAt(fight, unit);
+      return;
+    }
     // Only the last look counts; a look costs little beside a step of a crowd, but two are enough.
     if (time / SECOND > upTo || time / SECOND <= upTo - (2 * runner.compiled.step) / SECOND) return;
     if (fight.alive.includes(unit)) found = lookAt(fight, unit);

@@ -7,7 +7,8 @@ import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
-import { SECOND } from '../record/time';
+import { clockOf } from '../record/clock';
+import { SECOND, roundOf } from '../record/time';
 import { lookedAt, pressureClock } from '../measures/clock';
 import { partyLosses, pressureAt } from '../measures/pressure';
 import { partyHealth } from '../measures/stream';
@@ -47,10 +48,12 @@ export interface Replay {
   seed: number;
   digest: string;
   outcome: Outcome;
-  /** s */
+  /** s; or turns */
   length: number;
-  /** s between two steps */
+  /** s between two steps; where the fight takes turns every turn is one, told as a second */
   step: number;
+  /** In a fight that takes turns: the round of each step, from 1. */
+  rounds?: Int16Array;
   units: ReplayUnit[];
   /** Where each step's rows begin; one more than there are steps. */
   unitAt: Int32Array;
@@ -101,10 +104,16 @@ export function replayWith(runner: Runner, seed: number): Replay {
   const unitAt: number[] = [];
   const shotAt: number[] = [];
   const areaAt: number[] = [];
+  const turns = clockOf(compiled) === 'rounds';
+  /** In turns: when each step is, and how many events there are by then. */
+  const stepTimes: number[] = [];
+  const told: number[] = [];
   const run = runner.run(seed, (fight, time) => {
     unitAt.push(numbers.length);
     shotAt.push(shots.length / SHOT_WIDTH);
     areaAt.push(areas.length / AREA_WIDTH);
+    stepTimes.push(time);
+    told.push(fight.log.length);
     for (const unit of fight.alive) {
       numbers.push(unit);
       addUnit(fight, unit, units);
@@ -121,14 +130,23 @@ export function replayWith(runner: Runner, seed: number): Replay {
   areaAt.push(areas.length / AREA_WIDTH);
   const names = unitNames(compiled, run);
   const stream = { compiled, run };
-  const times = unitAt.slice(0, -1).map((_, i) => (i * compiled.step) / SECOND);
+  const times = stepTimes.map((time) => time / SECOND);
+  const step = turns ? 1 : compiled.step / SECOND;
+  const last = stepTimes.length - 1;
+  /** Which step an event belongs to: the first that has seen it; the log only grows. */
+  let at = 0;
+  const stepOfEvent = (i: number) => {
+    while (at < last && told[at] <= i) at++;
+    return at;
+  };
   const full = partyHealth(stream);
   return {
     seed,
     digest: run.digest,
     outcome: run.outcome,
-    length: run.length / SECOND,
-    step: compiled.step / SECOND,
+    length: turns ? last : run.length / SECOND,
+    step,
+    ...(turns && { rounds: Int16Array.from(stepTimes, (time) => roundOf(time) + 1) }),
     units: names.map((name, unit) => unitOf(compiled, run.kinds[unit], name, run.sides[unit], run.waves[unit])),
     unitAt: Int32Array.from(unitAt),
     unitOf: Int16Array.from(numbers),
@@ -137,7 +155,11 @@ export function replayWith(runner: Runner, seed: number): Replay {
     shotData: shots.taken(),
     areaAt: Int32Array.from(areaAt),
     areaData: areas.taken(),
-    events: eventsOf(compiled, run, names).map((event) => ({ ...event, sentence: sentenceOf(event) })),
+    events: eventsOf(compiled, run, names).map((event, i) => ({
+      ...event,
+      sentence: sentenceOf(event),
+      ...(turns && { time: stepOfEvent(i) }),
+    })),
     pressure: Float32Array.from(
       pressureAt(partyLosses(stream), lookedAt(stream, times), pressureClock(stream).window),
       (value) => value / full,

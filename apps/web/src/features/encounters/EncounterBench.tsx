@@ -1,4 +1,4 @@
-import { type Arena, type UnitHead, type Wave, waveSentence, linear } from '@insidia/core';
+import { type Arena, type UnitHead, type Wave, waveSentence, linear, withUnit } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { moved } from '../../fields/Mini';
@@ -37,7 +37,8 @@ export const EncounterBench = guarded(
       state.readout.encounter.answer?.scenario.id === base.id ? state.readout.encounter.answer : null,
     );
     const readout = answer?.now;
-    const until = readout?.until ?? base.limit;
+    const turns = base.clock === 'rounds';
+    const until = readout?.until ?? (turns ? (base.rounds?.limit ?? 1) : base.limit);
     const x = linear(0, until, LEFT, width - 46);
     const wave = base.waves.find(({ id }) => id === selected?.wave) ?? base.waves[0];
     const group = wave?.groups.find(({ id }) => id === selected?.group) ?? wave?.groups[0];
@@ -114,7 +115,19 @@ export const EncounterBench = guarded(
               onDelay={(id, seconds, mark) => {
                 const own = base.waves.find((one) => one.id === id)!;
                 const field = own.start === 'clock' ? 'at' : 'delay';
-                editor.write(`/waves/${id}/${field}`, seconds, mark);
+                if (!turns) return editor.write(`/waves/${id}/${field}`, seconds, mark);
+                const rounds = { ...(own.rounds ?? { at: 1, delay: 0 }), [field]: Math.max(field === 'at' ? 1 : 0, seconds) };
+                editor.change(
+                  {
+                    what: `${base.name} ${own.name} ${field}`,
+                    from: String(own.rounds?.[field] ?? 0),
+                    to: withUnit('rounds', String(rounds[field]), 's'),
+                  },
+                  (one) => {
+                    one.waves.find((each) => each.id === id)!.rounds = rounds;
+                  },
+                  mark,
+                );
               }}
               onMove={(id, by) => {
                 const index = base.waves.findIndex((one) => one.id === id);
@@ -132,8 +145,8 @@ export const EncounterBench = guarded(
           <div className="section-head">
             <h3>Pressure</h3>
             <span className="note min-w-0 flex-1 truncate">
-              share of the party’s full health lost a second, last 3 s; same clock; dotted p10 and p90, dashed the lull level; a double
-              click opens the median run there
+              share of the party’s full health lost a {turns ? 'round' : 'second, last 3 s'}; same clock; dotted p10 and p90, dashed the
+              lull level; a double click opens the median run there
             </span>
           </div>
           {readout ? (
@@ -149,7 +162,8 @@ export const EncounterBench = guarded(
               onOpen={(seconds) => {
                 const query = new URLSearchParams(search);
                 query.set('seed', String(readout.seeds.median));
-                query.set('at', seconds.toFixed(2));
+                // A replay in turns goes by turns, not by rounds.
+                if (!turns) query.set('at', seconds.toFixed(2));
                 void navigate({ pathname: `/projects/${project.id}/replay/${base.id}`, search: query.toString() });
               }}
             />

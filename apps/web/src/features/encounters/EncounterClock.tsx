@@ -23,8 +23,7 @@ export function EncounterClock({ editor }: { editor: ObjectEditor<'encounters'> 
   return (
     <div className="border-t border-hair pt-1" role="group" aria-label="Turns">
       <div className="flex items-center gap-1.5">
-        <b className="text-table">In turns</b>
-        <span className="note flex-1">seconds and metres mean nothing here</span>
+        <b className="flex-1 text-table">In turns</b>
         <button type="button" className="link" onClick={() => editor.set('/clock', 'continuous', 'in seconds')}>
           back to seconds
         </button>

@@ -7,7 +7,8 @@ import {
   type Window,
   scenarioKey,
   suspectsOf,
-  clockTime,
+  momentWords,
+  unitIn,
   shown,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
@@ -56,7 +57,9 @@ export function CauseOf({ project, encounter, strip, window: { from, to }, waves
   return (
     <div className="mt-1 border-l-2 border-hair pl-2">
       <p className="note">
-        mean pressure from {clockTime(Math.max(0, from))} to {clockTime(to)} without each, on the same seeds, %/s
+        {encounter.clock === 'rounds' ? 'mean pressure from round ' : 'mean pressure from '}
+        {momentWords(encounter.clock, Math.max(0, from))} to {momentWords(encounter.clock, to)} without each, on the same seeds,{' '}
+        {unitIn(encounter.clock, '%/s')}
       </p>
       {found && found.length > 0 && (
         <table className="w-full text-label" aria-label="Without each">

@@ -40,7 +40,7 @@ export const Findings = guarded('The findings', function Findings({ project, enc
   // What was asked stays asked, as it was when it was: more runs may move the peak by a bin.
   const [open, setOpen] = useState<Finding>();
   const waves = pacedWaves(encounter, read?.runs ?? 0, (name) => read?.values[name] ?? []);
-  const list = curve ? findingsOf(curve, waves, intendedFor(project.brief, encounter.id, strip.cell.tier)) : [];
+  const list = curve ? findingsOf(curve, waves, intendedFor(project.brief, encounter.id, strip.cell.tier), encounter.clock) : [];
   const opened = open && nearest(list, open);
   const cause = open && (
     <>

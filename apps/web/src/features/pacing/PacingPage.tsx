@@ -104,6 +104,7 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
     return (
       curve && {
         curve,
+        clock: encounter.clock,
         percent: CURVE_ABOUT[of].percent,
         waves: pacedWaves(encounter, own?.runs ?? 0, (name) => own?.values[name] ?? []),
         lulls: still

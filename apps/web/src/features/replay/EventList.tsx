@@ -1,9 +1,10 @@
-import { type Replay, type UnitHead, clockTime } from '@insidia/core';
+import { type Replay, type UnitHead } from '@insidia/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { Glyph } from '../../visuals/Glyph';
 import { plainSentence } from './sentences';
 import { guarded } from '../../parts/guarded';
+import { replayTime } from './replayTime';
 
 interface Props {
   replay: Replay;
@@ -104,7 +105,7 @@ export const EventList = guarded('The list of events', function EventList({ repl
                   if (number !== undefined) onSelect(number);
                 }}
               >
-                <span className="text-ink-3">{clockTime(event.time, 2)}</span>
+                <span className="text-ink-3">{replayTime(replay, event.time, 2)}</span>
                 <span>{head && <Glyph unit={head} size={12} />}</span>
                 <span>{plainSentence(event.sentence)}</span>
               </button>

@@ -1,4 +1,4 @@
-import { clockTime, outcomeWords, partAt, type Arena, type Project, type Replay, type Scenario, type UnitHead } from '@insidia/core';
+import { outcomeWords, partAt, type Arena, type Project, type Replay, type Scenario, type UnitHead } from '@insidia/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { QueryChange } from '../../app/query';
 import { Choose } from '../../fields/Choose';
@@ -15,6 +15,7 @@ import { Scrubber } from './Scrubber';
 import { Stage } from './Stage';
 import { Transport } from './Transport';
 import { usePlayback } from './usePlayback';
+import { replayTime } from './replayTime';
 
 /** How high the stage is at least, px, and which share of the page it has where that is more. */
 const STAGE = { least: 404, share: 0.53 };
@@ -144,7 +145,7 @@ export function Player({
             onCommit={(next) => onQuery({ seed: next, at: undefined, unit: undefined })}
           />
           <span className="min-w-0 flex-1 truncate text-table text-ink-2">
-            {outcomeWords(replay.outcome).short} at {clockTime(replay.length, 2)}; {alive} enemies came; digest{' '}
+            {outcomeWords(replay.outcome).short} at {replayTime(replay, replay.length, 2)}; {alive} enemies came; digest{' '}
             <span data-testid="replay-digest">{replay.digest}</span>
           </span>
           <div className="w-[150px]">
@@ -185,10 +186,10 @@ export function Player({
               ? 'Running the other …'
               : parts === undefined
                 ? 'Both runs are the same.'
-                : `Left: this run. Right: ${beside && besideWords(beside, project)}, ${outcomeWords(compared.outcome).short} at ${clockTime(compared.length, 2)}. They part at `}
+                : `Left: this run. Right: ${beside && besideWords(beside, project)}, ${outcomeWords(compared.outcome).short} at ${replayTime(compared, compared.length, 2)}. They part at `}
             {compared && parts !== undefined && (
               <button type="button" className="link" onClick={() => stopAt(parts)}>
-                {clockTime(parts, 2)}
+                {replayTime(replay, parts, 2)}
               </button>
             )}
           </p>

@@ -15,6 +15,7 @@ import { Link, useLocation } from 'react-router';
 import { Glyph } from '../../visuals/Glyph';
 import { plainSentence } from './sentences';
 import { guarded } from '../../parts/guarded';
+import { replayTime } from './replayTime';
 
 interface Props {
   project: Project;
@@ -54,7 +55,7 @@ export const ReasonsPanel = guarded('The reasons', function ReasonsPanel({ proje
               </span>
             )}
           </div>
-          {health === undefined && <p className="mt-1 text-table text-ink-2">It is not on the field at {clockTime(time, 2)}.</p>}
+          {health === undefined && <p className="mt-1 text-table text-ink-2">It is not on the field at {replayTime(replay, time, 2)}.</p>}
           {playing && <p className="mt-1 text-table text-ink-3">Pause to ask why.</p>}
           {look && <Look look={look} time={time} />}
           <Lately replay={replay} selected={selected} time={time} />
@@ -98,7 +99,7 @@ function Look({ look, time }: { look: ReasonLook; time: number }) {
       {line?.wall && <SideView line={line} />}
       <section className="mt-1.5 border-t border-hair pt-1.5" aria-label="Its choice">
         <div className="section-head">
-          <h3>Its choice at {clockTime(time, 2)}</h3>
+          <h3>Its choice {look.reasons.round === undefined ? `at ${clockTime(time, 2)}` : `in round ${look.reasons.round}`}</h3>
         </div>
         {reasons.priorities.map(({ condition, entries }, p) => (
           <div key={p} className="mt-1 border-t border-hair pt-1 text-table">
@@ -225,7 +226,7 @@ function Lately({ replay, selected, time }: { replay: Replay; selected: number; 
       <h3 className="text-section">Lately</h3>
       {own.slice(-7).map((event, i) => (
         <p key={i}>
-          <span className="text-ink-3">{clockTime(event.time, 2)}</span> {plainSentence(event.sentence)}
+          <span className="text-ink-3">{replayTime(replay, event.time, 2)}</span> {plainSentence(event.sentence)}
         </p>
       ))}
     </section>

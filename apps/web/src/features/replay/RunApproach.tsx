@@ -1,6 +1,7 @@
-import { type Replay, UNIT_WIDTH, type UnitHead, clockTime, shown, linear, roundUp, ticks } from '@insidia/core';
+import { type Replay, UNIT_WIDTH, type UnitHead, shown, linear, roundUp, ticks } from '@insidia/core';
 import { memo, useMemo } from 'react';
 import { guarded } from '../../parts/guarded';
+import { replayTime } from './replayTime';
 
 interface Props {
   replay: Replay;
@@ -39,7 +40,7 @@ export const RunApproach = guarded('The approach', function RunApproach({ replay
         <Lines replay={replay} selected={selected} width={width} length={length} heads={heads} />
         <path d={`M${x(time)} 4 V${HEIGHT - 18}`} stroke="var(--ink)" strokeWidth={1.4} />
         <text x={x(time) + 4} y={12} className="t12 tb halo">
-          {clockTime(time, 2)}
+          {replayTime(replay, time, 2)}
         </text>
       </svg>
     </section>

@@ -1,6 +1,7 @@
-import { type Replay, type UnitHead, clockTime, clockTicks, linear } from '@insidia/core';
+import { type Replay, type UnitHead, clockTicks, linear } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, memo } from 'react';
 import { guarded } from '../../parts/guarded';
+import { replayTime } from './replayTime';
 
 interface Props {
   replay: Replay;
@@ -40,7 +41,7 @@ export const Scrubber = guarded('The clock', function Scrubber({ replay, width, 
         aria-valuenow={Number(time.toFixed(2))}
         aria-valuemin={0}
         aria-valuemax={Number(length.toFixed(2))}
-        aria-valuetext={clockTime(time, 2)}
+        aria-valuetext={replayTime(replay, time, 2)}
         style={{ cursor: 'ew-resize', touchAction: 'none' }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
@@ -105,7 +106,7 @@ const Marks = memo(function Marks({ replay, width, length, heads }: Pick<Props, 
       ))}
       {clockTicks(length, 8).map((tick) => (
         <text key={tick} x={x(tick)} y={BOTTOM + 27} textAnchor={tick === 0 ? 'start' : 'middle'} className="t3">
-          {clockTime(tick)}
+          {replayTime(replay, tick)}
         </text>
       ))}
     </g>

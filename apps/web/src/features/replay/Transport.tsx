@@ -1,6 +1,7 @@
-import { clockTime, type Replay } from '@insidia/core';
+import { type Replay } from '@insidia/core';
 import { decides, type Event, isPartyHit } from './moments';
 import type { Playback } from './usePlayback';
+import { replayTime } from './replayTime';
 
 const SPEEDS = [0.25, 0.5, 1, 2, 4];
 
@@ -24,7 +25,7 @@ export function Transport({ replay, playback, length, selected, names, follows, 
   return (
     <div className="mt-1.5 flex flex-wrap items-center gap-1.5 border-t px-4 pt-1.5">
       <span className="w-[92px] font-title text-page tabular-nums" data-testid="clock">
-        {clockTime(time, 2)}
+        {replayTime(replay, time, 2)}
       </span>
       <button type="button" className="btn" aria-label="Previous event" title="previous event (p)" onClick={() => onJump(-1, () => true)}>
         ‹‹

@@ -25,7 +25,8 @@ const post = (more = {}) => unit({ id: 'ours', side: 'party', health: { max: 100
 /** Where the first enemy stands at the end of each of its turns. */
 function placesOf(sketch: FightSketch, seed = 1): string[] {
   const places: string[] = [];
-  new Runner(turnTables({ ...BOARD, ...sketch })).run(seed, (fight) => {
+  new Runner(turnTables({ ...BOARD, ...sketch })).run(seed, (fight, time) => {
+    if (time === 0) return;
     const [enemy] = fight.living[1];
     if (enemy !== undefined) places.push(`${fight.x[enemy]} ${fight.y[enemy]}`);
   });

@@ -21,7 +21,7 @@ import { playBest } from './playing';
 import { canStrike } from './reach';
 import { regrow } from './regrowth';
 
-/** @param watch sees each turn once it is over */
+/** @param watch sees how it begins, and each turn once it is over */
 export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => void): void {
   const directed = isDirected(fight);
   for (let round = 0; !fight.over; round++) {
@@ -30,6 +30,7 @@ export function runRounds(fight: Fight, watch?: (fight: Fight, time: number) => 
     restReactions(fight);
     runInstants(fight, begins);
     if (!fight.over && directed) conduct(fight);
+    if (round === 0) watch?.(fight, 0);
     if (fight.over) return;
     // Whoever has no senses of its own knows of everyone.
     for (const unit of fight.alive) {
