@@ -93,9 +93,7 @@ const FORMATS: Record<FindOptions['format'], (search: FindSearch, project: Proje
         return {
           classname: goal.measure,
           name: goalOfSearch(search.problem, g),
-          message: proof
-            ? `${valued(goal, proof)} at the first proposal`
-            : whyWords(project, search).join('; ') || 'nothing was found',
+          message: proof ? `${valued(goal, proof)} at the first proposal` : whyWords(project, search).join('; ') || 'nothing was found',
           outcome: proof?.verdict === 'met' ? 'passed' : proof ? 'skipped' : 'failed',
         };
       }),

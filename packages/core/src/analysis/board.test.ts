@@ -88,7 +88,7 @@ describe('a board’s axes', () => {
 });
 
 describe('what a cell shows', () => {
-  const clipper = { subject: 'enemy' as const, id: 'clipper', name: 'Clipper' };
+  const clipper = { subject: 'enemy' as const, id: 'clipper', name: 'Clipper', clock: 'continuous' as const };
   const at = (project: Project, tier: string) => columnsOf(project, 'tiers').find(({ key }) => key === tier)!;
   const read = (project: Project, tier: string, more: object): ReadCells =>
     new Map([[scenarioKey(cellAt(clipper, at(project, tier), lens)), { runs: 0, values: {}, ...more }]]);
@@ -134,6 +134,7 @@ test('ranking: the most first, survivors before all, what has not been run left 
   const project = demoProject();
   const rows = ['clipper', 'mulcher', 'thistlejack', 'sapwright', 'sporecask', 'briar-hound'].map((id) => ({
     subject: 'enemy' as const,
+    clock: 'continuous' as const,
     id,
     name: id,
   }));

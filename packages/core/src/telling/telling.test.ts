@@ -191,12 +191,14 @@ describe('a cell', () => {
 describe('a board', () => {
   const row = (id: string) => ({
     subject: 'enemy' as const,
+    clock: 'continuous' as const,
     id,
     name: id === 'long' ? 'A name of somebody that is longer than any room' : id,
   });
   const cell = (values: number[], more: Partial<Shown> = {}): Shown => ({
     key: 'k',
     cell: { kind: 'duel', id: 'a' },
+    clock: 'continuous',
     values,
     runs: values.length,
     stale: false,
