@@ -13,6 +13,7 @@ import { commandLine } from './bench/command-line.mjs';
 import { CROWD_STEPS, CROWD_UNITS, campsTables, hallTables, crowdProject } from './bench/crowd.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './bench/floor.mjs';
 import { demoFights } from './bench/fights.mjs';
+import { turns } from './bench/turns.mjs';
 import { newRunners } from './bench/grounds.mjs';
 import { memoryOfEdits } from './bench/memory.mjs';
 import { editsToFigures } from './bench/pages.mjs';
@@ -211,6 +212,7 @@ await withSentences(async () => {
   const traced = tracing();
   const newer = newRunners(core());
   const fights = demoFights(core());
+  const inTurns = turns(core());
   const instance = await startInstance();
   const browser = await launchBrowser();
   const { 'Evening Shift': evening, ...duels } = await editsToFigures(instance.address, browser);
@@ -256,6 +258,12 @@ await withSentences(async () => {
       `≤ ${WANTED_FLOORS[name]}`,
       `${milliseconds.toFixed(1)} ms a run; Node ${process.versions.node}`,
     ]),
+    [
+      'in turns: 20 units on 30 × 20 squares for up to 30 rounds, warm',
+      `${inTurns.took.toFixed(1)} ms`,
+      '≤ 3 ms',
+      `a run, of processor; ${inTurns.rounds.toFixed(0)} rounds in the median`,
+    ],
     ['a new runner’s first four runs of Evening Shift ÷ warm, ground not known', newer.unknown.toFixed(2), '≤ 1.8', 'processor time'],
     ['the same, ground known from another runner', newer.known.toFixed(2), '≤ 1.3', 'processor time'],
     [

@@ -3,7 +3,7 @@
  * each difference, and is part of npm test; without it they are written anew, and the commit that does so says why.
  *
  * What is covered: encounters × tiers × skills, a duel of every enemy, styles, party sizes; and 500 generated documents with
- * several seeds each, told apart by a hash of the document, so that a new generator is not taken for a new fight.
+ * several seeds each, in seconds and in turns, told apart by a hash of the document, so that a new generator is not taken for a new fight.
  */
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -21,7 +21,7 @@ await withSentences(async () => {
   const require = createRequire(import.meta.url);
   require('./jest/sources.cjs');
   const core = require('../packages/core/src/index.ts');
-  const found = { demo: demoDigests(core), generated: generatedDigests(require, core) };
+  const found = { demo: demoDigests(core), generated: generatedDigests(require, core), turns: turnDigests(require, core) };
   if (process.argv.includes('--check')) return check(found);
   mkdirSync(FOLDER, { recursive: true });
   for (const [name, digests] of Object.entries(found)) writeFileSync(fileOf(name), written(digests));
@@ -63,15 +63,28 @@ function demoDigests({ compile, duelOptions, parseProject, runBatch, unitHeads }
   return digests;
 }
 
-/** By number: the document's hash, and a digest a seed. */
-function generatedDigests(require, { run }) {
-  const fc = require('fast-check');
+/** Of fights that go on by themselves. */
+function generatedDigests(require, core) {
   const { arbitraryWildFight } = require('../packages/core/src/testing/arbitrary-wild.ts');
   const { compiledTrusted, sketched } = require('../packages/core/src/testing/builders.ts');
-  const sketches = fc.sample(arbitraryWildFight, { numRuns: GENERATED.documents, seed: GENERATED.seed });
+  return digestsOf(require, core, arbitraryWildFight, compiledTrusted, sketched);
+}
+
+/** Of fights that take turns. */
+function turnDigests(require, core) {
+  const { arbitraryRounds } = require('../packages/core/src/testing/arbitrary-rounds.ts');
+  const { sketched } = require('../packages/core/src/testing/builders.ts');
+  const { turnTablesTrusted } = require('../packages/core/src/testing/rounds.ts');
+  return digestsOf(require, core, arbitraryRounds, turnTablesTrusted, sketched);
+}
+
+/** By number: the document's hash, and a digest a seed. */
+function digestsOf(require, { run }, arbitrary, compiledOf, sketched) {
+  const fc = require('fast-check');
+  const sketches = fc.sample(arbitrary, { numRuns: GENERATED.documents, seed: GENERATED.seed });
   return Object.fromEntries(
     sketches.map((sketch, i) => {
-      const compiled = compiledTrusted(sketch);
+      const compiled = compiledOf(sketch);
       const document = createHash('sha256')
         .update(JSON.stringify(sketched(sketch)))
         .digest('hex')
