@@ -80,6 +80,16 @@ describe('fights in turns', () => {
         high: 30,
       },
       {
+        id: 'slow',
+        measure: 'timeToKill',
+        scope: 'unit',
+        of: 'clipper',
+        encounter: 'first-bell',
+        tier: 'bramble',
+        skill: 'regular',
+        low: 25,
+      },
+      {
         id: 'reach',
         measure: 'reach',
         scope: 'unit',
@@ -100,7 +110,7 @@ describe('fights in turns', () => {
     expect(checked.stdout).toMatch(/goal: reach of Clipper in First Bell, Bloom, regular: mean [\d.]+ % /);
     // Of every encounter: of those that go on by themselves.
     expect(checked.stdout.match(/goal: unanswerable share of/g)).toHaveLength(document.encounters.length - 1);
-    document.brief.bands[2] = { ...document.brief.bands[2], scope: 'encounter', of: 'first-bell' };
+    document.brief.bands[3] = { ...document.brief.bands[3], scope: 'encounter', of: 'first-bell' };
     const refused = await call(['check', '-'], JSON.stringify(document));
     expect([refused.status, refused.stderr]).toEqual([
       3,
@@ -110,7 +120,8 @@ describe('fights in turns', () => {
     ]);
     const report = await call(['report', '-', '-n', '10'], input);
     expect(report.stdout).toContain('rounds-to-kill');
-    const effective = (await call(['effective', '-', 'clipper', '-t', 'bramble'], input)).stdout;
+    expect(report.stdout).toMatch(/wanted at least 25/);
+    const effective = (await call(['effective', '-', '--unit', 'clipper', '-t', 'bramble'], input)).stdout;
     expect(effective).toMatch(/\/rounds\/moves/);
     expect(effective).toMatch(/\/attacks\/bite\/rounds\/hits/);
   });
