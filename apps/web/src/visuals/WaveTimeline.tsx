@@ -95,7 +95,7 @@ export const WaveTimeline = guarded(
             until={until}
             width={width}
             heads={heads}
-            words={startSentence(wave, w)}
+            words={startSentence(encounter.waves[w], w)}
             on={selected?.wave === wave.id}
             selectedGroup={selected?.wave === wave.id ? selected.group : undefined}
             warned={warned.has(wave.id)}

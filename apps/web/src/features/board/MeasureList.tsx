@@ -1,4 +1,4 @@
-import { type BandMeasure, GOAL_MEASURES, type Verdict, VERDICT_WORDS, STATISTIC_WORDS, unitOf } from '@insidia/core';
+import { type BandMeasure, GOAL_MEASURES, type Verdict, isTold, VERDICT_WORDS, STATISTIC_WORDS, unitOf } from '@insidia/core';
 import { VerdictMark } from '../../visuals/VerdictMark';
 
 interface Props {
@@ -8,7 +8,8 @@ interface Props {
 }
 
 const WIDTH = 176;
-const OFFERED = Object.keys(GOAL_MEASURES) as BandMeasure[];
+/** An enemy of a board stands in a duel, which goes by itself; what is measured in turns alone is of enemies. */
+const OFFERED = (Object.keys(GOAL_MEASURES) as BandMeasure[]).filter((measure) => isTold(measure, 'continuous'));
 
 /** The measures: those of the brief first, with how many of their goals are met; and how a cell reads. */
 export function MeasureList({ measure, counts, onMeasure }: Props) {

@@ -28,7 +28,18 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useCells } from '../../server/useCells';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { BandPanel } from './BandPanel';
-import { aboutOf, aboutOffers, askedOf, bandsCopied, markedWith, measuresIn, statisticsOf, withAbout, withMeasure } from './bands';
+import {
+  aboutOf,
+  aboutOffers,
+  askedOf,
+  bandsCopied,
+  markedWith,
+  measuresIn,
+  statisticsOf,
+  withAbout,
+  withMeasure,
+  measuresFor,
+} from './bands';
 
 const ALL = '*';
 const ANY = '*any';
@@ -308,7 +319,7 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
           className={pick}
           label={`${name}: measure`}
           value={measure}
-          options={BAND_MEASURES.map((id) => ({ id, name: GOAL_MEASURES[id].label }))}
+          options={measuresFor(project, band).map((id) => ({ id, name: GOAL_MEASURES[id].label }))}
           onChoose={(id) => onChange('another measure', withMeasure(project, band, BAND_MEASURES.find((one) => one === id) ?? measure))}
         />
       </td>

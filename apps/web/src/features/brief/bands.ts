@@ -12,6 +12,7 @@ import {
   type Statistic,
   SUBJECT_OF,
   unitHeads,
+  isTold,
 } from '@insidia/core';
 
 export interface Offer {
@@ -69,6 +70,13 @@ export function withMeasure(project: Project, band: Band, measure: BandMeasure):
   const next: Band = { ...band, measure };
   if (share || band.statistic === 'share') next.statistic = usual;
   return of.includes(SUBJECT_OF[band.scope]) ? next : withAbout(next, aboutOffers(project, measure)[0]?.id ?? 'enemies');
+}
+
+/** Measures that mean something where a band is measured: in a duel, in its encounter; of every encounter, in any of them. */
+export function measuresFor(project: Project, { scope, of, encounter }: Pick<Band, 'scope' | 'of' | 'encounter'>): BandMeasure[] {
+  const fight = project.encounters.find(({ id }) => id === (scope === 'encounter' ? of : encounter));
+  const clocks = fight ? [fight.clock] : scope === 'encounters' ? project.encounters.map(({ clock }) => clock) : [];
+  return BAND_MEASURES.filter((measure) => (clocks.length ? clocks : (['continuous'] as const)).some((clock) => isTold(measure, clock)));
 }
 
 /** Statistics that a measure can be told by. */

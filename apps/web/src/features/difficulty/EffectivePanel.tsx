@@ -35,6 +35,9 @@ import {
   roundUp,
   ticks,
   placeName,
+  clockOfScenario,
+  goalIn,
+  isTold,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
@@ -256,7 +259,8 @@ function MeasureCurve({
   const [view] = useView(project);
   const kind = project.encounters.some((one) => one.id === id) ? 'encounter' : 'duel';
   const subject = kind === 'duel' ? 'enemy' : 'encounter';
-  const offered = BAND_MEASURES.filter((measure) => GOAL_MEASURES[measure].of.includes(subject));
+  const clock = clockOfScenario(project, { kind, id });
+  const offered = BAND_MEASURES.filter((measure) => GOAL_MEASURES[measure].of.includes(subject) && isTold(measure, clock));
   const [measure, setMeasure] = useState<BandMeasure>(kind === 'duel' ? 'timeToKill' : 'dose');
   const column = columnOf(measure, subject, id);
   const keys = settings.map((setting) =>
@@ -285,7 +289,7 @@ function MeasureCurve({
         <Choose
           label="Measure"
           value={measure}
-          options={offered.map((one) => ({ id: one, name: GOAL_MEASURES[one].label }))}
+          options={offered.map((one) => ({ id: one, name: goalIn(one, clock).label }))}
           onChoose={(next) => setMeasure(offered.find((one) => one === next) ?? measure)}
         />
       </div>
@@ -296,8 +300,8 @@ function MeasureCurve({
           subject={project.name}
           line={{
             path: '',
-            name: `${GOAL_MEASURES[measure].label}, ${STATISTIC_WORDS[usual]}`,
-            unit: unitOf(measure),
+            name: `${goalIn(measure, clock).label}, ${STATISTIC_WORDS[usual]}`,
+            unit: unitOf(measure, clock),
             values: values.map((value) => ({ value: told(measure, value), capped: false })),
             said: (value) => (typeof value === 'number' ? shown(value, 2) : ''),
           }}

@@ -16,6 +16,8 @@ import {
   unitHeads,
   unitOf,
   untold,
+  clockOfScenario,
+  goalIn,
 } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
@@ -39,7 +41,9 @@ export function Goals({ project, cell, objectives, own, label, onGoals }: Props)
   const goals = own.length ? own : objectives.map((one) => keptGoal(project, one));
   const set = (next: readonly QuestionGoal[]) => onGoals(goalsText(next));
   const change = (i: number, to: Partial<QuestionGoal>) => set(goals.map((goal, k) => (k === i ? whole({ ...goal, ...to }) : goal)));
-  const free = measuresOf(cell.kind).find((measure) => !goals.some((goal) => goal.measure === measure && goal.scope === 'fight'));
+  const free = measuresOf(cell.kind, clockOfScenario(project, cell)).find(
+    (measure) => !goals.some((goal) => goal.measure === measure && goal.scope === 'fight'),
+  );
   return (
     <Popover
       label="Goals"
@@ -78,7 +82,10 @@ export function Goals({ project, cell, objectives, own, label, onGoals }: Props)
                       quiet
                       label={`Measure ${i + 1}`}
                       value={measure}
-                      options={measuresOf(cell.kind).map((id) => ({ id, name: GOAL_WORDS[id] }))}
+                      options={measuresOf(cell.kind, clockOfScenario(project, cell)).map((id) => ({
+                        id,
+                        name: goalIn(id, clockOfScenario(project, cell)).label,
+                      }))}
                       onChoose={(id) => change(i, fresh(id as BandMeasure))}
                     />
                   ) : (
@@ -107,7 +114,7 @@ export function Goals({ project, cell, objectives, own, label, onGoals }: Props)
                       bare
                       tight
                       width={66}
-                      info={edgeInfo(goal, edge)}
+                      info={edgeInfo(goal, edge, clockOfScenario(project, cell))}
                       base={shownEdge(goal, edge)}
                       onCommit={(value) => change(i, { [edge]: Number(untold(measure, value).toPrecision(10)) })}
                       onClear={() => change(i, { [edge]: undefined })}
@@ -169,9 +176,9 @@ function shownEdge({ measure, ...goal }: QuestionGoal, edge: 'low' | 'high'): nu
 }
 
 /** A band the wrong way round is refused where it is typed. */
-const edgeInfo = (goal: QuestionGoal, edge: 'low' | 'high') => ({
+const edgeInfo = (goal: QuestionGoal, edge: 'low' | 'high', clock: Clock) => ({
   label: `${GOAL_WORDS[goal.measure]} ${edge === 'low' ? 'at least' : 'at most'}`,
-  unit: unitOf(goal.measure),
+  unit: unitOf(goal.measure, clock),
   min: edge === 'high' ? (shownEdge(goal, 'low') ?? -1e7) : -1e7,
   max: edge === 'low' ? (shownEdge(goal, 'high') ?? 1e7) : 1e7,
   about: 'what is wanted',
