@@ -18,6 +18,7 @@ import {
   untold,
   clockOfScenario,
   goalIn,
+  type Clock,
 } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Mini } from '../../fields/Mini';
