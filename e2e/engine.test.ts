@@ -3,8 +3,10 @@ import * as fc from 'fast-check';
 import { join } from 'node:path';
 import type { Browser, Page } from 'puppeteer-core';
 import { Runner, compile } from '../packages/core/src/running';
+import { arbitraryRounds } from '../packages/core/src/testing/arbitrary-rounds';
 import { arbitraryWildFight } from '../packages/core/src/testing/arbitrary-wild';
 import { projectTrusted } from '../packages/core/src/testing/builders';
+import { inTurns } from '../packages/core/src/testing/rounds';
 import { ROOT, demo, joinBrowser } from './support/world';
 
 let browser: Browser;
@@ -48,13 +50,17 @@ const inBrowser = (project: unknown, options: object, seeds: readonly number[]) 
 const alone = (project: unknown, options: { encounter: string }, seed: number) =>
   new Runner(compile(project as never, options)).run(seed).digest;
 
-test('generated fights come out the same in Chromium, whatever was run before them', async () => {
-  const sketches = fc.sample(fc.tuple(arbitraryWildFight, fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 2, maxLength: 4 })), {
-    numRuns: 40,
+test('generated fights, in seconds and in turns, come out the same in Chromium, whatever was run before them', async () => {
+  const projects = fc.oneof(
+    arbitraryWildFight.map(projectTrusted),
+    arbitraryRounds.map((sketch) => inTurns(sketch, true)),
+  );
+  const drawn = fc.sample(fc.tuple(projects, fc.array(fc.integer({ min: 1, max: 4 }), { minLength: 2, maxLength: 4 })), {
+    numRuns: 60,
     seed: 20261127,
   });
-  for (const [sketch, seeds] of sketches) {
-    const project = JSON.parse(JSON.stringify(projectTrusted(sketch)));
+  for (const [made, seeds] of drawn) {
+    const project = JSON.parse(JSON.stringify(made));
     const found = await inBrowser(project, { encounter: 'fight' }, seeds);
     expect(found).toEqual(seeds.map((seed) => alone(project, { encounter: 'fight' }, seed)));
   }

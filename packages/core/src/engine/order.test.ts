@@ -3,7 +3,9 @@ import { Worker } from 'node:worker_threads';
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { runBatch } from '../analysis/batch';
+import { arbitraryRounds } from '../testing/arbitrary-rounds';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
+import { turnTablesTrusted } from '../testing/rounds';
 import { compiledTrusted } from '../testing/builders';
 import { demoProject } from '../testing/demo';
 import { KEPT_WAYS } from './body/kept-ways';
@@ -37,6 +39,13 @@ describe('a run leaves nothing behind', () => {
     );
   });
 
+  test('generated fights in turns: the same', () => {
+    fc.assert(
+      fc.property(arbitraryRounds, orders, (sketch, seeds) => keepsNothing(turnTablesTrusted(sketch), seeds)),
+      cases,
+    );
+  });
+
   const project = demoProject();
   const everywhere = project.encounters.flatMap(({ id: encounter }) => project.tiers.map(({ id: tier }) => ({ encounter, tier })));
   test.each(everywhere)('$encounter at $tier: in any order on one runner, the digests of fresh ones', ({ encounter, tier }) => {
@@ -56,17 +65,22 @@ describe('a run leaves nothing behind', () => {
     /** The lists of units that there were are kept, empty. */
     const lists = (value: unknown) => (Array.isArray(value) && value.every((one) => Array.isArray(one) && one.length === 0) ? [] : value);
     fc.assert(
-      fc.property(arbitraryWildFight, (sketch) => {
-        const tables = compiledTrusted(sketch);
-        const used = new Runner(tables);
-        used.run(1);
-        used.fight.reset(2);
-        const fresh = new Fight(tables);
-        fresh.reset(2);
-        const { resets: _, allLists: __, ...mine } = state(used.fight);
-        const { resets: ___, allLists: ____, ...theirs } = state(fresh);
-        expect(mine).toEqual(theirs);
-      }),
+      fc.property(
+        fc.oneof(
+          arbitraryWildFight.map(compiledTrusted),
+          arbitraryRounds.map((sketch) => turnTablesTrusted(sketch)),
+        ),
+        (tables) => {
+          const used = new Runner(tables);
+          used.run(1);
+          used.fight.reset(2);
+          const fresh = new Fight(tables);
+          fresh.reset(2);
+          const { resets: _, allLists: __, ...mine } = state(used.fight);
+          const { resets: ___, allLists: ____, ...theirs } = state(fresh);
+          expect(mine).toEqual(theirs);
+        },
+      ),
       { numRuns: 20 },
     );
   });
@@ -74,11 +88,15 @@ describe('a run leaves nothing behind', () => {
 
 describe('a batch is the same however it is cut', () => {
   test('generated fights in shards of random sizes, in a thread of their own too', async () => {
-    const cuts = fc.sample(fc.tuple(arbitraryWildFight, fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 4 })), {
-      numRuns: 12,
+    const tables = fc.oneof(
+      arbitraryWildFight.map(compiledTrusted),
+      arbitraryRounds.map((sketch) => turnTablesTrusted(sketch)),
+    );
+    const cuts = fc.sample(fc.tuple(tables, fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 4 })), {
+      numRuns: 20,
       seed: 77,
     });
-    const jobs = cuts.map(([sketch, first, second]) => ({ tables: compiledTrusted(sketch), shards: [first, second] }));
+    const jobs = cuts.map(([own, first, second]) => ({ tables: own, shards: [first, second] }));
     const whole = jobs.map(({ tables, shards: [a, b] }) => runBatch(tables, 1, a + b).digest);
     const seedsOf = ({ tables, shards: [a, b] }: (typeof jobs)[number]) => [
       ...digestsOf(new Runner(tables), 1, a),

@@ -2,7 +2,9 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
+import { arbitraryRounds } from '../testing/arbitrary-rounds';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
+import { inTurns } from '../testing/rounds';
 import { sketched } from '../testing/builders';
 import type { Loose } from '../testing/duels';
 import { type Constructor, classFields } from './field';
@@ -96,6 +98,10 @@ describe('reading a document straight through', () => {
     same(demo());
     fc.assert(
       fc.property(arbitraryWildFight, (sketch) => same(sketched(sketch) as Loose)),
+      { numRuns: Math.ceil(CASES / 50) },
+    );
+    fc.assert(
+      fc.property(arbitraryRounds, (sketch) => same(inTurns(sketch, true) as unknown as Loose)),
       { numRuns: Math.ceil(CASES / 50) },
     );
   });

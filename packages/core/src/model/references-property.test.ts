@@ -2,7 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { compile } from '../engine/compile';
 import { run } from '../engine/run';
+import { arbitraryRounds } from '../testing/arbitrary-rounds';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
+import { inTurns } from '../testing/rounds';
 import { projectTrusted } from '../testing/builders';
 import { demoProject } from '../testing/demo';
 import { classFields } from './field';
@@ -149,12 +151,20 @@ describe('whatever a document holds', () => {
       fc.property(arbitraryWildFight, (sketch) => takesOutAll(surrounded(projectTrusted(sketch)))),
       cases,
     );
+    fc.assert(
+      fc.property(arbitraryRounds, (sketch) => takesOutAll(sound(inTurns(sketch, true)))),
+      cases,
+    );
   });
 
   test('anything can have another id: the fight stays the same, and the old id brings the old document back', () => {
     renamesAll(demoProject(), (project) => run(compile(project, { encounter: 'first-bell' }), 1).digest);
     fc.assert(
       fc.property(arbitraryWildFight, (sketch) => renamesAll(surrounded(projectTrusted(sketch)), fightOf)),
+      cases,
+    );
+    fc.assert(
+      fc.property(arbitraryRounds, (sketch) => renamesAll(sound(inTurns(sketch, true)), fightOf)),
       cases,
     );
   });

@@ -105,6 +105,14 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
         moving: fc.constantFrom('before', 'after', 'split'),
         regen: fc.constantFrom(0, 0, 2),
         row: fc.constantFrom('front', 'back'),
+        reactions: fc.array(
+          fc.oneof(
+            fc.record({ does: fc.constant('dodge'), uses: whole(1, 2) }),
+            fc.record({ does: fc.constant('guard'), uses: whole(1, 2), reduces: fc.constantFrom(0.5, 1) }),
+            fc.record({ does: fc.constant('counter'), uses: whole(1, 2), attack: fc.constant('a0') }),
+          ),
+          { maxLength: 2 },
+        ),
         senses: fc.option(
           fc.record({ sight: whole(2, 8), angle: fc.constantFrom(360, 360, 180), needsLine: fc.boolean(), memory: whole(0, 2) }),
           { nil: undefined, freq: 3 },
@@ -136,7 +144,7 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
           },
           { id: 's1', name: 's1', ...withStops(second) },
         ],
-        rounds,
+        rounds: { ...rounds, reactions: rounds.reactions.map((one, i) => ({ id: `r${i}`, ...one })) },
       }),
     );
 
