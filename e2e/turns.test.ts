@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { choose, fill, group, press } from './support/bench';
+import { button, choose, fill, group, press } from './support/bench';
 import { seriousFindings } from './support/accessibility';
 import { suite } from './support/suite';
 import { fought, savedState } from './support/world';
@@ -20,6 +20,7 @@ test('a fight in seconds is made to take turns with one button, fought, changed,
   await fought(page);
   const whole = group('The whole encounter');
   await press(page, whole, 'takes turns instead …');
+  await button(page, '.sheet[aria-label="In turns"]', 'Derive from seconds');
   expect(await text(page, '.sheet[aria-label="In turns"]')).toContain(
     'Written: how the turns of First Bell go, and what Warden, Clipper are in turns.',
   );

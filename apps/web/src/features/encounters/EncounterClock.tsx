@@ -1,15 +1,10 @@
-import { type Encounter, type Project, metIn, projectWithRounds, unitHeads, writtenUnit } from '@insidia/core';
-import { useState } from 'react';
 import { Fields } from '../../fields/Field';
 import { Mini } from '../../fields/Mini';
-import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
-import { changed } from '../../store/document';
-import { useAppDispatch } from '../../store/store';
+import { laterWithin } from '../../parts/later';
 
-const ROUND = { label: 'A round', unit: 's', min: 0.1, max: 600, about: 'how many seconds it stands for' };
-const CELL = { label: 'A cell', unit: 'm', min: 0.5, max: 20, about: 'how many metres it stands for' };
+const DeriveTurns = laterWithin(async () => (await import('./DeriveTurns')).DeriveTurns, 220);
 
 /** What the encounter goes by: by itself, or in turns, with how these go. */
 export function EncounterClock({ editor }: { editor: ObjectEditor<'encounters'> }) {
@@ -17,7 +12,17 @@ export function EncounterClock({ editor }: { editor: ObjectEditor<'encounters'> 
   if (base.clock === 'continuous')
     return (
       <div className="border-t border-hair pt-1">
-        <Turn editor={editor} />
+        <Popover
+          label="In turns"
+          width={360}
+          trigger={
+            <button type="button" className="link">
+              takes turns instead …
+            </button>
+          }
+        >
+          {(close) => <DeriveTurns editor={editor} close={close} />}
+        </Popover>
       </div>
     );
   return (
@@ -73,69 +78,5 @@ function Costs({ editor }: { editor: ObjectEditor<'encounters'> }) {
         </button>
       ))}
     </div>
-  );
-}
-
-/** Who would be written to, and what for. */
-function lacking(project: Project, encounter: Encounter): string[] {
-  const heads = new Map(unitHeads(project).map(({ id, name }) => [id, name]));
-  return metIn(encounter, encounter.party, (id) => writtenUnit(project, id))
-    .filter((id) => !writtenUnit(project, id).rounds)
-    .map((id) => heads.get(id) ?? id);
-}
-
-/** One button that makes it take turns, with what it would write. */
-function Turn({ editor }: { editor: ObjectEditor<'encounters'> }) {
-  const { base, project } = editor;
-  const dispatch = useAppDispatch();
-  const [round, setRound] = useState(2);
-  const [cell, setCell] = useState(1);
-  const [failure, setFailure] = useState<string>();
-  const names = lacking(project, base);
-  const turn = (close: () => void) => {
-    try {
-      const document = projectWithRounds(project, base.id, { round, cell });
-      dispatch(changed({ document, name: `${base.name}: in turns, a round of ${round} s, cells of ${cell} m` }));
-      close();
-    } catch (error) {
-      setFailure((error as Error).message);
-    }
-  };
-  return (
-    <Popover
-      label="In turns"
-      width={360}
-      trigger={
-        <button type="button" className="link">
-          takes turns instead …
-        </button>
-      }
-    >
-      {(close) => (
-        <div className="flex flex-col gap-2 text-table">
-          <p className="text-ink-2">
-            The fight goes in rounds in which everyone has a turn. What is written in seconds and metres stays as it is, and what it comes
-            to in turns and cells is written beside it, to be changed by hand.
-          </p>
-          <div className="flex gap-2">
-            <NumberField info={ROUND} base={round} width={90} onCommit={setRound} />
-            <NumberField info={CELL} base={cell} width={90} onCommit={setCell} />
-          </div>
-          <p>
-            {names.length
-              ? `Written: how the turns of ${base.name} go, and what ${names.join(', ')} ${names.length === 1 ? 'is' : 'are'} in turns.`
-              : `Written: how the turns of ${base.name} go; all who come say already what they are in turns.`}
-          </p>
-          {failure && (
-            <p role="alert" className="text-warn">
-              {failure}
-            </p>
-          )}
-          <button type="button" className="btn btn-primary self-start" onClick={() => turn(close)}>
-            Derive from seconds
-          </button>
-        </div>
-      )}
-    </Popover>
   );
 }
