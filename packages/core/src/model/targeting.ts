@@ -14,6 +14,8 @@ const CRITERIA = {
   role: 'role',
   unit: 'one unit',
   random: 'by chance',
+  falls: 'this would fell it',
+  mostHarm: 'loses most to this',
 } as const;
 type Criterion = keyof typeof CRITERIA;
 export const CRITERIA_NAMES = Object.keys(CRITERIA) as Criterion[];

@@ -7,6 +7,7 @@ import { NOBODY } from '../numbers';
 import type { CompiledCriterion, CompiledTargeting } from '../tables';
 import { PURPOSE } from '../time/chance';
 import { thingToStrike, whomToStrike } from './assault';
+import { mostHarm, wouldFell } from './promise';
 import { withinCentres } from './senses';
 import { reconsiderAt, setTarget } from './wanted';
 
@@ -208,6 +209,12 @@ function valuesOf(fight: Fight, unit: number, { by, of }: CompiledCriterion): bo
         break;
       case 'unit':
         values[c] = kind.type === of ? 1 : 0;
+        break;
+      case 'falls':
+        values[c] = wouldFell(fight, unit, foe) ? 1 : 0;
+        break;
+      case 'mostHarm':
+        values[c] = mostHarm(fight, unit, foe);
         break;
       default:
         values[c] = fight.chance(unit, PURPOSE.target);

@@ -14,7 +14,7 @@ import type { CompiledAttack } from '../tables';
 import { PURPOSE } from '../time/chance';
 import { best, clearAt, walk, waysOf } from './moving';
 import { moverOf } from './places';
-import { promised } from './promise';
+import { promised } from '../mind/promise';
 import { readyStrikes } from './reach';
 
 interface Act {

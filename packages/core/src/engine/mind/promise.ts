@@ -1,16 +1,38 @@
-/** What an attack promises against a foe, as whoever plays it would reckon: means of all that is drawn, nothing of what comes after. */
+/** What an attack promises against a foe, as whoever goes by it would reckon: means of all that is drawn, nothing of what comes after. */
 import type { Fight } from '../fight';
 import type { CompiledAttack, CompiledUnit } from '../tables';
+import { readyHurdle } from './ready';
 
 /** hp: harm to what the foe has left, and where that is all of it, what it would have dealt in its next turn. */
 export function promised(fight: Fight, unit: number, attack: CompiledAttack, foe: number): number {
-  const left = fight.healthNow(foe) + fight.shieldNow(foe) + fight.lent[foe];
+  const left = leftOf(fight, foe);
   const harm = harmOf(attack, fight.kinds[foe]);
   if (harm < left) return harm;
   return (
     left + fight.kinds[foe].attacks.reduce((most, own) => (own.traits.strikes ? Math.max(most, harmOf(own, fight.kinds[unit])) : most), 0)
   );
 }
+
+/** hp: what a foe has left. */
+const leftOf = (fight: Fight, foe: number) => fight.healthNow(foe) + fight.shieldNow(foe) + fight.lent[foe];
+
+/** hp: the most that one of its attacks that are ready would take from a foe, wherever that is; no more than it has left. */
+export function mostHarm(fight: Fight, unit: number, foe: number): number {
+  const { attacks } = fight.kinds[unit];
+  let most = 0;
+  for (let number = 0; number < attacks.length; number++) {
+    const attack = attacks[number];
+    if (!attack.traits.strikes || readyHurdle(fight, unit, number, attack) !== 0) continue;
+    most = Math.max(most, harmOf(attack, fight.kinds[foe]));
+  }
+  return Math.min(most, leftOf(fight, foe));
+}
+
+/** Whether one of its attacks that are ready would take all that a foe has left. */
+export const wouldFell = (fight: Fight, unit: number, foe: number): boolean => {
+  const left = leftOf(fight, foe);
+  return left > 0 && mostHarm(fight, unit, foe) >= left * (1 - 1e-12);
+};
 
 /** hp of one use that lands: hits and ticks, past resistance and armour, with the mean of criticals, less misses. */
 function harmOf(attack: CompiledAttack, { armour, minimumDamage, resist }: CompiledUnit): number {
