@@ -69,11 +69,13 @@ export {
 export type { AttackUse } from './measures/attack-use';
 export * from './measures/list';
 export { type GoalSubject, type Measure, STATISTICS, type Statistic, measureIn } from './measures/measure';
-export { CLOCKS, type Clock, clockOf, unitIn, withUnit } from './record/clock';
+export { CLOCKS, type Clock, clockOf, countedTurns, unitIn, withUnit } from './record/clock';
 export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
 export { projectWithRounds } from './model/turning-rounds';
 export { USUAL_SCALE, withTurnsFilled } from './model/turns-filled';
 export { metIn } from './model/meets';
+export type { TurnReaction } from './model/rounds';
+export * from './model/turn-fields';
 export { CURVES, CURVE_ABOUT, CURVE_BINS, type Curve, type CurveName, Curves, curveOf, curveTimes } from './measures/curves';
 export * from './measures/enough';
 export * from './measures/look';

@@ -110,7 +110,7 @@ function sentence(condition: Condition, asker: Asker): string {
     const called = what && offersOf(what, asker).find(({ id }) => id === one.of)?.name;
     return { ...one, ...(called !== undefined && { of: called }), ...(one.parts && { parts: one.parts.map(named) }) };
   };
-  return conditionSentence(named(condition));
+  return conditionSentence(named(condition), asker.encounter?.clock);
 }
 
 const START_VALUES: Partial<Record<Subject, number>> = {
@@ -182,6 +182,10 @@ interface Asker {
   project: Project;
 }
 
+/** Whether it may be asked in a fight that takes turns; whether it is asked nowhere else. */
+const inTurns = ({ unit, encounter }: Asker) => (encounter ? encounter.clock === 'rounds' : unit?.rounds !== undefined);
+const onlyInTurns = ({ encounter }: Asker) => encounter?.clock === 'rounds';
+
 /** The subject a new comparison begins with: one that the asker can tell. */
 function first(subject: Subject, { encounter }: Asker): Subject {
   const info: SubjectInfo = SUBJECTS[subject];
@@ -216,6 +220,24 @@ function Part({ condition, asker, depth, onChange, onRemove }: PartProps) {
       onCommit={(next) => change({ [field]: next })}
     />
   );
+  /** What it is compared with, or looks back or around, where a fight takes turns. */
+  const ofTurns = (label: string, field: 'value' | 'within', unit: string) => (
+    <NumberField
+      compact
+      info={{
+        label,
+        unit: unit === 'm' ? 'cells' : condition.subject === 'clock' ? 'rounds' : 'turns',
+        min: 0,
+        max: 500,
+        whole: true,
+        about: '',
+      }}
+      base={condition.rounds?.[field] ?? 0}
+      width={92}
+      onCommit={(next) => change({ rounds: { value: 0, within: 0, ...condition.rounds, [field]: next } })}
+    />
+  );
+  const timed = info.unit === 's' || info.unit === 'm';
   const offers = info.of ? offersOf(info.of, asker) : [];
   return (
     <div role="group" aria-label={info.label} className={depth > 1 ? 'border-l-2 border-hair pl-2' : ''}>
@@ -260,7 +282,8 @@ function Part({ condition, asker, depth, onChange, onRemove }: PartProps) {
                 onChoose={(is) => change({ is: is as Condition['is'] })}
               />
             </div>
-            {number('Value', condition.value, info.unit, 1e6, 'value')}
+            {!(timed && onlyInTurns(asker)) && number('Value', condition.value, info.unit, 1e6, 'value')}
+            {timed && inTurns(asker) && ofTurns('In turns', 'value', info.unit)}
           </>
         )}
         {info.asked === 'yesNo' && (
@@ -277,7 +300,12 @@ function Part({ condition, asker, depth, onChange, onRemove }: PartProps) {
           </div>
         )}
         {info.asked === 'chance' && number('Chance', condition.value, '', 1, 'value')}
-        {info.within && number(info.within === 's' ? 'In the last' : 'Within', condition.within, info.within, 1000, 'within')}
+        {info.within && (
+          <>
+            {!onlyInTurns(asker) && number(info.within === 's' ? 'In the last' : 'Within', condition.within, info.within, 1000, 'within')}
+            {inTurns(asker) && ofTurns(info.within === 's' ? 'In the last' : 'Within', 'within', info.within)}
+          </>
+        )}
         {onRemove && <Mini sign="remove" label={`Remove ${info.label}`} onClick={onRemove} />}
       </div>
       {info.asked === 'group' && (

@@ -5,7 +5,7 @@ import { counted, traitsOf } from '../model/delivery';
 import { EFFECTS, EFFECT_NAMES } from '../model/effects/list';
 import { attackInRounds } from '../model/in-rounds';
 import { numberWords as n } from '../model/number-words';
-import { type Clock, turnsWords, withUnit } from '../record/clock';
+import { type Clock, countedTurns, withUnit } from '../record/clock';
 
 /** "winds up 0.55 s, looses three shots over 0.3 s at 2–6 m, 6 each, then recovers 0.35 s and rests 2.4 s from there". */
 export function attackSentence(given: Attack, nameOf: (unit: string) => string = (unit) => unit, by: Clock = 'continuous'): string {
@@ -32,7 +32,7 @@ function beginsInTurns(attack: Attack, { rounds }: Attack, nameOf: (unit: string
     nameOf,
     clock: 'rounds',
   });
-  return `${windup > 0 ? `prepares, ${turnsWords(windup)} later ` : ''}${lunge}${acts}`;
+  return `${windup > 0 ? `prepares, ${countedTurns(windup)} later ` : ''}${lunge}${acts}`;
 }
 
 function begins(attack: Attack, nameOf: (unit: string) => string): string {
@@ -45,11 +45,11 @@ function begins(attack: Attack, nameOf: (unit: string) => string): string {
 
 function ends(attack: Attack, clock: Clock): string {
   const { beat } = attack;
-  const time = (value: number) => (clock === 'rounds' ? turnsWords(value) : `${n(value)} s`);
+  const time = (value: number) => (clock === 'rounds' ? countedTurns(value) : `${n(value)} s`);
   const tail: string[] = [];
   if (beat.recovery > 0) tail.push(`recovers ${time(beat.recovery)}`);
   if (clock === 'rounds') {
-    if (beat.cooldown > 1) tail.push(`may come again ${turnsWords(beat.cooldown)} later`);
+    if (beat.cooldown > 1) tail.push(`may come again ${countedTurns(beat.cooldown)} later`);
   } else if (beat.cooldown > 0)
     tail.push(beat.cooldownFrom === 'end' ? `rests ${time(beat.cooldown)}` : `may come again ${time(beat.cooldown)} after its start`);
   const price: string[] = [];

@@ -2,7 +2,7 @@
  * Conditions: trees of comparisons, built by choosing. Each subject is one entry: how it is asked, what it needs beside it,
  * what a new comparison begins with, how it reads aloud. What it comes to in a fight is one entry in the engine's readers.
  */
-import { type Clock, turnsWords, withUnit } from '../record/clock';
+import { type Clock, countedTurns, withUnit } from '../record/clock';
 import { About, ListOf, OneOf, Optional, Quantity, type RefersTo, RefersByName } from './field';
 import { LIMITS } from './limits';
 import { ConditionRounds, InTurns } from './rounds';
@@ -195,7 +195,7 @@ export function conditionSentence(condition: Condition, clock: Clock = 'continuo
   const named = of === undefined ? '' : ` ${of}`;
   const told = (amount: number | undefined, unit: string) =>
     turns && unit === 's' && condition.subject !== 'clock'
-      ? turnsWords(amount ?? 0)
+      ? countedTurns(amount ?? 0)
       : withUnit(turns ? 'rounds' : 'continuous', String(amount), unit).trim();
   const reach = within === undefined ? '' : info.within === 's' ? ` in the last ${told(within, 's')}` : ` within ${told(within, 'm')}`;
   if (info.asked === 'number') return `${info.label}${named}${reach} is ${is} ${told(value, info.unit)}`;

@@ -2,7 +2,7 @@
  * Deliveries: how an attack reaches whom it is meant for, each as a row of traits and words. What asks about a delivery asks
  * for a trait; only what its hits do is said elsewhere, in the engine.
  */
-import { type Clock, turnsWords, withUnit } from '../record/clock';
+import { type Clock, countedTurns, withUnit } from '../record/clock';
 import type { Attack } from './attack';
 import { numberWords as n } from './number-words';
 
@@ -116,7 +116,7 @@ export const DELIVERIES = {
     part: 'area',
     action: (attack, { times, where, clock }) => {
       const { about = 'self', delay = 0 } = attack.area ?? {};
-      const later = clock === 'rounds' ? turnsWords(delay) : `${n(delay)} s`;
+      const later = clock === 'rounds' ? countedTurns(delay) : `${n(delay)} s`;
       return `bursts${times} in ${areaWords(attack, clock)} ${ABOUT[about]}${delay ? `, ${later} after the mark` : ''}, begun ${where}`;
     },
     blows: (_, instants) => oneOr(instants, 'burst', 'bursts'),

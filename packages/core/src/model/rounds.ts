@@ -107,7 +107,9 @@ export class UnitRounds {
   @ListOf(() => TurnReaction, LIMITS.answers, { label: 'Reactions', about: 'tried in this order' }) reactions: TurnReaction[] = [];
   @rounds('Revivable for', 'how long after its death it can be revived; 0: never') revivableFor = 0;
   @Optional() @Group(() => SensesRounds, { label: 'Senses', about: 'absent: it knows of everybody' }) senses?: SensesRounds;
-  @Optional() @Group(() => PlayRounds, { label: 'Plays', about: 'absent: it goes by its priorities and states alone' }) plays?: PlayRounds;
+  @Optional()
+  @Group(() => PlayRounds, { label: 'Player’s choice', about: 'absent: it goes by its priorities and states alone' })
+  plays?: PlayRounds;
 }
 
 @About('When and how far it strikes, in turns and cells.')

@@ -26,4 +26,4 @@ export function withUnit(clock: Clock, text: string, unit: string): string {
 }
 
 /** "1 turn", "3 turns" */
-export const turnsWords = (turns: number): string => `${turns} ${turns === 1 ? 'turn' : 'turns'}`;
+export const countedTurns = (turns: number): string => `${turns} ${turns === 1 ? 'turn' : 'turns'}`;

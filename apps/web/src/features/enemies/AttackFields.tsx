@@ -18,6 +18,8 @@ import {
   traitsOf,
   unitHeads,
   valueAt,
+  attackSentence,
+  attackTurnFields,
 } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ConditionField } from '../../fields/ConditionField';
@@ -90,7 +92,8 @@ export const AttackFields = guarded(
         </Part>
         {attack.rounds && (
           <Part title="In turns" note="what it is in fights that take turns">
-            <InTurns editor={editor} at={at} />
+            <p className="note basis-full">{attackSentence(attack, (id) => units.find((one) => one.id === id)?.name ?? id, 'rounds')}</p>
+            <InTurns editor={editor} at={at} of={attackTurnFields(attack)} />
           </Part>
         )}
         <Part title="Beat">

@@ -19,31 +19,12 @@ import { CopyPart } from './Clipboard';
 import { AddParts, Part } from './Part';
 import { TraitsField } from '../../fields/TraitFields';
 import { TargetingFields } from './TargetingFields';
+import { UnitInTurns } from './UnitInTurns';
 import { guarded } from '../../parts/guarded';
 
 /** Groups a unit may be without. */
 const MAYBE = ['shield', 'weakPoint', 'stagger', 'energy', 'leash'] as const;
 const MAYBE_PLAYER = ['magazine', 'healing', 'cover', 'down', 'rescues'] as const;
-const GROUPS_IN_TURNS = ['senses', 'plays'] as const;
-
-/** A group of its turns that it may be without. */
-function InTurnsGroup({ editor, group }: { editor: UnitEditor; group: (typeof GROUPS_IN_TURNS)[number] }) {
-  const path = `/rounds/${group}`;
-  const name = fieldLabel(UnitClass, ['rounds', group]);
-  if (editor.base.rounds?.[group])
-    return (
-      <div className="flex flex-wrap items-end gap-x-2 gap-y-1" role="group" aria-label={`${name} in turns`}>
-        <Fields editor={editor} at={path} />
-        <Mini sign="remove" label={`Take ${name.toLowerCase()} in turns away`} onClick={() => editor.set(path, undefined, 'none')} />
-      </div>
-    );
-  return (
-    <button type="button" className="switch self-end" onClick={() => editor.set(path, blankAt(UnitClass, ['rounds', group]), 'added')}>
-      + {name.toLowerCase()} in turns
-    </button>
-  );
-}
-
 /** Everything of a unit besides its attacks, states and choice: grouped by what is thought of together, quiet when unused. */
 export const BodyParts = guarded('The body', function BodyParts({ editor }: { editor: UnitEditor }) {
   const { base } = editor;
@@ -93,14 +74,7 @@ export const BodyParts = guarded('The body', function BodyParts({ editor }: { ed
           <Fields editor={editor} at="/energy" />
         </Part>
       )}
-      {base.rounds && (
-        <Part title="In turns" note="what it is in fights that take turns" onRemove={() => editor.set('/rounds', undefined, 'none')}>
-          <Fields editor={editor} at="/rounds" />
-          {GROUPS_IN_TURNS.map((group) => (
-            <InTurnsGroup key={group} editor={editor} group={group} />
-          ))}
-        </Part>
-      )}
+      {base.rounds && <UnitInTurns editor={editor} />}
       <Part title="Senses">
         <Fields
           editor={editor}

@@ -1,4 +1,4 @@
-import { type State, conditionSentence, fixed, shown } from '@insidia/core';
+import { type State, conditionSentence, fixed, shown, countedTurns } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ConditionField, firstOf } from '../../fields/ConditionField';
 import { infoAt } from '../../fields/edits';
@@ -31,6 +31,7 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
   const next = elsewhere.find(({ id }) => !leaves.some(({ to }) => to === id)) ?? elsewhere[0];
   const set = (ways: State['leaves'], what: string) => editor.set(at, ways, what);
   const after = infoAt(`${at}/0/after`);
+  const afterTurns = infoAt(`${at}/0/rounds/after`);
   const weight = infoAt(`${at}/0/weight`);
   const draws = drawsAmong(state);
   return (
@@ -109,16 +110,28 @@ export function Leaves({ editor, state, index }: { editor: UnitEditor; state: St
                 onChange={(when) => change({ when }, when ? `when ${conditionSentence(when)}` : withoutCondition(leave))}
               />
             </span>
-            {after && (
-              <NumberField
-                bare
-                compact
-                info={{ ...after, label: `Way ${i + 1} not before` }}
-                base={leave.after}
-                width={62}
-                onCommit={(value) => change({ after: value }, `after ${shown(value)} s`)}
-              />
-            )}
+            <span className="flex gap-1">
+              {after && (
+                <NumberField
+                  bare
+                  compact
+                  info={{ ...after, label: `Way ${i + 1} not before` }}
+                  base={leave.after}
+                  width={62}
+                  onCommit={(value) => change({ after: value }, `after ${shown(value)} s`)}
+                />
+              )}
+              {leave.rounds && afterTurns && (
+                <NumberField
+                  bare
+                  compact
+                  info={{ ...afterTurns, label: `Way ${i + 1} not before, in turns` }}
+                  base={leave.rounds.after}
+                  width={72}
+                  onCommit={(value) => change({ rounds: { after: value } }, `after ${countedTurns(value)}`)}
+                />
+              )}
+            </span>
             {weight && draws && (
               <NumberField
                 bare

@@ -1,4 +1,4 @@
-import { type Does, LIMITS, type State, Unit as UnitClass, doing, fieldWords, keepsBand } from '@insidia/core';
+import { type Does, LIMITS, type State, Unit as UnitClass, doing, fieldWords, keepsBand, stateTurnFields } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { CountFields } from '../../fields/CountFields';
 import { Field } from '../../fields/Field';
@@ -61,7 +61,7 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
         </div>
         <Field editor={editor} path={`${at}/pace`} width={58} />
         <FieldNumber tight editor={editor} path={`${at}/paceFactor`} width={52} label="Factor" />
-        <InTurns editor={editor} at={at} />
+        <InTurns editor={editor} at={at} of={stateTurnFields(state)} />
         {state.does === 'approach' && <FieldNumber tight editor={editor} path={`${at}/stopAt`} width={66} />}
         {keepsBand(state.does) && (
           <>

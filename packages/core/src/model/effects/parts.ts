@@ -1,5 +1,5 @@
 /** What the files of several effects share. */
-import { type Clock, turnsWords } from '../../record/clock';
+import { type Clock, countedTurns } from '../../record/clock';
 import { numberWords } from '../number-words';
 import { Quantity, type Reference } from '../field';
 import type { ToldEvent } from './effect';
@@ -17,7 +17,7 @@ export const brief = (value: number | undefined, digits = 1) => (value === undef
 
 /** "2 s", or "2 turns" of whoever bears it. */
 export const lasting = (seconds: number | undefined, clock: Clock): string =>
-  clock === 'rounds' ? turnsWords(Math.round(seconds ?? 0)) : `${brief(seconds, 2)} s`;
+  clock === 'rounds' ? countedTurns(Math.round(seconds ?? 0)) : `${brief(seconds, 2)} s`;
 
 /** How long an effect lasts as it is written: "2 s", or "2 turns" of whoever bears it. */
 export const lasts = (given: { for: number; rounds?: { for: number } }, clock: Clock): string =>

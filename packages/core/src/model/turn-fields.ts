@@ -1,0 +1,60 @@
+/** Which fields of what something is in turns have a say, by what else it has: a form shows no others. */
+import type { Attack } from './attack';
+import type { State } from './state';
+import { keepsBand } from './state';
+import type { Unit } from './unit';
+
+const only = (fields: Readonly<Record<string, unknown>>): string[] => Object.keys(fields).filter((field) => fields[field]);
+
+/** Numbers and words of a unit's turns; lists and groups have places of their own. */
+export function unitTurnFields({ shield, energy, stagger, onDeath }: Pick<Unit, 'shield' | 'energy' | 'stagger' | 'onDeath'>): string[] {
+  return only({
+    order: true,
+    spread: true,
+    actions: true,
+    size: true,
+    moves: true,
+    moving: true,
+    row: true,
+    regen: true,
+    regenDelay: true,
+    shieldRegen: shield,
+    shieldDelay: shield,
+    energyRegen: energy,
+    shielded: true,
+    staggerWindow: stagger,
+    staggers: stagger,
+    steady: stagger,
+    revivableFor: onDeath.revivals > 0,
+  });
+}
+
+/** What an attack is in turns. */
+export function attackTurnFields({ charges, area, next, summon }: Pick<Attack, 'charges' | 'area' | 'next' | 'summon'>): string[] {
+  return only({
+    from: true,
+    to: true,
+    windup: true,
+    recovery: true,
+    cooldown: true,
+    firstUse: true,
+    hits: true,
+    recharge: charges,
+    radius: area,
+    delay: area,
+    follows: next,
+    around: summon,
+    lunge: !summon && !area,
+  });
+}
+
+/** Distances of a state that its conduct goes by. */
+export function stateTurnFields({ does }: Pick<State, 'does'>): string[] {
+  return only({
+    moves: does !== 'hold',
+    stopAt: does === 'approach',
+    near: keepsBand(does),
+    far: keepsBand(does),
+    radius: does === 'wander',
+  });
+}
