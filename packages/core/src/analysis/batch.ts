@@ -1,7 +1,8 @@
 import { Digest } from '../engine/digest';
 import { OUTCOME_NAMES, type Outcome } from '../record/outcome';
 import { type Run, Runner, type Watcher } from '../engine/run';
-import type { Compiled, CompiledUnit } from '../engine/tables';
+import type { Compiled } from '../engine/tables';
+import type { CompiledUnit } from '../engine/unit-tables';
 import { type AttackUse, noUse } from '../measures/attack-use';
 import {
   ENCOUNTER_MEASURES,

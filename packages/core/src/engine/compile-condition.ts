@@ -1,6 +1,7 @@
 import { type Condition, SUBJECT_NAMES, type SubjectInfo, subjectOf, TARGET_DOES } from '../model/condition';
 import { microseconds } from '../record/time';
-import type { CompiledCondition, Names } from './tables';
+import type { Names } from './tables';
+import type { CompiledCondition } from './unit-tables';
 
 /** The number of a name in a list; a name that is not there yet is added. */
 export function numberIn(list: string[], name: string): number {

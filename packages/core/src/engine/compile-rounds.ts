@@ -9,7 +9,8 @@ import { contains } from './body/clearance';
 import { compileWall, shapeOf } from './compile-ground';
 import { Cells, type Tiling } from './rounds/cells';
 import { MOST_ORDER_SPREAD } from './rounds/turns';
-import type { CompiledBoard, CompiledRounds, CompiledShape, CompiledTurns } from './tables';
+import type { CompiledShape } from './tables';
+import type { CompiledBoard, CompiledRounds, CompiledTurns } from './rounds/tables';
 
 /** @param closed by class of ground, what is closed to it besides walls */
 export function compileRounds(encounter: Encounter, arena: Arena, closed: CompiledShape[][]): CompiledRounds {

@@ -14,8 +14,8 @@ import { microseconds, SECOND } from '../record/time';
 import { cosine, sine } from './body/rotation';
 import { compileCondition, type ConditionScope, numberIn } from './compile-condition';
 import { compileTurns } from './compile-rounds';
+import type { Compiled, GroundRules, Names } from './tables';
 import type {
-  Compiled,
   CompiledAttack,
   CompiledCount,
   CompiledDash,
@@ -25,9 +25,7 @@ import type {
   CompiledTargeting,
   CompiledTraits,
   CompiledUnit,
-  GroundRules,
-  Names,
-} from './tables';
+} from './unit-tables';
 import { APPROACH_SHARE, SLOW_ATTACK_SHARE } from './tuning';
 
 /** What compiling a unit needs to know of its encounter. */

@@ -3,7 +3,7 @@ import { EVENT } from '../record/log';
 import { ROUND, SECOND, roundOf } from '../record/time';
 import { Motion } from './body/motion';
 import { NOBODY, PHASE, TASK } from './numbers';
-import type { CompiledAttack } from './tables';
+import type { CompiledAttack } from './unit-tables';
 import { draw, PURPOSES } from './time/chance';
 import { PER_MICROSECOND } from './tuning';
 import { roundFrom, turnIn } from './rounds/turns';

@@ -14,7 +14,8 @@ import { cosine, sine } from './body/rotation';
 import { shapeOf } from './compile-ground';
 import { inRounds } from './compile-rounds';
 import { compileUnit, type UnitContext } from './compile-unit';
-import type { CompiledMember, CompiledShape, CompiledUnit, Names } from './tables';
+import type { CompiledMember, CompiledShape, Names } from './tables';
+import type { CompiledUnit } from './unit-tables';
 import { textKey } from './time/chance';
 
 /** The unit kinds of one encounter: each unit once, and once more for all that traits and growth of waves make of it. */

@@ -1,7 +1,7 @@
 /** Curves over time of a batch: what a measure is at each of 240 instants, over the runs that still go. */
 import type { Fight } from '../engine/fight';
 import type { Run } from '../engine/run';
-import { type Compiled } from '../engine/tables';
+import type { Compiled } from '../engine/tables';
 import { SECOND } from '../record/time';
 import { engagedAt } from './engaged';
 import { lengthOf, lookedAt, pressureClock } from './clock';

@@ -1,7 +1,8 @@
 import { EVENT } from '../record/log';
 import type { Run } from '../engine/run';
 import { PARTY } from '../record/sides';
-import { type Compiled, type CompiledUnit } from '../engine/tables';
+import type { Compiled } from '../engine/tables';
+import type { CompiledUnit } from '../engine/unit-tables';
 
 /** What a measure reads: a finished run and the tables it ran on. Times in the log are µs; measures report seconds. */
 export interface Stream {

@@ -7,7 +7,7 @@ import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';
 import { CROSSING } from '../engine/body/lines';
 import { DOING, DOING_NAMES, type Doing } from '../record/doing';
-import type { CompiledCondition } from '../engine/tables';
+import type { CompiledCondition } from '../engine/unit-tables';
 import { type Clock, clockOf, unitIn, withUnit } from '../record/clock';
 import { ROUND, SECOND, roundOf } from '../record/time';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';

@@ -7,7 +7,7 @@ import type { Fight } from '../engine/fight';
 import { NOBODY } from '../engine/numbers';
 import { CROSSING } from '../engine/body/lines';
 import { DOING } from '../record/doing';
-import type { CompiledAttack } from '../engine/tables';
+import type { CompiledAttack } from '../engine/unit-tables';
 import { SECOND } from '../record/time';
 import { strikesFromSomewhere } from '../engine/rounds/reach';
 

@@ -5,7 +5,7 @@ import { sweepDashes } from '../harm/dashes';
 import { steerShots, sweepAll } from '../harm/shots';
 import { goOnErrand, leaveField } from '../mind/errands';
 import { lineToTarget } from '../mind/senses';
-import { DO } from '../tables';
+import { DO } from '../unit-tables';
 import { partBodies } from './crowd';
 import { turnToTargets } from './facing';
 import { stepTowards, WISH } from './route';

@@ -2,7 +2,7 @@
 import { EVENT, MISS } from '../../record/log';
 import { inReach } from '../body/reach';
 import type { Fight } from '../fight';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { revive } from './death';
 import { giveEffects } from './struck';
 

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { Fight } from '../fight';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { aimOf } from './shots';
 
 /** The way a shot takes to a target at (4, 0) that goes north. */

@@ -9,7 +9,7 @@ import { hindrance } from '../mind/hurdles';
 import { PHASE } from '../numbers';
 import { takeRound } from '../player/supplies';
 import { announce } from '../player/threats';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';

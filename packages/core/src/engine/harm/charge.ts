@@ -4,7 +4,7 @@ import { microsecondsUp } from '../../record/time';
 import { inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { DASHING, PHASE } from '../numbers';
-import type { CompiledAttack, CompiledDash } from '../tables';
+import type { CompiledAttack, CompiledDash } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { settleHit } from './attack';

@@ -8,7 +8,7 @@ import type { Fight } from '../fight';
 import { alert } from '../mind/senses';
 import { PHASE, URGE } from '../numbers';
 import { blockedShare, recordExposure } from '../player/threats';
-import type { CompiledAttack, CompiledUnit } from '../tables';
+import type { CompiledAttack, CompiledUnit } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 import { provoke } from '../rounds/answering';
 import { PURPOSE } from '../time/chance';

@@ -1,7 +1,7 @@
 /** When each attack of a unit may be begun again: cooldowns, charges, and the earliest of those it chooses from. */
 import { microsecondsUp } from '../../record/time';
 import type { Fight } from '../fight';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 
 /** Off cooldown with every charge; nothing has been drawn for it yet. */

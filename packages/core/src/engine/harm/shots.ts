@@ -6,7 +6,7 @@ import { CROSSING } from '../body/lines';
 import { cosine, sine } from '../body/rotation';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { MOST_SHOTS } from '../tuning';

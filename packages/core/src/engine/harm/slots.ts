@@ -2,7 +2,7 @@
 import { DOING } from '../../record/doing';
 import type { Fight } from '../fight';
 import { PHASE } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 
 /** Whether an attack's slot could be taken now; where only the gap between starts is in the way, when it ends. */

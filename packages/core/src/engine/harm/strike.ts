@@ -8,7 +8,7 @@ import { NOBODY } from '../numbers';
 import { cellsFrom } from '../rounds/places';
 import { UNANSWERED, react } from '../rounds/answering';
 import { defends } from '../player/threats';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { waitToTouch } from './readiness';

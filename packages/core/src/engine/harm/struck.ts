@@ -5,7 +5,7 @@ import { EVENT } from '../../record/log';
 import type { Landing } from '../records';
 import type { Fight } from '../fight';
 import { ILL } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { addBoost, addIll, jolt, taunt } from './effects';
 import { heal } from './healing';
 import { setEnergy } from './vitals';

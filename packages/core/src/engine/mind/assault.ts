@@ -2,7 +2,7 @@
 import { inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import { DO } from '../tables';
+import { DO } from '../unit-tables';
 import { HINDERED_FOR } from '../tuning';
 
 /** The foe's thing that its state sends a unit to strike; NOBODY: it is sent to none, or that is destroyed. */

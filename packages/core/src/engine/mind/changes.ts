@@ -6,7 +6,7 @@ import { compileUnit, contextIn } from '../compile-unit';
 import type { Fight } from '../fight';
 import { setEnergy, setHealth, setShield } from '../harm/vitals';
 import { ILL } from '../numbers';
-import type { CompiledUnit } from '../tables';
+import type { CompiledUnit } from '../unit-tables';
 
 /** What every step asks of a state is put beside the unit. */
 export function takeUp(fight: Fight, unit: number): void {

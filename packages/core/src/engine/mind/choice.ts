@@ -7,7 +7,7 @@ import type { Fight } from '../fight';
 import { startAttack } from '../harm/attack';
 import { gapOver } from '../harm/slots';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
-import { type CompiledPriority, DO } from '../tables';
+import { type CompiledPriority, DO } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 import { PURPOSE } from '../time/chance';
 import { holds } from './conditions';

@@ -5,7 +5,7 @@ import { ROUND, roundOf } from '../../record/time';
 import { compares, inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
-import type { CompiledCondition } from '../tables';
+import type { CompiledCondition } from '../unit-tables';
 import { canStrike } from '../rounds/reach';
 import { enemiesLeft } from '../waves/counts';
 import { draw, PURPOSE } from '../time/chance';

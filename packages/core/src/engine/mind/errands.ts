@@ -9,7 +9,7 @@ import type { Fight } from '../fight';
 import { depart } from '../harm/death';
 import { heal } from '../harm/healing';
 import { NOBODY, URGE } from '../numbers';
-import { DO } from '../tables';
+import { DO } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { PER_MICROSECOND, RETHINK } from '../tuning';
 import { shelter } from './changes';

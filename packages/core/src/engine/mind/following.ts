@@ -2,7 +2,7 @@
 import { arrive, stepAway } from '../body/steps';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import type { CompiledState } from '../tables';
+import type { CompiledState } from '../unit-tables';
 import { followLeader } from './going';
 import { bestFriend } from './targets';
 

@@ -2,7 +2,7 @@
 import { inRange } from '../body/reach';
 import type { Fight } from '../fight';
 import { ILL, NOBODY } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { lineToTarget } from './senses';
 
 /** A friend within range and line that this attack would do something for; NOBODY where there is none. */

@@ -5,7 +5,7 @@ import { inRange } from '../body/reach';
 import type { Fight } from '../fight';
 import { slotFree } from '../harm/slots';
 import { TASK, URGE } from '../numbers';
-import type { CompiledPriority } from '../tables';
+import type { CompiledPriority } from '../unit-tables';
 import { holds } from './conditions';
 import { friendToHelp } from './friends';
 import { readyHurdle } from './ready';

@@ -1,6 +1,6 @@
 /** What an attack promises against a foe, as whoever goes by it would reckon: means of all that is drawn, nothing of what comes after. */
 import type { Fight } from '../fight';
-import type { CompiledAttack, CompiledUnit } from '../tables';
+import type { CompiledAttack, CompiledUnit } from '../unit-tables';
 import { readyHurdle } from './ready';
 
 /** hp: harm to what the foe has left, and where that is all of it, what it would have dealt in its next turn. */

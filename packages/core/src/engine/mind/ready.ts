@@ -1,7 +1,7 @@
 /** Whether an attack is ready, wherever its target is. */
 import { DOING } from '../../record/doing';
 import type { Fight } from '../fight';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 
 /** What time alone will mend: cooldown, charges, energy, rounds; 0: nothing in the way. */
 export function readyHurdle(fight: Fight, unit: number, number: number, attack: CompiledAttack): number {

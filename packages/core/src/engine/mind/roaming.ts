@@ -7,7 +7,7 @@ import { arrive, stepAway } from '../body/steps';
 import { microsecondsUp } from '../../record/time';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import type { CompiledState } from '../tables';
+import type { CompiledState } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { head, rest } from './going';
 

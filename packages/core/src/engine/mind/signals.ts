@@ -3,7 +3,7 @@ import { MOST_COUNTED } from '../../model/counter';
 import { EVENT } from '../../record/log';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import type { CompiledCount } from '../tables';
+import type { CompiledCount } from '../unit-tables';
 
 /** @param unit who does it; NOBODY: the encounter */
 export function setFlag(fight: Fight, unit: number, flag: number, raised: boolean): void {

@@ -6,7 +6,7 @@ import type { Fight } from '../fight';
 import { endCooldowns, refillCharges } from '../harm/readiness';
 import { setEnergy } from '../harm/vitals';
 import { NOBODY } from '../numbers';
-import type { CompiledState } from '../tables';
+import type { CompiledState } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 import { PURPOSE } from '../time/chance';
 import { refit, shelter, takeUp } from './changes';

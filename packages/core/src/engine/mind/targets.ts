@@ -4,7 +4,7 @@ import { takeBearings } from '../body/bearings';
 import { squareInReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import type { CompiledCriterion, CompiledTargeting } from '../tables';
+import type { CompiledCriterion, CompiledTargeting } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { thingToStrike, whomToStrike } from './assault';
 import { mostHarm, wouldFell } from './promise';

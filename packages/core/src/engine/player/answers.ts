@@ -13,7 +13,7 @@ import { hurdleOf } from '../mind/hurdles';
 import { inReach } from '../body/reach';
 import { setUrge, urgeTowards } from '../mind/urges';
 import { ANSWER, DASHING, NOBODY, PHASE, TASK, URGE } from '../numbers';
-import type { CompiledAnswer, CompiledAttack } from '../tables';
+import type { CompiledAnswer, CompiledAttack } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
 import { openBlock, openDodge } from './guard';

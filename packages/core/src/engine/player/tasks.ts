@@ -8,7 +8,7 @@ import { heal } from '../harm/healing';
 import { setPace } from '../mind/changes';
 import { setUrge, urgeTowards } from '../mind/urges';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
-import type { CompiledPlayer } from '../tables';
+import type { CompiledPlayer } from '../unit-tables';
 import { tryAgainAt } from '../time/again';
 import { RETHINK } from '../tuning';
 import { endEvasion } from './answers';

@@ -8,7 +8,7 @@ import type { Fight } from '../fight';
 import { seesPast } from '../mind/senses';
 import { setUrge } from '../mind/urges';
 import { ANSWER, NOBODY, URGE } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { CLEARANCE_SHARE } from '../tuning';

@@ -3,7 +3,8 @@ import { EVENT } from '../../record/log';
 import type { Fight } from '../fight';
 import { ANSWER } from '../numbers';
 import type { Landing } from '../records';
-import type { CompiledAttack, CompiledReaction } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
+import type { CompiledReaction } from './tables';
 import { DUE } from '../time/queue';
 
 /** How a hit was answered: it was dodged, or so large a share of it is taken off. */

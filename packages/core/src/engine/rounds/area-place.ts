@@ -5,7 +5,7 @@
  */
 import { inRange } from '../body/reach';
 import type { Fight } from '../fight';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { facingOf, middleOfBody, moverOf } from './places';
 
 export function bestPlace(fight: Fight, unit: number, target: number, attack: CompiledAttack): { x: number; y: number } {

@@ -9,7 +9,7 @@ import { clearFrom } from '../mind/senses';
 import { bestFriend } from '../mind/targets';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
-import { DO } from '../tables';
+import { DO } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { passOver } from '../waves/zones';
 import type { Board, Mover } from './board';

@@ -10,7 +10,7 @@ import { runInstants } from '../instant';
 import { holds } from '../mind/conditions';
 import { setTarget } from '../mind/wanted';
 import { NOBODY, PHASE } from '../numbers';
-import type { CompiledAttack } from '../tables';
+import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { best, clearAt, walk, waysOf } from './moving';
 import { moverOf } from './places';

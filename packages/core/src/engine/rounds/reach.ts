@@ -6,7 +6,7 @@ import { inRange } from '../body/reach';
 import type { Fight } from '../fight';
 import { readyHurdle } from '../mind/ready';
 import { clearFrom } from '../mind/senses';
-import type { CompiledAttack, CompiledCondition } from '../tables';
+import type { CompiledAttack, CompiledCondition } from '../unit-tables';
 import { allowanceOf, clearAt, waysOf } from './moving';
 import { moverOf } from './places';
 

@@ -5,7 +5,7 @@
  */
 import { ROUND } from '../../record/time';
 import { childKey, draw, PURPOSE } from '../time/chance';
-import type { CompiledRounds, CompiledTurns } from '../tables';
+import type { CompiledRounds, CompiledTurns } from './tables';
 
 /** An order and its spread are at most this each; with its spread it lies between these, and is drawn to a thousandth. */
 export const MOST_ORDER_SPREAD = 100;

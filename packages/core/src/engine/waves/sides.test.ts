@@ -3,7 +3,7 @@ import * as fc from 'fast-check';
 import { runBatch } from '../../analysis/batch';
 import { curveOf, Curves } from '../../measures/curves';
 import { rowOf } from '../../measures/row';
-import { type Compiled } from '../tables';
+import type { Compiled } from '../tables';
 import { type FightSketch, compiled, dummy, eventsOf, fought, project, unit } from '../../testing/builders';
 import { compile } from '../compile';
 import { type Run, run } from '../run';
