@@ -37,7 +37,8 @@ export class Board {
   readonly standing: Int32Array;
   /** The side of who stands on each. */
   private readonly sides: Uint8Array;
-  private readonly terrains = new Map<number, Terrain>();
+  /** Of sizes and classes of ground that have been asked for; nothing of a run is in them. */
+  readonly terrains = new Map<number, Terrain>();
 
   constructor(
     readonly cells: Cells,
@@ -93,6 +94,7 @@ export class Board {
 
   clear(): void {
     this.standing.fill(NOBODY);
+    this.sides.fill(0);
   }
 
   /** Whether a foe of a side stands where a body would be. */
