@@ -1,5 +1,6 @@
 /** Which fields of what something is in turns have a say, by what else it has: a form shows no others. */
 import type { Attack } from './attack';
+import { traitsOf } from './delivery';
 import type { State } from './state';
 import { keepsBand } from './state';
 import type { Unit } from './unit';
@@ -30,7 +31,14 @@ export function unitTurnFields({ shield, energy, stagger, onDeath }: Pick<Unit, 
 }
 
 /** What an attack is in turns. */
-export function attackTurnFields({ charges, area, next, summon }: Pick<Attack, 'charges' | 'area' | 'next' | 'summon'>): string[] {
+export function attackTurnFields({
+  delivery,
+  charges,
+  area,
+  next,
+  summon,
+}: Pick<Attack, 'delivery' | 'charges' | 'area' | 'next' | 'summon'>): string[] {
+  const { strikes, chosen } = traitsOf(delivery);
   return only({
     from: true,
     to: true,
@@ -44,15 +52,17 @@ export function attackTurnFields({ charges, area, next, summon }: Pick<Attack, '
     delay: area,
     follows: next,
     around: summon,
-    lunge: !summon && !area,
+    lunge: strikes && chosen,
   });
 }
 
 /** Distances of a state that its conduct goes by. */
 export function stateTurnFields({ does }: Pick<State, 'does'>): string[] {
   return only({
-    moves: does !== 'hold',
-    stopAt: does === 'approach',
+    // Whoever holds may yet be asked whether somebody can be struck, or be played.
+    moves: true,
+    // In turns whoever searches goes to whom it knows of, and there is as far off as one that approaches.
+    stopAt: does === 'approach' || does === 'search',
     near: keepsBand(does),
     far: keepsBand(does),
     radius: does === 'wander',

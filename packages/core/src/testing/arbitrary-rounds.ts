@@ -1,4 +1,7 @@
-/** Generated fights in rounds: units that move, strike, shoot, burst, help and push on small boards with walls, or without ground. */
+/**
+ * Generated fights in rounds: units that move, strike, shoot, burst, help, raise, call others and push, with all that they may
+ * have besides, on small boards with walls, or without ground.
+ */
 import fc from 'fast-check';
 import { type FightSketch, unit } from './builders';
 
@@ -20,11 +23,58 @@ const effects = fc.record(
     knockback: fc.record({ rounds: fc.record({ cells: whole(0, 3) }) }),
     mark: fc.record({ multiplier: fc.constantFrom(1.5, 2), rounds: lasting(3) }),
     boost: fc.record({ tweaks: fc.constant([{ path: '/armour/flat', op: '+', value: 2 }]), rounds: lasting(3) }),
+    drain: fc.record({ amount: whole(1, 4) }),
+    taunt: fc.record({ rounds: lasting(2) }),
   },
   { requiredKeys: ['damage'] },
 );
 
+/** Of ten, so many have it. */
+const sometimes = <T>(of: fc.Arbitrary<T>, times = 3) =>
+  fc.tuple(whole(1, 10), of).map(([drawn, value]) => (drawn <= times ? value : undefined));
+
+/** What any attack may have besides. */
+const besides = {
+  charges: sometimes(fc.record({ count: whole(1, 3) })),
+  energy: sometimes(whole(0, 4)),
+  /** A place in the list, come round: an id is given later. */
+  follower: sometimes(whole(0, 2)),
+  condition: sometimes(
+    fc.oneof(
+      fc.record({
+        subject: fc.constantFrom(
+          'distance',
+          'nearestFoe',
+          'nearestFriend',
+          'homeDistance',
+          'sinceHit',
+          'sinceAttack',
+          'timeInState',
+          'clock',
+        ),
+        is: fc.constantFrom('below', 'above'),
+        value: fc.constant(9),
+        rounds: fc.record({ value: whole(0, 6) }),
+      }),
+      fc.record({
+        subject: fc.constantFrom('friends', 'foes', 'fallen'),
+        is: fc.constant('above'),
+        value: fc.constant(0),
+        within: fc.constant(9),
+        rounds: fc.record({ value: fc.constant(0), within: whole(1, 6) }),
+      }),
+      fc.record({ subject: fc.constantFrom('line', 'sees'), is: fc.constantFrom('yes', 'no') }),
+      fc.record({ subject: fc.constant('energy'), is: fc.constantFrom('below', 'above'), value: whole(0, 6) }),
+    ),
+    2,
+  ),
+};
+
 const timing = {
+  firstUse: fc.constantFrom(0, 0, 0, 1, 2),
+  recharge: whole(1, 3),
+  follows: whole(1, 2),
+  lunge: fc.constantFrom(0, 0, 0, 2),
   windup: fc.constantFrom(0, 0, 0, 1, 2),
   cooldown: whole(0, 3),
   recovery: fc.constantFrom(0, 0, 1, 2),
@@ -38,30 +88,72 @@ const attack: fc.Arbitrary<Loose> = fc.oneof(
     effects,
     arc: fc.constantFrom(360, 120),
     hits: fc.record({ limit: whole(1, 3) }),
-    rounds: fc.record({ to: whole(1, 4), lunge: fc.constantFrom(0, 0, 2), ...timing }),
+    ...besides,
+    rounds: fc.record({ to: whole(1, 4), ...timing }),
   }),
   fc.record({
     delivery: fc.constantFrom('hitscan', 'projectile'),
     effects,
     aim: fc.record({ near: fc.constantFrom(1, 0.7), far: fc.constantFrom(1, 0.5) }),
+    ...besides,
     rounds: fc.record({ from: whole(0, 1), to: whole(2, 8), ...timing }),
   }),
   fc.record({
     delivery: fc.constant('area'),
     effects,
     area: fc.record({ about: fc.constantFrom('self', 'target', 'mark'), angle: fc.constantFrom(360, 90) }),
+    ...besides,
     rounds: fc.record({ to: whole(1, 6), radius: whole(1, 2), delay: fc.constantFrom(0, 1), ...timing }),
   }),
   fc.record({
     delivery: fc.constant('support'),
     targets: fc.constant('friends'),
     effects: fc.record({ heal: fc.record({ amount: whole(1, 10) }) }),
+    ...besides,
     rounds: fc.record({ to: whole(1, 6), ...timing }),
+  }),
+  fc.record({
+    delivery: fc.constantFrom('support'),
+    targets: fc.constant('fallen'),
+    effects: fc.record({ revive: fc.record({ share: fc.constantFrom(0.3, 1) }) }),
+    ...besides,
+    rounds: fc.record({ to: whole(1, 6), ...timing }),
+  }),
+  fc.record({
+    delivery: fc.constantFrom('self'),
+    effects: fc.record({ shield: fc.record({ amount: whole(1, 8), rounds: lasting(3) }) }),
+    ...besides,
+    rounds: fc.record(timing),
+  }),
+  fc.record({
+    delivery: fc.constant('summon'),
+    summon: fc.record({ unit: fc.constant('mite'), count: whole(1, 2), cap: whole(1, 3) }),
+    ...besides,
+    rounds: fc.record({ around: whole(1, 3), ...timing }),
   }),
 );
 
+/** Who is called. */
+const MITE = unit({
+  id: 'mite',
+  health: { max: 4 },
+  attacks: [{ id: 'a0', rounds: { to: 1 } }],
+  states: [{ id: 's0', name: 's0', does: 'approach' }],
+  rounds: { order: 50, moves: 3 },
+});
+
 const state: fc.Arbitrary<Loose> = fc.oneof(
-  fc.record({ does: fc.constantFrom('approach', 'hold', 'flee', 'home') }),
+  fc.record({ does: fc.constantFrom('approach', 'search', 'hold', 'flee', 'home') }),
+  fc.record({
+    does: fc.constantFrom('approach', 'search'),
+    rounds: fc.record({ moves: whole(0, 4), stopAt: whole(1, 5) }),
+  }),
+  fc.record({
+    does: fc.constant('follow'),
+    near: fc.constant(1),
+    far: fc.constant(2),
+    rounds: fc.record({ near: whole(0, 1), far: whole(2, 4) }),
+  }),
   fc.record({
     does: fc.constantFrom('band', 'strafe'),
     near: fc.constant(1),
@@ -81,6 +173,9 @@ const state: fc.Arbitrary<Loose> = fc.oneof(
   }),
 );
 
+/** What is there of it. */
+const said = (one: Loose): Loose => Object.fromEntries(Object.entries(one).filter(([, value]) => value !== undefined));
+
 /** Ids by place. */
 const withStops = (one: Loose): Loose => {
   const patrol = one.patrol as { points: Loose[] } | undefined;
@@ -92,6 +187,9 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
     .record({
       health: whole(5, 60),
       armour: whole(0, 3),
+      shield: sometimes(fc.record({ max: whole(1, 12) })),
+      energy: sometimes(fc.record({ max: whole(1, 8) }), 4),
+      stagger: sometimes(fc.record({ threshold: whole(4, 20) })),
       attacks: fc.array(attack, { minLength: 1, maxLength: 3 }),
       first: state,
       second: state,
@@ -104,6 +202,15 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
         moves: whole(0, 6),
         moving: fc.constantFrom('before', 'after', 'split'),
         regen: fc.constantFrom(0, 0, 2),
+        regenDelay: whole(0, 2),
+        shieldRegen: fc.constantFrom(0, 2),
+        shieldDelay: whole(0, 2),
+        energyRegen: whole(0, 2),
+        shielded: fc.constantFrom(0, 0, 0, 1),
+        staggerWindow: whole(1, 2),
+        staggers: whole(1, 2),
+        steady: whole(0, 2),
+        revivableFor: fc.constantFrom(0, 3, 12),
         row: fc.constantFrom('front', 'back'),
         reactions: fc.array(
           fc.oneof(
@@ -123,17 +230,22 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
         }),
       }),
     })
-    .map(({ health, armour, attacks, first, second, below, rounds }) =>
+    .map(({ health, armour, shield, energy, stagger, attacks, first, second, below, rounds }) =>
       unit({
         id,
         side,
         health: { max: health },
         armour: { flat: armour },
-        attacks: attacks.map((one, i) => ({
+        ...(shield && { shield }),
+        ...(energy && { energy: { ...energy, start: energy.max } }),
+        ...(stagger && { stagger }),
+        onDeath: { revivals: rounds.revivableFor > 0 ? 2 : 0 },
+        attacks: attacks.map(({ follower, ...one }, i) => ({
           id: `a${i}`,
           needsLine: one.delivery !== 'melee',
-          ...one,
+          ...said(one),
           ...(one.delivery === 'projectile' && { projectile: {} }),
+          ...(follower !== undefined && { next: { attack: `a${(follower as number) % attacks.length}` } }),
         })),
         states: [
           {
@@ -189,6 +301,7 @@ export const arbitraryRounds: fc.Arbitrary<FightSketch> = fc
   .map(({ ours, theirs, counts, places, facing, walls: corners, mire, rounds }) => ({
     party: ours.map((one, i) => ({ ...one, id: `ours${i}`, name: `ours${i}` })),
     enemies: theirs.map((one, i) => ({ unit: { ...one, id: `theirs${i}`, name: `theirs${i}` }, count: counts[i], ...places[i], facing })),
+    others: [MITE],
     partyAt: { ...places[3], facing: (facing + 180) % 360 },
     width: SIZE,
     depth: SIZE,

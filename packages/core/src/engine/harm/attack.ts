@@ -103,7 +103,7 @@ const SETTLES_IN_ROUNDS: typeof SETTLES = { ...SETTLES, hitscan: strikeTarget, p
 function settleInRounds(fight: Fight, unit: number, number: number, attack: CompiledAttack, target: number): void {
   const settle = SETTLES_IN_ROUNDS[attack.delivery];
   const lunge = fight.kinds[unit].turns!.lunges[number];
-  if (lunge > 0 && fight.board && target !== unit && fight.isAlive[target]) {
+  if (lunge > 0 && attack.traits.strikes && fight.board && target !== unit && fight.isAlive[target]) {
     fight.log.add(fight.now, EVENT.dash, unit, target, number, lungeAt(fight, unit, target, lunge));
   }
   for (let hit = 0; hit < attack.hits; hit++) settle?.(fight, unit, number, attack, target);

@@ -214,3 +214,56 @@ test('an area that is marked goes down where it strikes most foes, and fewest fr
   expect(alone.every((side) => side === 0)).toBe(true);
   expect(careful.filter((side) => side === 0).length - careful.filter((side) => side === 1).length).toBeGreaterThanOrEqual(1);
 });
+
+describe('those that are called', () => {
+  /** Cells from the caller at which each appears, over some seeds. @param side m of a cell */
+  const apart = (around: number, side: number, rest: Partial<FightSketch> = {}, seeds = 40) => {
+    const caller = unit({
+      id: 'caller',
+      health: { max: 1000 },
+      attacks: [
+        { id: 'call', delivery: 'summon', summon: { unit: 'mite', count: 2, cap: 2 }, effects: {}, rounds: { around, cooldown: 100 } },
+      ],
+      rounds: {},
+    });
+    const tables = turnTables({
+      party: [post()],
+      partyAt: { x: 5 * side, y: 5 * side },
+      enemies: [{ unit: caller, x: 0, y: 0 }],
+      others: [unit({ id: 'mite', health: { max: 5 }, attacks: [], rounds: {} })],
+      width: 11 * side,
+      depth: 11 * side,
+      encounter: { rounds: { ground: 'squares', cell: side, limit: 2 } },
+      ...rest,
+    });
+    const found: { x: number; y: number; cells: number }[] = [];
+    const runner = new Runner(tables);
+    for (let seed = 1; seed <= seeds; seed++) {
+      for (const { actor, a, b } of eventsOf(runner.run(seed).log, 'spawn'))
+        if (actor > 1) found.push({ x: a / side, y: b / side, cells: Math.abs(a / side) + Math.abs(b / side) });
+    }
+    return found;
+  };
+
+  test.each([1, 2.5])('stand within so many cells of their caller, wherever there is room, on cells of %d m', (side) => {
+    const found = apart(2, side);
+    expect(found).toHaveLength(80);
+    expect(Math.max(...found.map(({ cells }) => cells))).toBe(2);
+    // Four cells beside it and eight at two: as often one as another.
+    expect(new Set(found.map(({ x, y }) => `${x} ${y}`)).size).toBe(12);
+    const near = found.filter(({ cells }) => cells === 1).length;
+    // 27 of 80 are meant; three deviations are 13.
+    expect(Math.abs(near - 80 / 3)).toBeLessThan(13);
+  });
+
+  test('come as near as they can where there is no room so near', () => {
+    const walls = [
+      square('west', -1.5, -1.5, 1, 3),
+      square('east', 0.5, -1.5, 1, 3),
+      square('south', -0.5, -1.5, 1, 1),
+      square('north', -0.5, 0.5, 1, 1),
+    ];
+    const found = apart(1, 1, { arena: { walls: walls.map((one) => ({ ...one, height: 3 })) } }, 5);
+    expect(found.map(({ cells }) => cells)).toEqual(Array(10).fill(2));
+  });
+});

@@ -69,6 +69,26 @@ export function freeCell(fight: Fight, mover: Mover, x: number, y: number, facin
   return best;
 }
 
+/**
+ * Cells within some of a unit on which another could appear, from it outwards and by their turn from where it faces: so that
+ * nothing hangs on how cells are numbered.
+ */
+export function freeAround(fight: Fight, unit: number, other: { size: number; ground: number }, most: number): number[] {
+  const board = fight.board!;
+  const { cells } = board;
+  const at = fight.onCell[unit];
+  if (at === NOBODY) return [];
+  const { size } = moverOf(fight, unit);
+  const mover: Mover = { unit: NOBODY, side: fight.side[unit], ...other };
+  const found: { cell: number; gap: number; way: Bearing }[] = [];
+  for (let cell = 0; cell < cells.count; cell++) {
+    const gap = cells.gap(at, size, cell, other.size);
+    if (gap <= most && board.isFree(mover, cell)) found.push({ cell, gap, way: cells.bearing(at, size, cell, other.size) });
+  }
+  const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
+  return found.sort((a, b) => a.gap - b.gap || cells.compareTurns(facing, a.way, b.way)).map(({ cell }) => cell);
+}
+
 /** Puts a unit on a cell. */
 export function standOn(fight: Fight, unit: number, cell: number): void {
   const mover = moverOf(fight, unit);

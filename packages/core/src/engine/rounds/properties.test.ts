@@ -85,7 +85,7 @@ test('another name changes nothing', () => {
 
 /** Every number of hit points twice as large. */
 function doubled(value: unknown, key = ''): unknown {
-  if (typeof value === 'number') return ['amount', 'max', 'flat', 'spread', 'regen'].includes(key) ? value * 2 : value;
+  if (typeof value === 'number') return ['amount', 'max', 'flat', 'spread', 'threshold'].includes(key) ? value * 2 : value;
   if (Array.isArray(value)) return value.map((one) => doubled(one, key));
   if (typeof value !== 'object' || value === null) return value;
   const own = value as Loose;
@@ -93,7 +93,9 @@ function doubled(value: unknown, key = ''): unknown {
     Object.entries(own).map(([name, one]) => {
       // The spread of an order, and a boost of armour.
       if (name === 'rounds' && 'order' in (one as object) && 'moves' in (one as object))
-        return [name, { ...(one as Loose), regen: 2 * (one as Loose).regen }];
+        return [name, { ...(one as Loose), regen: 2 * (one as Loose).regen, shieldRegen: 2 * (one as Loose).shieldRegen }];
+      // Energy is no hit points.
+      if (name === 'energy' || name === 'drain') return [name, one];
       if (name === 'tweaks') return [name, (one as Loose[]).map((tweak) => ({ ...tweak, value: 2 * tweak.value }))];
       return [name, doubled(one, name)];
     }),
@@ -111,7 +113,12 @@ test('with every number of hit points doubled the same happens', () => {
   };
   fc.assert(
     fc.property(arbitraryRounds, seeds, (sketch, seed) => {
-      const twice = { ...sketch, party: doubled(sketch.party), enemies: doubled(sketch.enemies) } as FightSketch;
+      const twice = {
+        ...sketch,
+        party: doubled(sketch.party),
+        enemies: doubled(sketch.enemies),
+        others: doubled(sketch.others),
+      } as FightSketch;
       expect(happens(twice, seed)).toEqual(happens(sketch, seed));
     }),
     { numRuns: 40 },

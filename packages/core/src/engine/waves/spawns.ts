@@ -16,9 +16,9 @@ import { beginFirst } from '../mind/states';
 import { bind, reconsiderAt, setTarget } from '../mind/wanted';
 import { NOBODY } from '../numbers';
 import { fillSupplies } from '../player/supplies';
-import { comeOnto, hasCell } from '../rounds/places';
+import { cellsFrom, comeOnto, freeAround, hasCell, middleOfBody } from '../rounds/places';
 import type { CompiledGroup } from '../tables';
-import type { CompiledAttack } from '../unit-tables';
+import type { CompiledAttack, CompiledUnit } from '../unit-tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { MOST_LIVE, PLACE_RETRY, PLACE_SEARCH_RADII, SCATTER_TRIES } from '../tuning';
@@ -130,7 +130,7 @@ function isOut(fight: Fight, { side, leastDistance, outOfView }: CompiledGroup, 
   return !opponents(fight, side).some((foe) => {
     const kind = fight.kinds[foe];
     const distance = fight.apartFrom(foe, x, y);
-    if (!inReach(distance, kind.sight)) return false;
+    if (!inReach(fight.board ? cellsFrom(fight, x, y, foe) : distance, kind.sight)) return false;
     const [px, py] = [fight.xAt(foe, fight.now), fight.yAt(foe, fight.now)];
     const ahead = fight.fx[foe] * (x - px) + fight.fy[foe] * (y - py) >= kind.sightCosine * distance;
     return ahead && !fight.ground.blocked(px, py, kind.eye, x, y, 0);
@@ -211,9 +211,7 @@ export function summon(fight: Fight, unit: number, attack: CompiledAttack): void
       fight.log.add(fight.now, EVENT.capped, unit, NOBODY, attack.summonKind, 2);
       continue;
     }
-    const reach = fight.radius[unit] + kind.radius + attack.summonAround;
-    const about = { x: fight.xAt(unit, fight.now), y: fight.yAt(unit, fight.now), scatter: reach };
-    const place = findPlace(fight, key, about, kind.radius, kind.ground);
+    const place = placeAbout(fight, unit, key, kind, attack.summonAround);
     if (!place) {
       fight.log.add(fight.now, EVENT.noPlace, unit, NOBODY, attack.summonKind);
       continue;
@@ -224,6 +222,15 @@ export function summon(fight: Fight, unit: number, attack: CompiledAttack): void
     if (wave >= 0 && fight.compiled.waves[wave].countsSummoned) joinWave(fight, helper, wave, fight.coming[unit]);
     if (fight.alerted[unit]) alert(fight, helper);
   }
+}
+
+/** Where one of those that a unit calls appears: drawn evenly, else the nearest free place. @param around m between their edges; in turns cells */
+function placeAbout(fight: Fight, unit: number, key: number, { radius, ground, turns }: CompiledUnit, around: number) {
+  const here = { x: fight.xAt(unit, fight.now), y: fight.yAt(unit, fight.now) };
+  if (!fight.inTurns) return findPlace(fight, key, { ...here, scatter: fight.radius[unit] + radius + around }, radius, ground);
+  const cells = fight.board ? freeAround(fight, unit, { size: turns!.size, ground }, around) : [];
+  if (cells.length === 0) return findPlace(fight, key, { ...here, scatter: 0 }, radius, ground);
+  return middleOfBody(fight, cells[Math.floor(draw(fight.seed, key, PURPOSE.scatter, 0) * cells.length)], turns!.size);
 }
 
 export function appear(
@@ -263,7 +270,7 @@ export function appear(
   }
   if (wave !== NOBODY) belongTo(fight, unit, wave);
   enter(fight, unit);
-  fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, x, y, wave, summoner);
+  fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, fight.x[unit], fight.y[unit], wave, summoner);
   beginFirst(fight, unit);
   for (const { type, id, tweaks } of fight.standingBoosts) {
     if (type === kind.type) addBoost(fight, NOBODY, unit, -1, fight.compiled.events[id].then[tweaks].boosts[type]!);
