@@ -8,7 +8,7 @@ import { demoProject } from '../testing/demo';
 import { inTurns } from '../testing/rounds';
 import { blank } from './blank';
 import type { Project } from './project';
-import { AttackRounds, StateRounds, UnitRounds } from './rounds';
+import { AttackRounds, type StateRounds, UnitRounds } from './rounds';
 import { attackTurnFields, stateTurnFields, unitTurnFields } from './turn-fields';
 import { projectWithRounds } from './turning-rounds';
 
