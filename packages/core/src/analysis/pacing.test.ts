@@ -82,3 +82,38 @@ describe('pacing', () => {
     expect(findingsOf(curve(0, 0, 0), [])).toEqual([]);
   });
 });
+
+describe('pacing of a fight in turns', () => {
+  const level = { points: points([0, 0.02], [10, 0.02]), tolerance: 0.005 };
+  const told = (median: number[], waves: Parameters<typeof findingsOf>[1] = []) => findingsOf(curve(...median), waves, level, 'rounds');
+
+  test('the peak is a round, with the one before and after it', () => {
+    const [peak] = told([0.02, 0.02, 0.06, 0.02], [{ id: 'a', name: 'First', started: 1 }]);
+    expect(peak).toMatchObject({ kind: 'peak', at: 3, window: { from: 2, to: 4 }, wave: 'a' });
+    expect(peak.sentence).toBe('the median of all runs peaks with 6 % a round in round 3, in First, 3 × the intended');
+  });
+
+  test('one round outside the tolerance is told, where a second alone is not', () => {
+    const median = [0.02, 0.06, 0.02, 0.02, 0, 0, 0.02];
+    expect(told(median).map(({ kind, window }) => [kind, window.from, window.to])).toEqual([
+      ['peak', 1, 3],
+      ['above', 1, 2],
+      ['below', 4, 6],
+    ]);
+    expect(told(median)[1].sentence).toBe('from round 2 to 2 it is above what is intended, by up to 4 % a round');
+    expect(told(median)[2].sentence).toBe('from round 5 to 6 it is below what is intended, by up to 2 % a round');
+    expect(findingsOf(curve(...median), [], level).map(({ kind }) => kind)).toEqual(['peak']);
+  });
+
+  test('one round of rest is a lull, where one second is none', () => {
+    const waves = (rest: number) => [
+      { id: 'a', name: 'First', started: 1, rest },
+      { id: 'b', name: 'Second', started: 3, rest: 1 },
+    ];
+    const kinds = (rest: number, clock: 'rounds' | 'continuous') =>
+      findingsOf(curve(0.02, 0.02, 0.02), waves(rest), level, clock).map(({ kind }) => kind);
+    expect(kinds(1, 'rounds')).not.toContain('noLull');
+    expect(kinds(0, 'rounds')).toContain('noLull');
+    expect(kinds(1, 'continuous')).toContain('noLull');
+  });
+});

@@ -2,7 +2,7 @@
 import type { Clock } from '../record/clock';
 import type { Curve } from '../measures/curves';
 import type { Window } from './causes';
-import { LULL_SECONDS, PRESSURE_WINDOW_SECONDS } from '../measures/clock';
+import { PRESSURE_CLOCKS } from '../measures/clock';
 import { quantileOf } from '../measures/quantile';
 import type { Brief, CurvePoint, IntendedCurve } from '../model/brief';
 import type { Encounter } from '../model/encounter';
@@ -126,7 +126,7 @@ const at = (by: Clock, time: number) => (by === 'rounds' ? `in round ${Math.max(
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 /**
- * What stands out: the peak of the median against the intended there, stretches of at least three seconds outside the
+ * What stands out: the peak of the median against the intended there, stretches at least as long as a lull outside the
  * tolerance, waves after which the party has no lull.
  */
 export function findingsOf(
@@ -137,7 +137,7 @@ export function findingsOf(
 ): Finding[] {
   const found: Finding[] = [];
   const { times, median } = curve;
-  const around = by === 'rounds' ? 1 : PRESSURE_WINDOW_SECONDS;
+  const { window: around, lull } = PRESSURE_CLOCKS[by];
   const peak = median.reduce<number>((best, value, bin) => ((value ?? -1) > (median[best] ?? -1) ? bin : best), 0);
   const highest = median[peak];
   if (highest !== undefined && highest > 0) {
@@ -155,8 +155,7 @@ export function findingsOf(
   if (intended) found.push(...stretches(curve, waves, intended, by));
   waves.forEach((wave, i) => {
     const next = waves.slice(i + 1).find(({ started }) => started !== undefined);
-    if (!next || wave.started === undefined || next.started === undefined || (wave.rest ?? 0) >= (by === 'rounds' ? 1 : LULL_SECONDS))
-      return;
+    if (!next || wave.started === undefined || next.started === undefined || (wave.rest ?? 0) >= lull) return;
     found.push({
       kind: 'noLull',
       at: next.started,
@@ -182,7 +181,7 @@ function stretches(
   const step = times[1] - times[0];
   let open: { side: 'above' | 'below'; from: number; most: number } | undefined;
   const close = (to: number) => {
-    if (open && to - open.from >= LULL_SECONDS - 1e-9) {
+    if (open && to - open.from >= PRESSURE_CLOCKS[by].lull - 1e-9) {
       const wave = waveAt(waves, open.from);
       found.push({
         kind: open.side,

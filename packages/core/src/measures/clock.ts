@@ -4,7 +4,7 @@
  *
  * Worked: first hurt in round 2, dead in round 5: rounds-to-kill 4.
  */
-import { clockOf } from '../record/clock';
+import { type Clock, clockOf } from '../record/clock';
 import { ROUND, SECOND, roundOf } from '../record/time';
 import type { Stream } from './stream';
 
@@ -36,11 +36,13 @@ export interface PressureClock {
   rounds: boolean;
 }
 
-export const SECONDS_CLOCK: PressureClock = { window: PRESSURE_WINDOW_SECONDS, lull: LULL_SECONDS, rounds: false };
-/** Harm is told a round, and a round with next to none is a lull. */
-const ROUNDS_CLOCK: PressureClock = { window: 1, lull: 1, rounds: true };
+/** In turns harm is told a round, and a round with next to none is a lull. */
+export const PRESSURE_CLOCKS: Readonly<Record<Clock, PressureClock>> = {
+  continuous: { window: PRESSURE_WINDOW_SECONDS, lull: LULL_SECONDS, rounds: false },
+  rounds: { window: 1, lull: 1, rounds: true },
+};
 
-export const pressureClock = (stream: Stream): PressureClock => (takesTurns(stream) ? ROUNDS_CLOCK : SECONDS_CLOCK);
+export const pressureClock = ({ compiled }: Stream): PressureClock => PRESSURE_CLOCKS[clockOf(compiled)];
 
 /**
  * Where a curve is looked at for given instants of a run, s or rounds since it began: there; in rounds at the end of the round

@@ -1,5 +1,5 @@
 import { SECOND, roundOf } from '../record/time';
-import { PRESSURE_WINDOW_SECONDS, type PressureClock, SECONDS_CLOCK, pressureClock } from './clock';
+import { PRESSURE_CLOCKS, PRESSURE_WINDOW_SECONDS, type PressureClock, pressureClock } from './clock';
 import { type Stream, isDamage, isMember, lostIn, membersOf, partyHealth, typeOf } from './stream';
 
 export interface Pressure {
@@ -115,7 +115,11 @@ function stretches(
 /**
  * Share of fighting time (first to last party damage) with p(t) above a level, hp/s; NaN without two losses.
  */
-export function timeOverLevel(losses: readonly Loss[], level: number, { window, rounds }: PressureClock = SECONDS_CLOCK): number {
+export function timeOverLevel(
+  losses: readonly Loss[],
+  level: number,
+  { window, rounds }: PressureClock = PRESSURE_CLOCKS.continuous,
+): number {
   if (losses.length < 2) return NaN;
   const first = losses[0].time;
   // The last round counts whole.
@@ -154,7 +158,7 @@ export function lulls(
   losses: readonly Loss[],
   length: number,
   level: number,
-  { window, lull, rounds }: PressureClock = SECONDS_CLOCK,
+  { window, lull, rounds }: PressureClock = PRESSURE_CLOCKS.continuous,
 ): Lulls {
   const quiet = stretches(losses, length, level, window).filter(({ above }) => !above);
   const found = rounds

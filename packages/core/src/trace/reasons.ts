@@ -8,7 +8,7 @@ import { NOBODY, PHASE } from '../engine/numbers';
 import { CROSSING } from '../engine/body/lines';
 import { DOING, DOING_NAMES, type Doing } from '../record/doing';
 import type { CompiledCondition } from '../engine/unit-tables';
-import { type Clock, clockOf, unitIn, withUnit } from '../record/clock';
+import { type Clock, clockOf, countedTurns, unitIn, withUnit } from '../record/clock';
 import { ROUND, SECOND, roundOf } from '../record/time';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
@@ -271,8 +271,7 @@ function nameIn(fight: Fight, unit: number, what: SubjectInfo['of'], of: number)
 /** "0.4 s"; in rounds whole turns of its own until then. */
 function left(fight: Fight, microseconds: number): string {
   if (!fight.inTurns) return `${Number(Math.max(0, microseconds / SECOND).toFixed(2))} s`;
-  const turns = Math.max(0, Math.ceil(microseconds / ROUND - 1e-6));
-  return `${turns} ${turns === 1 ? 'turn' : 'turns'}`;
+  return countedTurns(Math.max(0, Math.ceil(microseconds / ROUND - 1e-6)));
 }
 
 const clockIn = (fight: Fight): Clock => (fight.inTurns ? 'rounds' : 'continuous');

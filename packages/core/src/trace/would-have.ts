@@ -2,6 +2,7 @@
  * "It would have … if …": one change of one quantity that would have made an attack usable at an instant. Each is tried: the
  * quantity is changed, the choice is looked at again, and only what then comes out usable is said.
  */
+import { countedTurns, withUnit } from '../record/clock';
 import { hurdleOf } from '../engine/mind/hurdles';
 import type { Fight } from '../engine/fight';
 import { NOBODY } from '../engine/numbers';
@@ -52,7 +53,7 @@ function movingOn(fight: Fight, unit: number, number: number): string | undefine
   }
   pace[unit] = before;
   slowed[unit] = slow;
-  return more <= MOST_MORE ? `it moved ${counted(more, 'cell')} further` : undefined;
+  return more <= MOST_MORE ? `it moved ${withUnit('rounds', String(more), 'm')} further` : undefined;
 }
 
 /** cells */
@@ -68,7 +69,7 @@ function tryOne(fight: Fight, unit: number, number: number, attack: CompiledAtta
     case DOING.cooldown: {
       const at = unit * fight.compiled.attackRoom + number;
       const left = (fight.readyAt[at] - fight.now) / SECOND;
-      const shorter = fight.inTurns ? counted(Math.ceil(left - 1e-6), 'turn') : `${n(left)} s`;
+      const shorter = fight.inTurns ? countedTurns(Math.ceil(left - 1e-6)) : `${n(left)} s`;
       return changed(fight.readyAt, at, fight.now, hurdle, () => `its cooldown were ${shorter} shorter`);
     }
     case DOING.range: {
@@ -134,5 +135,4 @@ function changed<K extends PropertyKey>(
   return usable ? words() : undefined;
 }
 
-const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? '' : 's'}`;
 const n = (value: number) => String(Number(value.toFixed(2)));

@@ -128,10 +128,10 @@ function needsNoLine(fight: Fight, unit: number, other: number): boolean {
   return fight.inTurns && (fight.board === null || fight.gap(unit, other) <= 1);
 }
 
-/** Line from the muzzle to half the target's height, for shots; looked up once an instant. */
+/** Line from the muzzle to half the target's height, for shots; looked up once an instant, but in turns, where one sees whole ways gone. */
 export function lineToTarget(fight: Fight, unit: number, target: number): boolean {
   if (fight.ground.walls.length === 0 || needsNoLine(fight, unit, target)) return true;
-  if (fight.lineAt[unit] === fight.now && fight.lineTo[unit] === target) return fight.lineClear[unit] === 1;
+  if (fight.lineAt[unit] === fight.now && fight.lineTo[unit] === target && !fight.inTurns) return fight.lineClear[unit] === 1;
   const { now, ground } = fight;
   const half = fight.kinds[target].height / 2;
   const clear = !ground.blocked(
