@@ -125,11 +125,12 @@ describe('reasons', () => {
   test('what would have been done if one thing were another', () => {
     // Two turns a round, the Clipper's the second; a turn is looked at by its number.
     const look = (sketch: FightSketch, round: number) =>
-      reasonLook(new Runner(turnTables(sketch)), 1, 1, round - 0.5)!
+      reasonLook(new Runner(turnTables(sketch)), 1, 1, 2 * round)!
         .would.map(({ sentence }) => sentence)
         .join('\n');
     expect(look(fight(9), 1)).toContain('it moved 6 cells further');
     expect(look(fight(2, clipper({}, { rounds: { moves: 0 } })), 1)).toContain('it moved 1 cell further');
+    expect(look(fight(1, clipper({ rounds: { to: 0 } })), 1)).toContain('it reached 1 cell, not 0');
     expect(look(fight(1), 2)).toMatch(/its cooldown were \d turns? shorter/);
   });
 

@@ -73,21 +73,15 @@ function tryOne(fight: Fight, unit: number, number: number, attack: CompiledAtta
       return changed(fight.readyAt, at, fight.now, hurdle, () => `its cooldown were ${shorter} shorter`);
     }
     case DOING.range: {
-      const unit = fight.inTurns ? 'cells' : 'm';
+      const far = (metres: number) => withUnit(fight.inTurns ? 'rounds' : 'continuous', n(metres), 'm');
       if (gap > attack.rangeMax)
-        return changed(
-          attack,
-          'rangeMax',
-          gap,
-          hurdle,
-          () => `it reached ${n(Math.ceil(gap * 100) / 100)} ${unit}, not ${n(attack.rangeMax)}`,
-        );
+        return changed(attack, 'rangeMax', gap, hurdle, () => `it reached ${far(Math.ceil(gap * 100) / 100)}, not ${n(attack.rangeMax)}`);
       return changed(
         attack,
         'rangeMin',
         gap,
         hurdle,
-        () => `it could be begun from ${n(Math.floor(gap * 100) / 100)} ${unit}, not only from ${n(attack.rangeMin)}`,
+        () => `it could be begun from ${far(Math.floor(gap * 100) / 100)}, not only from ${n(attack.rangeMin)}`,
       );
     }
     case DOING.energy: {
