@@ -155,6 +155,7 @@ export { type ArenaFeatures, GeoJsonError, arenaFromGeoJson, arenaToGeoJson } fr
 export * from './trace/reason-look';
 export * from './trace/reasons';
 export * from './trace/replay';
+export * from './trace/turn-look';
 export { type WouldHave, wouldHave } from './trace/would-have';
 export { sentenceOf } from './trace/sentences';
 export { type Trace, type TraceEvent, type TraceOptions, type TraceStep, reasonsAt, trace, traceWith } from './trace/trace';

@@ -83,10 +83,12 @@ export function withRounds(unit: Unit, scale: RoundScale): Unit {
 /** @param pause s: what the unit waits after each of its attacks, at least */
 function attackWithRounds(attack: Attack, pause: number, scale: RoundScale): Attack {
   const { beat, range, charges, area, next, summon } = attack;
-  const once = beat.every !== undefined && beat.active > 0 ? Math.ceil(beat.active / beat.every - 1e-9) : 1;
+  const instants = beat.every !== undefined && beat.active > 0 ? Math.ceil(beat.active / beat.every - 1e-9) : 1;
   const takes = beat.windup + beat.active + beat.recovery;
   const cycle = Math.max(takes + pause, beat.cooldown + (beat.cooldownFrom === 'end' ? takes : 0), 1e-3);
   const uses = Math.max(1, whole(scale.round / cycle, 0, 100));
+  // Where each target is struck once a use, gathered uses strike it once each; the shots of a volley count as they are.
+  const once = attack.hits.perTarget === 'once' && !attack.projectile;
   return {
     ...attack,
     ...(attack.condition && { condition: conditionWithRounds(attack.condition, scale) }),
@@ -98,7 +100,8 @@ function attackWithRounds(attack: Attack, pause: number, scale: RoundScale): Att
       recovery: turns(beat.recovery, scale),
       cooldown: turns(cycle, scale, 1),
       firstUse: turns(beat.initialDelay.min, scale),
-      hits: Math.min(100, once * uses),
+      hits: Math.min(100, once && uses > 1 ? uses : instants * uses),
+      ...(once && uses > 1 && { perTarget: 'every' as const }),
       recharge: turns(charges?.reload ?? 0, scale, 1),
       radius: cells(area?.radius ?? 0, scale, 1),
       delay: turns(area?.delay ?? 0, scale),
@@ -114,14 +117,18 @@ function effectsWithRounds(effects: Effects, scale: RoundScale): Effects {
     rounds: Object.assign(new LastingRounds(), { for: turns(effect.for, scale, least) }),
   });
   const { overTime, shield, slow, stagger, boost, taunt, mark, knockback } = effects;
+  const ticks = overTime ? whole(scale.round / overTime.every, 1, 1e4) : 1;
   return {
     ...effects,
     ...(overTime && {
       overTime: {
         ...overTime,
-        // As much in a turn as its ticks of that time come to.
-        amount: overTime.amount * Math.max(1, whole(scale.round / overTime.every, 0, 1e4)),
-        rounds: Object.assign(new TickRounds(), { every: turns(overTime.every, scale, 1), for: turns(overTime.for, scale, 1) }),
+        rounds: Object.assign(new TickRounds(), {
+          // As much in a turn as its ticks of that time come to.
+          ...(ticks > 1 && { amount: Math.min(1e6, overTime.amount * ticks) }),
+          every: turns(overTime.every, scale, 1),
+          for: turns(overTime.for, scale, 1),
+        }),
       },
     }),
     ...(shield && { shield: lasting(shield) }),

@@ -63,6 +63,7 @@ export function attackInRounds(attack: Attack): Attack {
   return {
     ...attack,
     range: { min: own.from, max: own.to },
+    hits: { ...attack.hits, perTarget: own.perTarget ?? attack.hits.perTarget },
     facing: 180,
     ...asked('condition', attack.condition),
     beat: {
@@ -97,7 +98,8 @@ function effectsInRounds(effects: Effects): Effects {
       if (!rounds) return [[name, effect]];
       if ('cells' in rounds) return [[name, { ...effect, distance: rounds.cells }]];
       // A stagger of one turn loses that turn: it is over at the one after it.
-      return [[name, { ...effect, ...rounds, ...(name === 'stagger' && { for: rounds.for + 1 }) }]];
+      const said = Object.fromEntries(Object.entries(rounds).filter(([, value]) => value !== undefined));
+      return [[name, { ...effect, ...said, ...(name === 'stagger' && { for: rounds.for + 1 }) }]];
     }),
   ) as Effects;
 }

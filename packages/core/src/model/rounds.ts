@@ -121,6 +121,12 @@ export class AttackRounds {
   @turns('Cooldown', 'until this attack may be used again; 1: once a turn; 0: as often as actions allow') cooldown = 1;
   @turns('First use', 'the turn of its owner from which on it may be used') firstUse = 0;
   @Quantity({ label: 'Hits', unit: '', min: 1, max: 100, whole: true, about: 'hits in one use' }) hits = 1;
+  @Optional()
+  @OneOf(
+    { once: 'once a use', every: 'every hit' },
+    { label: 'Each target', about: 'of several hits in a turn; absent: as in its seconds' },
+  )
+  perTarget?: 'once' | 'every';
   @turns('Recharge', 'turns until one charge comes back, one after another', 1) recharge = 1;
   @cells('Area radius', 'strikes bodies with a cell this near to its middle') radius = 1;
   @turns('Bursts after', 'between mark and burst') delay = 0;
@@ -136,6 +142,7 @@ export class LastingRounds {
 
 @About('When damage over time ticks, in turns of whoever bears it.')
 export class TickRounds {
+  @Optional() @points('Each tick', 'damage of one tick, before armour; absent: as in its seconds') amount?: number;
   @turns('Tick every', 'turns between ticks', 1) every = 1;
   @turns('Lasts', 'ticks fall up to and including this many turns after the hit', 1) for = 3;
 }

@@ -75,7 +75,7 @@ describe('what comes and goes with a part', () => {
     for (const delivery of ['melee', 'hitscan', 'projectile', 'area']) expect(attack(delivery)).toContain('lunge');
     for (const delivery of ['self', 'support', 'summon', 'contact']) expect(attack(delivery)).not.toContain('lunge');
     const every = new Set(['charges', 'area', 'next', 'summon'].flatMap((kind) => attack('melee', { [kind]: part })));
-    expect([...every].sort()).toEqual(Object.keys(blank(AttackRounds)).sort());
+    expect([...every].sort()).toEqual([...Object.keys(blank(AttackRounds)), 'perTarget'].sort());
   });
 
   test('of a state', () => {

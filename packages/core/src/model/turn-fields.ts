@@ -47,6 +47,7 @@ export function attackTurnFields({
     cooldown: true,
     firstUse: true,
     hits: true,
+    perTarget: true,
     recharge: charges,
     radius: area,
     delay: area,

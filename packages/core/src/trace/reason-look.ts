@@ -7,6 +7,7 @@ import { clockOf } from '../record/clock';
 import { SECOND } from '../record/time';
 import { type Reasons, nameOf, reasonSentences, reasonsOf } from './reasons';
 import { unitNames } from './trace';
+import { type TurnLook, turnLook } from './turn-look';
 import { type WouldHave, wouldHave } from './would-have';
 
 /** A line from a muzzle or an eye to a target, and the wall that it meets. */
@@ -36,6 +37,8 @@ export interface ReasonLook {
   targets: { name: string; gap: number; chosen: boolean }[];
   would: WouldHave[];
   energy?: { now: number; max: number };
+  /** In a fight that takes turns: what comes next. */
+  turn?: TurnLook;
 }
 
 /** The seed is run again up to the last step before the instant, in turns up to the turn of that number; undefined where the unit is not there then. */
@@ -48,7 +51,7 @@ export function reasonLook(runner: Runner, seed: number, unit: number, seconds: 
     step++;
     if (turns) {
       // Each turn is a step.
-      if (step <= upTo && fight.alive.includes(unit)) found = lookAt(fight, unit);
+      if (step <= upTo && step > upTo - 1 && fight.alive.includes(unit)) found = lookAt(fight, unit);
       return;
     }
     // Only the last look counts; a look costs little beside a step of a crowd, but two are enough.
@@ -77,6 +80,7 @@ function lookAt(fight: Fight, unit: number): ReasonLook {
       .map((foe) => ({ name: nameOf(fight, foe), gap: fight.gap(unit, foe), chosen: foe === target }))
       .sort((a, b) => a.gap - b.gap),
     would: wouldHave(fight, unit),
+    ...(fight.inTurns && { turn: turnLook(fight, unit) }),
     ...(kind.energy > 0 && { energy: { now: fight.energyNow(unit), max: kind.energy } }),
   };
 }

@@ -7,6 +7,8 @@ import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
+import type { Tiling } from '../engine/rounds/cells';
+import type { CompiledBoard } from '../engine/rounds/tables';
 import { clockOf } from '../record/clock';
 import { SECOND, roundOf } from '../record/time';
 import { lookedAt, pressureClock } from '../measures/clock';
@@ -40,6 +42,18 @@ export interface ReplayUnit {
   states: string[];
 }
 
+/** How the cells of a board lie about the middle of the arena. */
+export interface BoardShape {
+  tiling: Tiling;
+  columns: number;
+  rows: number;
+  /** m: side of a cell */
+  side: number;
+  /** m: the middle of each, row by row from the south-west */
+  x: readonly number[];
+  y: readonly number[];
+}
+
 export interface ReplayEvent extends TraceEvent {
   sentence: string;
 }
@@ -54,6 +68,8 @@ export interface Replay {
   step: number;
   /** In a fight that takes turns: the round of each step, from 1. */
   rounds?: Int16Array;
+  /** The board it is fought on; absent: in seconds, or without ground. */
+  board?: BoardShape;
   units: ReplayUnit[];
   /** Where each step's rows begin; one more than there are steps. */
   unitAt: Int32Array;
@@ -146,6 +162,7 @@ export function replayWith(runner: Runner, seed: number): Replay {
     outcome: run.outcome,
     length: turns ? last : run.length / SECOND,
     step,
+    ...(compiled.rounds?.board && { board: shapeOf(compiled.rounds.board) }),
     ...(turns && { rounds: Int16Array.from(stepTimes, (time) => roundOf(time) + 1) }),
     units: names.map((name, unit) => unitOf(compiled, run.kinds[unit], name, run.sides[unit], run.waves[unit])),
     unitAt: Int32Array.from(unitAt),
@@ -166,6 +183,8 @@ export function replayWith(runner: Runner, seed: number): Replay {
     ),
   };
 }
+
+const shapeOf = ({ tiling, columns, rows, side, x, y }: CompiledBoard): BoardShape => ({ tiling, columns, rows, side, x, y });
 
 function addUnit(fight: Fight, unit: number, units: Growing): void {
   const kind = fight.kinds[unit];
@@ -203,23 +222,30 @@ function addArea(fight: Fight, unit: number, time: number, areas: Growing): void
   const strikes = (fight.attackStart[unit] + attack.windup + attack.areaDelay - time) / SECOND;
   if (attack.traits.escape === 'reach') {
     const angle = (2 * Math.acos(Math.max(-1, attack.arcCosine)) * 180) / Math.PI;
-    areas.add(fight.x[unit], fight.y[unit], fight.radius[unit] + attack.rangeMax, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
+    const reach = (fight.radius[unit] + attack.rangeMax) * metresOf(fight.compiled);
+    areas.add(fight.x[unit], fight.y[unit], reach, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
   } else if (attack.traits.escape === 'area') {
     const about = attack.areaAbout === 'target' ? fight.attackTarget[unit] : unit;
     const [x, y] = attack.areaAbout === 'mark' ? [fight.markX[unit], fight.markY[unit]] : [fight.x[about], fight.y[about]];
     const angle = attack.areaAbout === 'self' ? (2 * Math.acos(Math.max(-1, attack.areaCosine)) * 180) / Math.PI : 360;
-    areas.add(x, y, attack.areaRadius, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
+    // In turns a body is struck that has a cell so near: half a cell farther.
+    const radius = fight.inTurns ? (attack.areaRadius + 0.5) * metresOf(fight.compiled) : attack.areaRadius;
+    areas.add(x, y, radius, angle, fight.fx[unit], fight.fy[unit], strikes, unit);
   }
 }
 
+/** m: what a length of the tables is, a metre or a cell. */
+const metresOf = ({ rounds }: Compiled): number => rounds?.board?.side ?? 1;
+
 function unitOf(compiled: Compiled, kind: number, name: string, side: number, wave: number): ReplayUnit {
   const { id, radius, height, eye, muzzle, maxHealth, shield, attacks, states } = compiled.kinds[kind];
+  const metres = metresOf(compiled);
   return {
     name,
     kind: id,
     side: side === 0 ? 'party' : 'enemy',
     ...(wave >= 0 && { wave: compiled.waves[wave].name }),
-    radius,
+    radius: radius * metres,
     height,
     eye,
     muzzle,
@@ -227,8 +253,8 @@ function unitOf(compiled: Compiled, kind: number, name: string, side: number, wa
     maxShield: shield,
     attacks: attacks.map((attack) => ({
       name: attack.name,
-      min: attack.rangeMin,
-      max: attack.rangeMax,
+      min: attack.rangeMin * metres,
+      max: attack.rangeMax * metres,
       windup: attack.windup / SECOND,
       active: attack.active / SECOND,
       recovery: attack.recovery / SECOND,

@@ -71,11 +71,12 @@ export function strikeTarget(fight: Fight, unit: number, number: number, attack:
   if (!reach || !clearFrom(fight, unit, fight.kinds[unit].muzzle, target))
     return fight.log.add(fight.now, EVENT.miss, unit, target, number, reach ? MISS.wall : MISS.reach);
   const { met, use } = fight;
-  for (let shot = 0; shot < Math.max(1, attack.volley); shot++) {
-    met.clear();
-    met.add(target, 0);
-    meet(fight, unit, number, attack, use[unit], 1, x, y);
-  }
+  // Shots that fly strike each by itself, whomever the others struck.
+  for (let shot = 0; shot < attack.volley; shot++) settle(fight, unit, target, number, attack, use[unit], fight.gap(unit, target), x, y);
+  if (attack.volley > 0) return;
+  met.clear();
+  met.add(target, 0);
+  meet(fight, unit, number, attack, use[unit], 1, x, y);
 }
 
 /** Everyone whose edge is within the area, the nearest to its middle first. A cone opens the way it was faced. */

@@ -6,10 +6,10 @@ import { readyHurdle } from './ready';
 /** hp: harm to what the foe has left, and where that is all of it, what it would have dealt in its next turn. */
 export function promised(fight: Fight, unit: number, attack: CompiledAttack, foe: number): number {
   const left = leftOf(fight, foe);
-  const harm = harmOf(attack, fight.kinds[foe]);
+  const harm = meanHarm(attack, fight.kinds[foe]);
   if (harm < left) return harm;
   return (
-    left + fight.kinds[foe].attacks.reduce((most, own) => (own.traits.strikes ? Math.max(most, harmOf(own, fight.kinds[unit])) : most), 0)
+    left + fight.kinds[foe].attacks.reduce((most, own) => (own.traits.strikes ? Math.max(most, meanHarm(own, fight.kinds[unit])) : most), 0)
   );
 }
 
@@ -23,7 +23,7 @@ export function mostHarm(fight: Fight, unit: number, foe: number): number {
   for (let number = 0; number < attacks.length; number++) {
     const attack = attacks[number];
     if (!attack.traits.strikes || readyHurdle(fight, unit, number, attack) !== 0) continue;
-    most = Math.max(most, harmOf(attack, fight.kinds[foe]));
+    most = Math.max(most, meanHarm(attack, fight.kinds[foe]));
   }
   return Math.min(most, leftOf(fight, foe));
 }
@@ -34,8 +34,8 @@ export const wouldFell = (fight: Fight, unit: number, foe: number): boolean => {
   return left > 0 && mostHarm(fight, unit, foe) >= left * (1 - 1e-12);
 };
 
-/** hp of one use that lands: hits and ticks, past resistance and armour, with the mean of criticals, less misses. */
-function harmOf(attack: CompiledAttack, { armour, minimumDamage, resist }: CompiledUnit): number {
+/** hp of one use: hits and ticks, past resistance and armour, with the mean of criticals, less misses. */
+export function meanHarm(attack: CompiledAttack, { armour, minimumDamage, resist }: CompiledUnit): number {
   const { damage, overTime } = attack.effects;
   const past = (amount: number, type: number) => {
     const taken = amount * (type >= 0 && type < resist.length ? Math.max(0, 1 - resist[type]) : 1);
@@ -44,5 +44,11 @@ function harmOf(attack: CompiledAttack, { armour, minimumDamage, resist }: Compi
   const hit = damage ? past(damage.amount, damage.type) * (1 + damage.critChance * (damage.critMultiplier - 1)) : 0;
   const ticks = overTime ? Math.floor(overTime.lasts / overTime.every + 1e-9) * past(overTime.amount, overTime.type) : 0;
   const lands = Math.min(1, (attack.accuracyNear + attack.accuracyFar) / 2);
-  return (hit * attack.hits + ticks) * lands;
+  // Where a use strikes each target once, several hits are several chances to.
+  const chances = attack.hits * Math.max(1, attack.volley);
+  let missed = 1;
+  for (let i = 0; i < chances && missed > 0; i++) missed *= 1 - lands;
+  const atLeastOne = 1 - missed;
+  const landed = attack.volley > 0 || attack.everyHit ? chances * lands : atLeastOne;
+  return hit * landed + ticks * (overTime?.stacking === 'stack' ? landed : atLeastOne);
 }

@@ -36,7 +36,8 @@ export const overTime = effect({
   sentence: (given, _, clock) => {
     const { amount, every, rounds } = given;
     const often = clock === 'rounds' ? (rounds?.every === 1 ? 'turn' : `${rounds?.every ?? every} turns`) : `${n(every)} s`;
-    return `${n(amount)} every ${often} for ${lasts(given, clock)}`;
+    const each = clock === 'rounds' ? (rounds?.amount ?? amount) : amount;
+    return `${n(each)} every ${often} for ${lasts(given, clock)}`;
   },
   begins: { amount: 2 },
   typical: { amount: [0, 3], every: [0.2, 0.8], for: [0, 3], stacking: { oneOf: ['refresh', 'stack', 'ignore'] } },
