@@ -10,6 +10,7 @@ import {
   type UnitHead,
   stepAt,
 } from '@insidia/core';
+import { type GroundShown, drawCells, drawCursor, drawGround } from './boardCanvas';
 import { type PlanScale, polygonPoints } from './plan';
 import { token } from './theme';
 
@@ -20,6 +21,9 @@ export interface ReplayLook {
   reasons?: ReasonLook;
   /** Names beside all units. */
   names: boolean;
+  /** Of a fight on a board: what its cells show of the selected unit’s next turn, and which of them is pointed at. */
+  shown?: GroundShown;
+  cell?: number;
   /** Where the camera looks, m; absent: the middle of the arena. */
   follow?: { x: number; y: number };
 }
@@ -89,13 +93,17 @@ export function drawReplay(
   if (look.follow) ctx.translate(width / 2 - plan.x(look.follow.x), height / 2 - plan.y(look.follow.y));
   const units = placedAt(replay, seconds);
   const byNumber = new Map(units.map((one) => [one.unit, one]));
-  drawArena(ctx, arena, plan);
+  drawArena(ctx, arena, plan, replay.board);
+  const ground = look.reasons?.turn?.ground;
+  if (replay.board && ground && look.selected !== undefined)
+    drawGround(ctx, replay.board, plan, ground, look.shown ?? 'none', colourOf(replay, look.selected, look));
   drawAreas(ctx, replay, plan, seconds, look);
   const selected = look.selected === undefined ? undefined : byNumber.get(look.selected);
   if (selected) drawSelected(ctx, replay, plan, selected, byNumber, look);
   drawShots(ctx, replay, plan, seconds, look);
   for (const one of units) drawUnit(ctx, replay, plan, one, look);
   if (selected && look.reasons?.line) drawLine(ctx, plan, look.reasons);
+  if (replay.board && look.cell !== undefined) drawCursor(ctx, replay.board, plan, look.cell);
   ctx.restore();
 }
 
@@ -118,23 +126,12 @@ const text = (
   ctx.fillText(words, x, y);
 };
 
-function drawArena(ctx: CanvasRenderingContext2D, arena: Arena, plan: PlanScale): void {
+function drawArena(ctx: CanvasRenderingContext2D, arena: Arena, plan: PlanScale, board?: Replay['board']): void {
   const [left, top] = [plan.x(-arena.width / 2), plan.y(arena.depth / 2)];
   ctx.fillStyle = token('--sheet');
   ctx.fillRect(left, top, arena.width * plan.scale, arena.depth * plan.scale);
-  ctx.strokeStyle = token('--hair');
-  ctx.lineWidth = 0.6;
-  const step = plan.scale < 8 ? 10 : 5;
-  ctx.beginPath();
-  for (let x = Math.ceil(-arena.width / 2 / step) * step; x <= arena.width / 2; x += step) {
-    ctx.moveTo(plan.x(x), top);
-    ctx.lineTo(plan.x(x), top + arena.depth * plan.scale);
-  }
-  for (let y = Math.ceil(-arena.depth / 2 / step) * step; y <= arena.depth / 2; y += step) {
-    ctx.moveTo(left, plan.y(y));
-    ctx.lineTo(left + arena.width * plan.scale, plan.y(y));
-  }
-  ctx.stroke();
+  if (board) drawCells(ctx, board, plan);
+  else drawGrid(ctx, arena, plan);
   ctx.strokeStyle = token('--ink');
   ctx.lineWidth = 2;
   ctx.strokeRect(left, top, arena.width * plan.scale, arena.depth * plan.scale);
@@ -164,6 +161,24 @@ function drawArena(ctx: CanvasRenderingContext2D, arena: Arena, plan: PlanScale)
     ctx.strokeRect(-r, -r, 2 * r, 2 * r);
     ctx.restore();
   }
+}
+
+/** Lines of metres, where a fight goes by them. */
+function drawGrid(ctx: CanvasRenderingContext2D, arena: Arena, plan: PlanScale): void {
+  const [left, top] = [plan.x(-arena.width / 2), plan.y(arena.depth / 2)];
+  ctx.strokeStyle = token('--hair');
+  ctx.lineWidth = 0.6;
+  const step = plan.scale < 8 ? 10 : 5;
+  ctx.beginPath();
+  for (let x = Math.ceil(-arena.width / 2 / step) * step; x <= arena.width / 2; x += step) {
+    ctx.moveTo(plan.x(x), top);
+    ctx.lineTo(plan.x(x), top + arena.depth * plan.scale);
+  }
+  for (let y = Math.ceil(-arena.depth / 2 / step) * step; y <= arena.depth / 2; y += step) {
+    ctx.moveTo(left, plan.y(y));
+    ctx.lineTo(left + arena.width * plan.scale, plan.y(y));
+  }
+  ctx.stroke();
 }
 
 function fillShape(ctx: CanvasRenderingContext2D, points: [number, number][], fill: string, stroke: string): void {
@@ -249,7 +264,8 @@ function drawSelected(
   const unit = replay.units[one.unit];
   ctx.strokeStyle = colourOf(replay, one.unit, look);
   ctx.lineWidth = 1;
-  for (const attack of unit.attacks) {
+  // On a board the cells say how far it reaches, and without ground everything is in reach.
+  for (const attack of replay.rounds ? [] : unit.attacks) {
     ctx.setLineDash(attack.min > 0 ? [5, 4] : []);
     ctx.beginPath();
     ctx.arc(plan.x(one.x), plan.y(one.y), (unit.radius + attack.max) * plan.scale, 0, 2 * Math.PI);

@@ -7,8 +7,9 @@ import type { Fight } from '../engine/fight';
 import { NOBODY, PHASE } from '../engine/numbers';
 import { Runner } from '../engine/run';
 import type { Compiled } from '../engine/tables';
-import type { Tiling } from '../engine/rounds/cells';
+import { Cells, type Tiling } from '../engine/rounds/cells';
 import type { CompiledBoard } from '../engine/rounds/tables';
+import { HEXAGON_ROW } from '../model/board-size';
 import { clockOf } from '../record/clock';
 import { SECOND, roundOf } from '../record/time';
 import { lookedAt, pressureClock } from '../measures/clock';
@@ -272,6 +273,30 @@ export function stepAt({ step, unitAt }: Replay, seconds: number): number {
 export function rowOfUnit({ unitAt, unitOf: units }: Replay, unit: number, step: number): number {
   for (let row = unitAt[step]; row < unitAt[step + 1]; row++) if (units[row] === unit) return row;
   return -1;
+}
+
+/**
+ * How far two units are from one another at a step, edge to edge: in m; where the fight takes turns in cells by its board, and
+ * without ground 0.
+ * @param a row of one, as `rowOfUnit` gives it; @param b row of the other
+ */
+export function gapBetween({ board, rounds, unitOf: numbers, unitData, units }: Replay, a: number, b: number): number {
+  const [one, other] = [units[numbers[a]], units[numbers[b]]];
+  const [ax, ay, bx, by] = [a, b].flatMap((row) => [unitData[row * UNIT_WIDTH], unitData[row * UNIT_WIDTH + 1]]);
+  if (!rounds) return Math.max(0, Math.hypot(bx - ax, by - ay) - one.radius - other.radius);
+  if (!board) return 0;
+  const size = ({ radius }: ReplayUnit) => Math.round((2 * radius) / board.side);
+  const cells = new Cells(board.tiling, board.columns, board.rows);
+  return cells.gap(ownCell(board, ax, ay, size(one)), size(one), ownCell(board, bx, by, size(other)), size(other));
+}
+
+/** The cell that a body of a size says it is on, from where its middle is, m. */
+function ownCell({ tiling, columns, rows, side }: BoardShape, x: number, y: number, size: number): number {
+  const hexagons = tiling === 'hexagons';
+  const off = hexagons ? 0 : ((size - 1) / 2) * side;
+  const row = Math.round((y - off) / (hexagons ? side * HEXAGON_ROW : side) + (rows - 1) / 2);
+  const aside = hexagons ? (row & 1) / 2 - 0.25 : 0;
+  return row * columns + Math.round((x - off) / side + (columns - 1) / 2 - aside);
 }
 
 /** The first event at which two runs differ; undefined where one is the beginning of the other or they are the same. */

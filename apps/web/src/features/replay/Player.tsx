@@ -9,6 +9,8 @@ import { useSize } from '../../visuals/useWidth';
 import { type Beside, besideWords, comparisons, wholeOf } from './address';
 import { EventList } from './EventList';
 import { type Event, mostTelling, nextEvent, stepped } from './moments';
+import type { GroundShown } from '../../visuals/boardCanvas';
+import { BoardWords } from './BoardWords';
 import { ReasonsPanel } from './ReasonsPanel';
 import { RunApproach } from './RunApproach';
 import { Scrubber } from './Scrubber';
@@ -58,6 +60,8 @@ export function Player({
   const { time, playing, clock, setPlaying, stopAt } = playback;
   const [names, setNames] = useState(false);
   const [follows, setFollows] = useState(false);
+  const [shown, setShown] = useState<GroundShown>('reach');
+  const [cell, setCell] = useState<number>();
   const unit = wholeOf(query.get('unit'));
   const telling = useMemo(() => mostTelling(replay), [replay]);
   const selected = unit !== undefined && unit < replay.units.length ? unit : telling;
@@ -85,7 +89,8 @@ export function Player({
     const key = (event: KeyboardEvent) => {
       const typing =
         event.target instanceof HTMLElement && event.target.closest('input, textarea, [role=combobox], [role=listbox], [role=slider]');
-      if (typing || event.ctrlKey || event.metaKey) return;
+      const ofCells = event.target instanceof HTMLElement && event.target.dataset.keys === 'own' && event.key.startsWith('Arrow');
+      if (typing || ofCells || event.ctrlKey || event.metaKey) return;
       const steps = event.shiftKey ? Math.round(1 / replay.step) : 1;
       const act: Record<string, () => void> = {
         ' ': () => setPlaying((old) => !old),
@@ -117,6 +122,9 @@ export function Player({
       reasons={main ? look : undefined}
       names={names}
       follows={follows && at !== undefined}
+      shown={main ? shown : 'none'}
+      cell={main ? cell : undefined}
+      onCell={main ? setCell : () => {}}
       onSelect={(number) => onQuery({ unit: number })}
     />
   );
@@ -180,6 +188,9 @@ export function Player({
           {stage(replay, selected, each, true)}
           {compared && stage(compared, undefined, each, false)}
         </div>
+        {replay.board && (
+          <BoardWords replay={replay} look={look} selected={selected} cell={cell} time={time} shown={shown} onShown={setShown} />
+        )}
         {beside && (
           <p className="px-4 pt-1 text-table text-ink-2">
             {!compared
@@ -217,7 +228,16 @@ export function Player({
         />
         <RunApproach replay={replay} selected={selected} width={width - 32} length={length} time={time} heads={heads} />
       </main>
-      <ReasonsPanel project={project} replay={replay} heads={heads} selected={selected} time={time} look={look} playing={playing} />
+      <ReasonsPanel
+        project={project}
+        replay={replay}
+        heads={heads}
+        selected={selected}
+        time={time}
+        look={look}
+        playing={playing}
+        onSelect={(number) => onQuery({ unit: number })}
+      />
     </>
   );
 }

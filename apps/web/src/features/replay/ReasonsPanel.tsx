@@ -7,12 +7,16 @@ import {
   rowOfUnit,
   stepAt,
   UNIT_WIDTH,
+  type Clock,
+  countedTurns,
+  withUnit,
   clockTime,
   fixed,
   shown,
 } from '@insidia/core';
 import { Link, useLocation } from 'react-router';
 import { Glyph } from '../../visuals/Glyph';
+import { OrderOfTurns } from './OrderOfTurns';
 import { plainSentence } from './sentences';
 import { guarded } from '../../parts/guarded';
 import { replayTime } from './replayTime';
@@ -25,58 +29,63 @@ interface Props {
   time: number;
   look: ReasonLook | undefined;
   playing: boolean;
+  onSelect: (unit: number) => void;
 }
 
 /** Why the selected unit does what it does at this instant, in sentences with numbers. */
-export const ReasonsPanel = guarded('The reasons', function ReasonsPanel({ project, replay, heads, selected, time, look, playing }: Props) {
-  const { search } = useLocation();
-  const unit = selected === undefined ? undefined : replay.units[selected];
-  const head = unit && heads.get(unit.kind);
-  const row = selected === undefined ? -1 : rowOfUnit(replay, selected, stepAt(replay, time));
-  const health = row >= 0 ? replay.unitData[row * UNIT_WIDTH + 4] : undefined;
-  return (
-    <aside aria-label="Reasons" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
-      {!unit || selected === undefined ? (
-        <>
-          <h3 className="text-section">Reasons</h3>
-          <p className="mt-1 text-table text-ink-2">
-            Choose a unit on the stage, in the list of units or by one of its events, and ask at any instant why it did what it did.
-          </p>
-        </>
-      ) : (
-        <>
-          <div className="flex items-center gap-2">
-            {head && <Glyph unit={head} size={20} />}
-            <h3 className="min-w-0 truncate text-section">{unit.name}</h3>
-            <span className="min-w-0 flex-1 truncate text-label text-ink-3">{unit.wave}</span>
-            {health !== undefined && (
-              <span className="text-table">
-                <b>{fixed(health * unit.maxHealth, 0)}</b> of {shown(unit.maxHealth, 0)}
-              </span>
-            )}
-          </div>
-          {health === undefined && <p className="mt-1 text-table text-ink-2">It is not on the field at {replayTime(replay, time, 2)}.</p>}
-          {playing && <p className="mt-1 text-table text-ink-3">Pause to ask why.</p>}
-          {look && <Look look={look} time={time} />}
-          <Lately replay={replay} selected={selected} time={time} />
-          {head && (
-            <p className="mt-2 border-t border-hair pt-2">
-              <Link
-                className="btn"
-                to={{
-                  pathname: `/projects/${project.id}/${head.side === 'enemy' ? 'enemies' : 'party'}/${head.id}`,
-                  search: keepLens(search),
-                }}
-              >
-                Open {head.name}
-              </Link>
+export const ReasonsPanel = guarded(
+  'The reasons',
+  function ReasonsPanel({ project, replay, heads, selected, time, look, playing, onSelect }: Props) {
+    const { search } = useLocation();
+    const unit = selected === undefined ? undefined : replay.units[selected];
+    const head = unit && heads.get(unit.kind);
+    const row = selected === undefined ? -1 : rowOfUnit(replay, selected, stepAt(replay, time));
+    const health = row >= 0 ? replay.unitData[row * UNIT_WIDTH + 4] : undefined;
+    return (
+      <aside aria-label="Reasons" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
+        {!unit || selected === undefined ? (
+          <>
+            <h3 className="text-section">Reasons</h3>
+            <p className="mt-1 text-table text-ink-2">
+              Choose a unit on the stage, in the list of units or by one of its events, and ask at any instant why it did what it did.
             </p>
-          )}
-        </>
-      )}
-    </aside>
-  );
-});
+          </>
+        ) : (
+          <>
+            <div className="flex items-center gap-2">
+              {head && <Glyph unit={head} size={20} />}
+              <h3 className="min-w-0 truncate text-section">{unit.name}</h3>
+              <span className="min-w-0 flex-1 truncate text-label text-ink-3">{unit.wave}</span>
+              {health !== undefined && (
+                <span className="text-table">
+                  <b>{fixed(health * unit.maxHealth, 0)}</b> of {shown(unit.maxHealth, 0)}
+                </span>
+              )}
+            </div>
+            {health === undefined && <p className="mt-1 text-table text-ink-2">It is not on the field at {replayTime(replay, time, 2)}.</p>}
+            {playing && <p className="mt-1 text-table text-ink-3">Pause to ask why.</p>}
+            {look?.turn && <OrderOfTurns replay={replay} heads={heads} turn={look.turn} selected={selected} onSelect={onSelect} />}
+            {look && <Look look={look} time={time} />}
+            <Lately replay={replay} selected={selected} time={time} />
+            {head && (
+              <p className="mt-2 border-t border-hair pt-2">
+                <Link
+                  className="btn"
+                  to={{
+                    pathname: `/projects/${project.id}/${head.side === 'enemy' ? 'enemies' : 'party'}/${head.id}`,
+                    search: keepLens(search),
+                  }}
+                >
+                  Open {head.name}
+                </Link>
+              </p>
+            )}
+          </>
+        )}
+      </aside>
+    );
+  },
+);
 
 function keepLens(search: string): string {
   const old = new URLSearchParams(search);
@@ -87,6 +96,9 @@ function keepLens(search: string): string {
 
 function Look({ look, time }: { look: ReasonLook; time: number }) {
   const { reasons, line, timers, targets, would, energy } = look;
+  const clock: Clock = reasons.round === undefined ? 'continuous' : 'rounds';
+  const told = (value: number, unit: string, places: number) => withUnit(clock, fixed(value, clock === 'rounds' ? 0 : places), unit);
+  const wait = (seconds: number) => (clock === 'rounds' ? countedTurns(Math.ceil(seconds - 1e-6)) : `${fixed(seconds, 2)} s`);
   return (
     <>
       <section className="mt-1.5 border-t border-hair pt-1.5 text-table" aria-label="In sentences">
@@ -120,7 +132,7 @@ function Look({ look, time }: { look: ReasonLook; time: number }) {
         <div>
           <h3 className="text-section">State</h3>
           <p>
-            {reasons.state} for <b>{fixed(reasons.stateFor, 2)} s</b>
+            {reasons.state} for <b>{told(reasons.stateFor, 's', 2)}</b>
           </p>
           {energy && (
             <p>
@@ -133,7 +145,7 @@ function Look({ look, time }: { look: ReasonLook; time: number }) {
           {targets.slice(0, 4).map(({ name, gap, chosen }) => (
             <p key={name} className="flex">
               <span className={`flex-1 ${chosen ? 'font-semibold' : ''}`}>{name}</span>
-              {fixed(gap, 1)} m
+              {told(gap, 'm', 1)}
             </p>
           ))}
         </div>
@@ -147,7 +159,7 @@ function Look({ look, time }: { look: ReasonLook; time: number }) {
               <rect width="100%" height={2} y={2} fill="var(--hair)" />
               <rect width={`${100 * (of > 0 ? 1 - Math.min(1, left / of) : 1)}%`} height={2} y={2} fill="var(--ink)" />
             </svg>
-            <span className="text-right">{left > 0 ? `in ${fixed(left, 2)} s` : 'ready'}</span>
+            <span className="text-right">{left > 0 ? `in ${wait(left)}` : 'ready'}</span>
           </div>
         ))}
       </section>

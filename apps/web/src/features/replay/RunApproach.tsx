@@ -1,4 +1,4 @@
-import { type Replay, UNIT_WIDTH, type UnitHead, shown, linear, roundUp, ticks } from '@insidia/core';
+import { type Replay, UNIT_WIDTH, type UnitHead, gapBetween, linear, roundUp, shown, ticks, unitIn } from '@insidia/core';
 import { memo, useMemo } from 'react';
 import { guarded } from '../../parts/guarded';
 import { replayTime } from './replayTime';
@@ -13,7 +13,7 @@ interface Props {
 }
 
 const HEIGHT = 128;
-const LEFT = 34;
+const LEFT = 44;
 
 /** Distance of the selected unit to its target, edge to edge, over the bands of its attacks; filled marks hit, open ones missed. */
 export const RunApproach = guarded('The approach', function RunApproach({ replay, selected, width, length, time, heads }: Props) {
@@ -26,6 +26,8 @@ export const RunApproach = guarded('The approach', function RunApproach({ replay
         </div>
       </section>
     );
+  // Without ground everybody is in reach of everybody.
+  if (replay.rounds && !replay.board) return null;
   const x = linear(0, length || 1, LEFT, width - 6);
   return (
     <section className="border-t px-4 pt-1.5" aria-label="Approach">
@@ -54,6 +56,9 @@ const Lines = memo(function Lines({ replay, selected, width, length, heads }: Om
   const most = roundUp(Math.max(3, ...line.map(({ gap }) => gap)));
   const x = linear(0, length || 1, LEFT, width - 6);
   const y = linear(0, most, HEIGHT - 18, 6);
+  const far = unitIn(replay.rounds ? 'rounds' : 'continuous', 'm');
+  // On a board a length of the run is so many metres, and told in cells.
+  const cells = (metres: number) => metres / (replay.board?.side ?? 1);
   const colour = `var(--e-${heads.get(unit.kind)?.colour ?? 'ink'})`;
   const gapAt = (seconds: number) => line.find((point) => point.time >= seconds)?.gap ?? line[line.length - 1]?.gap ?? 0;
   const pathOf = (points: readonly { time: number; gap: number }[]) => {
@@ -71,14 +76,14 @@ const Lines = memo(function Lines({ replay, selected, width, length, heads }: Om
         <g key={i}>
           <rect
             x={LEFT}
-            y={y(Math.min(attack.max, most))}
+            y={y(Math.min(cells(attack.max), most))}
             width={width - LEFT - 6}
-            height={Math.max(0, y(Math.min(attack.min, most)) - y(Math.min(attack.max, most)))}
+            height={Math.max(0, y(Math.min(cells(attack.min), most)) - y(Math.min(cells(attack.max), most)))}
             fill={colour}
             opacity={0.1}
           />
-          <text x={LEFT + 4} y={Math.min(y(Math.min(attack.max, most)) + 10, HEIGHT - 21)} className="t3 halo-s">
-            {attack.name} {shown(attack.min)}–{shown(attack.max)}
+          <text x={LEFT + 4} y={Math.min(y(Math.min(cells(attack.max), most)) + 10, HEIGHT - 21)} className="t3 halo-s">
+            {attack.name} {shown(cells(attack.min))}–{shown(cells(attack.max))}
           </text>
         </g>
       ))}
@@ -111,7 +116,7 @@ const Lines = memo(function Lines({ replay, selected, width, length, heads }: Om
       {ticks(0, most, 3).map((tick) => (
         <text key={tick} x={LEFT - 5} y={y(tick) + 4} textAnchor="end" className="t3">
           {shown(tick)}
-          {tick === 0 ? '' : ' m'}
+          {tick === 0 ? '' : ` ${far}`}
         </text>
       ))}
     </g>
@@ -119,7 +124,7 @@ const Lines = memo(function Lines({ replay, selected, width, length, heads }: Om
 });
 
 function gapsOf(replay: Replay, selected: number): { time: number; gap: number }[] {
-  const { unitAt, unitOf, unitData, units, step } = replay;
+  const { unitAt, unitOf, unitData, step } = replay;
   const found: { time: number; gap: number }[] = [];
   for (let i = 0; i + 1 < unitAt.length; i++) {
     let own = -1;
@@ -129,9 +134,7 @@ function gapsOf(replay: Replay, selected: number): { time: number; gap: number }
     if (target < 0) continue;
     for (let row = unitAt[i]; row < unitAt[i + 1]; row++) {
       if (unitOf[row] !== target) continue;
-      const dx = unitData[row * UNIT_WIDTH] - unitData[own * UNIT_WIDTH];
-      const dy = unitData[row * UNIT_WIDTH + 1] - unitData[own * UNIT_WIDTH + 1];
-      found.push({ time: i * step, gap: Math.max(0, Math.hypot(dx, dy) - units[selected].radius - units[target].radius) });
+      found.push({ time: i * step, gap: gapBetween(replay, own, row) });
     }
   }
   return found;
