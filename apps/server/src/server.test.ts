@@ -73,7 +73,25 @@ describe('projects', () => {
     expect(JSON.stringify(body.units)).toBe(JSON.stringify(demo().units));
     expect(body).toEqual(demo());
     expect(etag).toBe('"1"');
-    expect((await call('GET', '/api/projects')).body).toMatchObject([{ id: 'verdance', name: 'Verdance Station', revision: 1 }]);
+    const { body: listed } = await call('GET', '/api/projects');
+    expect([...listed].sort((a: any, b: any) => a.id.localeCompare(b.id))).toMatchObject([
+      { id: 'archive', name: 'Seed Archive', revision: 1 },
+      { id: 'verdance', name: 'Verdance Station', revision: 1 },
+    ]);
+    const archive = readFileSync(join(__dirname, '../../../demo/archive.insidia.json'), 'utf8');
+    expect((await call('GET', '/api/projects/archive')).body).toEqual(JSON.parse(archive));
+  });
+
+  test('a demo comes once more under an id of its own; one that is none is refused by its name', async () => {
+    for (const [of, name] of [
+      ['', 'Verdance Station'],
+      ['?of=archive', 'Seed Archive'],
+    ]) {
+      const { status, body } = await call('POST', `/api/demo${of}`);
+      expect([status, body.name]).toEqual([201, expect.stringMatching(new RegExp(`^${name} \\d+$`))]);
+    }
+    const refused = await call('POST', '/api/demo?of=moth');
+    expect([refused.status, refused.body.detail]).toEqual([400, 'of must be one of station, archive: it is "moth"']);
   });
 
   test('a patch by ids is a new revision with its label, and the old one is still there', async () => {

@@ -146,6 +146,7 @@ export * from './analysis/duel-setup';
 export { type PaperAttack, type PaperDuel, effectiveHealth, paperAttack, paperDuel, sustainedDamage } from './analysis/paper';
 export * from './analysis/encounter-readout';
 export * from './analysis/inspection/inspect';
+export { clocksOf } from './analysis/inspection/turns';
 export { SIGHT_RAYS, type SightRay, sightFrom } from './analysis/sight';
 export * from './analysis/simulated-warnings';
 export * from './analysis/warning';

@@ -3,7 +3,7 @@ import { Body, Controller, Delete, Get, Headers, HttpCode, Inject, Param, Patch,
 import { ApiBody, ApiHeader, ApiOperation, ApiQuery, ApiResponse, ApiTags, getSchemaPath } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { clientOf, nameOf } from '../access/access';
-import { loadDemoAgain } from '../demo';
+import { DEMOS, type Demo, loadDemoAgain } from '../demo';
 import { badRequest, echo, preconditionRequired } from '../problem';
 import { ProjectsService, type Said, type Versioned } from './projects.service';
 
@@ -20,11 +20,13 @@ export class DemoController {
   constructor(@Inject(ProjectsService) private readonly projects: ProjectsService) {}
 
   @Post()
-  @ApiOperation({ summary: 'Add the demo once more, under an id and a name that no project has' })
+  @ApiOperation({ summary: 'Add a demo once more, under an id and a name that no project has' })
+  @ApiQuery({ name: 'of', required: false, enum: DEMOS, description: 'the station, whose fights go by seconds, or its archive, in turns' })
   @ApiResponse({ status: 201, ...PROJECT })
-  async create(@Req() request: Request, @Res({ passthrough: true }) response: Response) {
+  async create(@Req() request: Request, @Res({ passthrough: true }) response: Response, @Query('of') of: unknown = DEMOS[0]) {
+    if (!DEMOS.includes(of as Demo)) throw badRequest(`of must be one of ${DEMOS.join(', ')}: it is ${echo(of)}`);
     const { author, client } = saidBy(request, undefined, '');
-    const created = await loadDemoAgain(this.projects, { author, client });
+    const created = await loadDemoAgain(this.projects, of as Demo, { author, client });
     response.location(`/api/projects/${created.document.id}`);
     return answer(response, created);
   }

@@ -182,9 +182,9 @@ export const api = {
   bringBack: async (id: string) => void (await fetch(`/api/deleted-projects/${encodeURIComponent(id)}/bring-back`, { method: 'POST' })),
   list: async () => (await (await request('')).json()) as Listed[],
   load: async (id: string) => saved(await request(`/${encodeURIComponent(id)}`)),
-  /** The demo once more, beside whatever has become of it. */
-  demo: async () => {
-    const response = await fetch('/api/demo', { method: 'POST' });
+  /** A demo once more, beside whatever has become of it: the station’s fights go by seconds, its archive’s by turns. */
+  demo: async (of: 'station' | 'archive') => {
+    const response = await fetch(`/api/demo?of=${of}`, { method: 'POST' });
     if (!response.ok) throw new Away(`the server answers with an error (${response.status})`);
     return saved(response);
   },

@@ -1,4 +1,16 @@
-import { type EncounterReadout, LULL_LEVEL, type Unit, clockTime, type Scale, linear, roundUp, ticks, momentWords } from '@insidia/core';
+import {
+  type Clock,
+  type EncounterReadout,
+  unitIn,
+  LULL_LEVEL,
+  type Unit,
+  clockTime,
+  type Scale,
+  linear,
+  roundUp,
+  ticks,
+  momentWords,
+} from '@insidia/core';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -130,7 +142,7 @@ export const PressureRibbon = guarded(
               className="t12 halo-s"
             >
               {clock === 'rounds' ? `round ${momentWords(clock, Math.ceil(instant))}` : clockTime(instant)} median{' '}
-              <tspan className="tb">{percent(median[bin])}</tspan>, p90 {percent(p90[bin])}
+              <tspan className="tb">{percent(median[bin], clock)}</tspan>, p90 {percent(p90[bin], clock)}
             </text>
           </g>
         )}
@@ -139,4 +151,5 @@ export const PressureRibbon = guarded(
   },
 );
 
-const percent = (value: number | undefined) => (value === undefined ? '—' : `${(100 * value).toFixed(1)} %/s`);
+const percent = (value: number | undefined, clock: Clock) =>
+  value === undefined ? '—' : `${(100 * value).toFixed(1)} ${unitIn(clock, '%/s')}`;

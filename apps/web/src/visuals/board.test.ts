@@ -75,16 +75,14 @@ describe('what is said of cells', () => {
 
   test('of all: where it comes and strikes, and where most is to be expected', () => {
     const look = ground();
-    expect(groundWords(shape, 'Clipper', look)).toBe(
-      'In its next turn Clipper can come to 0 cells and strike in 0 cells; nobody can strike it before that.',
-    );
+    expect(groundWords(shape, 'Clipper', look)).toBe('Next Clipper can come to 0 cells and strike in 0; nobody can strike it before that.');
     // Its own cell is no way.
     look.goes[5] = 0;
     look.goes[6] = 1;
     look.strikes.fill(1, 0, 3);
     look.harm.set([NaN, 2.25, 4.5]);
     expect(groundWords(shape, 'Clipper', look)).toBe(
-      'In its next turn Clipper can come to 1 cell and strike in 3 cells; at most 4.5 hp are to be expected before that, in column 3, row 1.',
+      'Next Clipper can come to 1 cell and strike in 3; before that at most 4.5 hp are to be expected, in column 3, row 1.',
     );
   });
 });

@@ -91,6 +91,6 @@ export function groundWords(board: BoardShape, name: string, { goes, strikes, ha
   const most =
     worst < 0
       ? 'nobody can strike it before that'
-      : `at most ${harmWords(harm[worst])} are to be expected before that, in ${cellName(board, worst)}`;
-  return `In its next turn ${name} can come to ${count(comes)} and strike in ${count(struck)}; ${most}.`;
+      : `before that at most ${harmWords(harm[worst])} are to be expected, in ${cellName(board, worst)}`;
+  return `Next ${name} can come to ${count(comes)} and strike in ${struck}; ${most}.`;
 }

@@ -2,10 +2,23 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { type Project, Runner, compile, examine, inspect, isWon, parseProject, runBatch, simulatedWarnings } from '../index';
+import {
+  type Project,
+  Runner,
+  clocksOf,
+  compile,
+  examine,
+  inspect,
+  isWon,
+  parseProject,
+  projectWithRounds,
+  runBatch,
+  simulatedWarnings,
+} from '../index';
 import { TIME_USES } from '../record/doing';
 import { EVENT } from '../record/log';
 import { roundOf } from '../record/time';
+import { demoProject } from '../testing/demo';
 
 const raw = () => JSON.parse(readFileSync(join(__dirname, '../../../../demo/archive.insidia.json'), 'utf8')) as Project;
 const archive = (change: (project: Project) => void = () => undefined): Project => {
@@ -104,6 +117,20 @@ describe('the Seed Archive', () => {
     expect([kept.length > 100, left.length > 5]).toEqual([true, true]);
     expect(share(kept)).toBeGreaterThan(share(left) + 0.15);
   });
+});
+
+test('what its units’ fights go by: turns alone, seconds alone, both, or what a unit in none of them has', () => {
+  const clocks = (project: Project, id: string) => [...clocksOf(project, id)].sort();
+  expect(archive().units.map(({ id }) => clocks(archive(), id))).toEqual(archive().units.map(() => ['rounds']));
+  const demo = demoProject();
+  expect(demo.units.map(({ id }) => clocks(demo, id))).toEqual(demo.units.map(() => ['continuous']));
+  const mixed = projectWithRounds(demo, 'first-bell', { round: 2, cell: 1 });
+  expect(['clipper', 'warden', 'mulcher', 'clipper-elder'].map((id) => clocks(mixed, id))).toEqual([
+    ['continuous', 'rounds'],
+    ['continuous', 'rounds'],
+    ['continuous'],
+    ['continuous'],
+  ]);
 });
 
 describe('its planted faults', () => {

@@ -34,7 +34,7 @@ export interface GroundLook {
 }
 
 export interface TurnLook {
-  /** Everybody’s next turn, as they come. */
+  /** Everybody’s next turn, as they come; what stands at a point, and does nothing in its turn, is left out. */
   order: NextTurn[];
   /** Absent in a fight without ground. */
   ground?: GroundLook;
@@ -43,7 +43,9 @@ export interface TurnLook {
 /** What stands before a unit at the instant that the fight is at. */
 export function turnLook(fight: Fight, unit: number): TurnLook {
   const turns = fight.alive.map((one) => ({ unit: one, time: nextTurn(fight, one) })).sort((a, b) => a.time - b.time || a.unit - b.unit);
-  const order = turns.map(({ unit: one, time }) => ({ unit: one, round: roundOf(time) + 1 }));
+  const order = turns
+    .filter(({ unit: one }) => !fight.things.includes(one))
+    .map(({ unit: one, time }) => ({ unit: one, round: roundOf(time) + 1 }));
   if (!fight.board || fight.onCell[unit] === NOBODY) return { order };
   const own = turns.find((turn) => turn.unit === unit)!.time;
   const before = turns.filter((turn) => turn.time < own && fight.side[turn.unit] !== fight.side[unit]);

@@ -1,4 +1,4 @@
-import type { Curve, CurvePoint, Encounter, IntendedCurve, Project } from '@insidia/core';
+import { type Curve, type CurvePoint, type Encounter, type IntendedCurve, type Project, unitIn } from '@insidia/core';
 import { NumberField } from '../../fields/NumberField';
 import { ownAt, withoutCurve, withTolerance } from './intentions';
 import { pointsFrom, type Strip } from './strips';
@@ -15,7 +15,7 @@ interface IntendedProps {
 }
 
 /** What the pressure is meant to be at the chosen tier: how far it may lie away, from where it is taken, whose it is. */
-export function Intended({ project, current, intended, median, onCurves, onPoints }: IntendedProps) {
+export function Intended({ project, encounter, current, intended, median, onCurves, onPoints }: IntendedProps) {
   const tier = current?.cell.tier;
   return (
     <>
@@ -28,7 +28,13 @@ export function Intended({ project, current, intended, median, onCurves, onPoint
       <div className="mt-1 flex flex-wrap items-end gap-1.5">
         {intended && (
           <NumberField
-            info={{ label: 'Tolerance ±', unit: '%/s', min: 0, max: 1000, about: 'how far the pressure may lie from the curve' }}
+            info={{
+              label: 'Tolerance ±',
+              unit: unitIn(encounter.clock, '%/s'),
+              min: 0,
+              max: 1000,
+              about: 'how far the pressure may lie from the curve',
+            }}
             base={Number((100 * intended.tolerance).toPrecision(6))}
             width={92}
             onCommit={(value, mark) => onCurves('tolerance', (all) => withTolerance(all, intended.id, value / 100), mark)}

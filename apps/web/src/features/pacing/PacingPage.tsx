@@ -11,6 +11,7 @@ import {
   pacedWaves,
   pacingColumns,
   shareInside,
+  unitIn,
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Link, Navigate, useLocation, useParams } from 'react-router';
@@ -147,7 +148,8 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
           <h1 className="text-page">{encounter.name}</h1>
           <span className="note min-w-0 flex-1 truncate">
             {CURVE_ABOUT[of].label}
-            {CURVE_ABOUT[of].unit && `, ${CURVE_ABOUT[of].unit}`}: median, half and four fifths of the runs; shaded the lulls
+            {CURVE_ABOUT[of].unit && `, ${unitIn(encounter.clock, CURVE_ABOUT[of].unit)}`}: median, half and four fifths of the runs; shaded
+            the lulls
           </span>
           <div className="w-[104px]">
             <Choose

@@ -155,8 +155,11 @@ export function ProjectsPage() {
             Open a project file …
             <input type="file" accept=".json" className="sr-only" onChange={chosen} />
           </label>
-          <button type="button" className="btn" onClick={() => opens(api.demo())}>
+          <button type="button" className="btn" onClick={() => opens(api.demo('station'))}>
             The demo once more
+          </button>
+          <button type="button" className="btn" onClick={() => opens(api.demo('archive'))}>
+            The demo in turns once more
           </button>
           <span className="text-label text-ink-3">or drop a file anywhere here</span>
         </div>

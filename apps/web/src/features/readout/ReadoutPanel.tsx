@@ -10,6 +10,7 @@ import {
   unitHeads,
   fixed,
   timeUseWords,
+  clocksOf,
 } from '@insidia/core';
 import { Suspense, memo } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -98,6 +99,9 @@ export const ReadoutPanel = guarded(
           />
         </div>
         <Placement project={project} duel={duel} onView={onView} />
+        {!clocksOf(project, enemy.id).has('continuous') && (
+          <p className="text-label text-ink-3">Its fights take turns; this duel goes by seconds and metres.</p>
+        )}
         {lastChange && answer?.before && (
           <div className="mt-2 flex h-7 items-center gap-2 border-y border-hair text-table">
             <span className="min-w-0 flex-1 truncate" title={lastChange}>
