@@ -90,16 +90,11 @@ const SHOTS = [
   { name: 'table', path: '/projects/verdance/table/enemies?tier=bramble', wait: '[role=grid] [role=gridcell]' },
   { name: 'encounter', path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular', act: putOff },
   {
-    name: 'encounter-wide',
-    path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular',
-    act: putOff,
-    size: { width: 1920, height: 1080 },
-  },
-  {
     name: 'replay',
     path: `/projects/verdance/replay/evening-shift?${AT}&at=3.55&unit=3`,
     wait: 'aside[aria-label=Reasons] svg[aria-label^="from the side"]',
   },
+  { name: 'turns', path: '/projects/archive/replay/store-room?tier=dormant&seed=7&at=24', wait: 'section[aria-label="Order of turns"]' },
   {
     name: 'arena',
     path: '/projects/verdance/arenas/boiler-court',

@@ -82,7 +82,7 @@ describe('what is said of cells', () => {
     look.strikes.fill(1, 0, 3);
     look.harm.set([NaN, 2.25, 4.5]);
     expect(groundWords(shape, 'Clipper', look)).toBe(
-      'Next Clipper can come to 1 cell and strike in 3; before that at most 4.5 hp are to be expected, in column 3, row 1.',
+      'Next Clipper can come to 1 cell and strike in 3; before that at most 4.5 hp of harm, in column 3, row 1.',
     );
   });
 });

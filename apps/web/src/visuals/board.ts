@@ -91,6 +91,6 @@ export function groundWords(board: BoardShape, name: string, { goes, strikes, ha
   const most =
     worst < 0
       ? 'nobody can strike it before that'
-      : `before that at most ${harmWords(harm[worst])} are to be expected, in ${cellName(board, worst)}`;
+      : `before that at most ${harmWords(harm[worst])} of harm, in ${cellName(board, worst)}`;
   return `Next ${name} can come to ${count(comes)} and strike in ${struck}; ${most}.`;
 }

@@ -23,7 +23,7 @@ interface TransportProps {
 export function Transport({ replay, playback, length, selected, names, follows, onJump, onNames, onFollows }: TransportProps) {
   const { time, playing, speed, setPlaying, setSpeed, go, stopAt } = playback;
   return (
-    <div className="mt-1.5 flex flex-wrap items-center gap-1.5 border-t px-4 pt-1.5">
+    <div className="mt-1.5 flex flex-wrap items-center gap-1 border-t px-4 pt-1.5">
       <span className="w-[92px] font-title text-page tabular-nums" data-testid="clock">
         {replayTime(replay, time, 2)}
       </span>
