@@ -89,8 +89,6 @@ export function groundWords(board: BoardShape, name: string, { goes, strikes, ha
   const struck = strikes.reduce((sum, one) => sum + one, 0);
   const worst = harm.reduce((best, value, cell) => (value > (best < 0 ? 0 : harm[best]) ? cell : best), -1);
   const most =
-    worst < 0
-      ? 'nobody can strike it before that'
-      : `before that at most ${harmWords(harm[worst])} of harm, in ${cellName(board, worst)}`;
+    worst < 0 ? 'nobody can strike it before that' : `before that at most ${harmWords(harm[worst])} of harm, in ${cellName(board, worst)}`;
   return `Next ${name} can come to ${count(comes)} and strike in ${struck}; ${most}.`;
 }
