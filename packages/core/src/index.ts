@@ -73,6 +73,7 @@ export { CLOCKS, type Clock, clockOf, countedTurns, unitIn, withUnit } from './r
 export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
 export { projectWithRounds } from './model/turning-rounds';
 export { USUAL_SCALE, withTurnsFilled } from './model/turns-filled';
+export { clocksOf } from './model/clocks';
 export { metIn } from './model/meets';
 export type { TurnReaction } from './model/rounds';
 export * from './model/turn-fields';
@@ -146,7 +147,6 @@ export * from './analysis/duel-setup';
 export { type PaperAttack, type PaperDuel, effectiveHealth, paperAttack, paperDuel, sustainedDamage } from './analysis/paper';
 export * from './analysis/encounter-readout';
 export * from './analysis/inspection/inspect';
-export { clocksOf } from './analysis/inspection/turns';
 export { SIGHT_RAYS, type SightRay, sightFrom } from './analysis/sight';
 export * from './analysis/simulated-warnings';
 export * from './analysis/warning';

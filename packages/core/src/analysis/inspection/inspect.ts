@@ -1,4 +1,5 @@
 /** Warnings by inspection: what can be told from the document alone, at once, through one lens or all of them. */
+import { clocksOf } from '../../model/clocks';
 import type { Lens } from '../../model/effective';
 import { unitInRounds } from '../../model/in-rounds';
 import { pointerOf } from '../../model/pointer';
@@ -11,7 +12,7 @@ import { distances } from './distances';
 import { lasting } from './lasting';
 import { minds } from './minds';
 import { traits } from './traits';
-import { clocksOf, turns } from './turns';
+import { turns } from './turns';
 import { tweaks } from './tweaks';
 import { waves } from './waves';
 

@@ -1,22 +1,8 @@
 /** What can be told of a unit as it is where fights take turns. */
 import type { Attack } from '../../model/attack';
 import { traitsOf } from '../../model/delivery';
-import type { Encounter } from '../../model/encounter';
-import { metIn } from '../../model/meets';
-import type { Project } from '../../model/project';
 import type { Priority, Unit } from '../../model/unit';
-import { alteredUnit } from '../../model/variants';
 import { type Inspected } from './context';
-
-/** What fights that meet a unit go by; in seconds where none does. */
-export function clocksOf(project: Project, id: string): Set<Encounter['clock']> {
-  const turns = project.encounters.filter(({ clock }) => clock === 'rounds');
-  if (!turns.length) return new Set(['continuous']);
-  const meets = (encounter: Encounter) => metIn(encounter, encounter.party, (one) => alteredUnit(project, one)).includes(id);
-  const found = new Set<Encounter['clock']>(turns.some(meets) ? ['rounds'] : []);
-  if (!found.size || project.encounters.some((encounter) => encounter.clock === 'continuous' && meets(encounter))) found.add('continuous');
-  return found;
-}
 
 export function turns({ unit, warn }: Inspected): void {
   if (!unit.rounds) return;
