@@ -5,7 +5,7 @@ import { CROSSING } from '../engine/body/lines';
 import type { Runner } from '../engine/run';
 import { clockOf } from '../record/clock';
 import { SECOND } from '../record/time';
-import { type Reasons, nameOf, reasonSentences, reasonsOf } from './reasons';
+import { type Reasons, nameOf, reasonSentences, reasonsOf, withoutGround } from './reasons';
 import { unitNames } from './trace';
 import { type TurnLook, turnLook } from './turn-look';
 import { type WouldHave, wouldHave } from './would-have';
@@ -34,7 +34,7 @@ export interface ReasonLook {
   line?: SightLine;
   timers: Timer[];
   /** Every foe with how far it is. */
-  targets: { name: string; gap: number; chosen: boolean }[];
+  targets: { name: string; /** m between edges, or cells; absent: a fight without ground */ gap?: number; chosen: boolean }[];
   would: WouldHave[];
   energy?: { now: number; max: number };
   /** In a fight that takes turns: what comes next. */
@@ -78,7 +78,9 @@ function lookAt(fight: Fight, unit: number): ReasonLook {
     timers: timersOf(fight, unit),
     targets: fight.living[1 - fight.side[unit]]
       .map((foe) => ({ name: nameOf(fight, foe), gap: fight.gap(unit, foe), chosen: foe === target }))
-      .sort((a, b) => a.gap - b.gap),
+      .sort((a, b) => a.gap - b.gap)
+      // Without ground there is none to tell.
+      .map(({ gap, ...one }) => ({ ...one, ...(!withoutGround(fight) && { gap }) })),
     would: wouldHave(fight, unit),
     ...(fight.inTurns && { turn: turnLook(fight, unit) }),
     ...(kind.energy > 0 && { energy: { now: fight.energyNow(unit), max: kind.energy } }),

@@ -8,7 +8,7 @@ import { NOBODY, PHASE } from '../engine/numbers';
 import { CROSSING } from '../engine/body/lines';
 import { DOING, DOING_NAMES, type Doing } from '../record/doing';
 import type { CompiledCondition } from '../engine/unit-tables';
-import { type Clock, clockOf, countedTurns, unitIn, withUnit } from '../record/clock';
+import { type Clock, clockOf, countedTurns, withUnit } from '../record/clock';
 import { ROUND, SECOND, roundOf } from '../record/time';
 import { SUBJECT_NAMES, type SubjectInfo, TARGET_DOES, subjectOf } from '../model/condition';
 
@@ -48,7 +48,7 @@ export interface Reasons {
   doing: Doing;
   /** What keeps it from choosing at all; absent: nothing. */
   hindrance?: string;
-  target?: { unit: number; name: string; /** m between edges, or cells */ gap: number };
+  target?: { unit: number; name: string; /** m between edges, or cells; absent: a fight without ground */ gap?: number };
   /** Why it could strike nobody in this turn; absent: it could, or was not free to. */
   outOfReach?: string;
   /** Where it has no target: why not each of its foes. */
@@ -73,7 +73,7 @@ export function reasonsOf(fight: Fight, unit: number): Reasons {
     ...outOfReach(fight, unit, busy),
     ...(target === NOBODY
       ? { candidates: candidatesOf(fight, unit) }
-      : { target: { unit: target, name: nameOf(fight, target), gap: fight.gap(unit, target) } }),
+      : { target: { unit: target, name: nameOf(fight, target), ...(!withoutGround(fight) && { gap: fight.gap(unit, target) }) } }),
     priorities: kind.choice.map((priority) => ({
       ...(priority.condition && {
         condition: { holds: holds(fight, unit, priority.condition), detail: conditionDetail(fight, unit, priority.condition) },
@@ -173,7 +173,8 @@ function entryReason(
     return {
       attack: attack.name,
       usable: true,
-      detail: attack.traits.needsTarget ? `usable at ${lengthWords(fight, gap)}` : 'usable',
+      // Without ground there is no distance to tell.
+      detail: attack.traits.needsTarget && !withoutGround(fight) ? `usable at ${lengthWords(fight, gap)}` : 'usable',
     };
   return ruledOut(hurdle, hurdleDetail(fight, unit, target, number, gap, hurdle));
 }
@@ -245,10 +246,9 @@ export function conditionDetail(fight: Fight, unit: number, condition: CompiledC
   if (info.asked === 'yesNo')
     return `${info.label}${of}: ${is === condition.yes ? 'yes' : 'no'}, ${condition.yes ? 'yes' : 'no'} was asked for`;
   const scale = info.unit === 's' ? SECOND : 1;
-  const own = unitIn(clockIn(fight), info.unit);
   const actual = quantity(fight, unit, condition) / scale;
   const side = condition.above ? 'above' : 'below';
-  const shown = Number.isNaN(actual) ? 'not to be told' : `${Number(actual.toFixed(2))}${own && ` ${own}`}`;
+  const shown = Number.isNaN(actual) ? 'not to be told' : withUnit(clockIn(fight), String(Number(actual.toFixed(2))), info.unit).trim();
   return `${info.label}${of} is ${shown}, ${is ? '' : 'not '}${side} ${condition.value / scale}`;
 }
 
@@ -274,6 +274,9 @@ function left(fight: Fight, microseconds: number): string {
   return countedTurns(Math.max(0, Math.ceil(microseconds / ROUND - 1e-6)));
 }
 
+/** Everybody is in reach of everybody, but for rows. */
+export const withoutGround = (fight: Fight): boolean => fight.inTurns && fight.board === null;
+
 const clockIn = (fight: Fight): Clock => (fight.inTurns ? 'rounds' : 'continuous');
 const lengthWords = (fight: Fight, value: number) => withUnit(clockIn(fight), String(Number(value.toFixed(2))), 'm');
 
@@ -283,7 +286,7 @@ export function reasonSentences(reasons: Reasons): string[] {
   const clock = clockOf({ rounds: reasons.round });
   const told = (value: number, unit: string) => withUnit(clock, String(Number(value.toFixed(clock === 'rounds' ? 0 : 2))), unit);
   const lines = [`${name} has been in ${state} for ${told(stateFor, 's')}.`];
-  if (target) lines.push(`Its target is ${target.name}, ${told(target.gap, 'm')} away.`);
+  if (target) lines.push(`Its target is ${target.name}${target.gap === undefined ? '' : `, ${told(target.gap, 'm')} away`}.`);
   else for (const { name: foe, detail } of candidates ?? []) lines.push(`${foe} is not its target: ${detail}.`);
   if (reasons.hindrance) lines.push(`It ${/^(has|knows|is|may|reels|pauses)/.test(reasons.hindrance) ? '' : 'is '}${reasons.hindrance}.`);
   if (reasons.outOfReach) lines.push(`It ${reasons.outOfReach}.`);

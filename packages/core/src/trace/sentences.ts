@@ -84,7 +84,8 @@ function tell({
     case 'state':
       return `${name} turns to ${what}`;
     case 'start':
-      return `${name} begins ${what} against ${otherName} at ${distance(values.distance, 2)}`;
+      // Without ground there is no distance to tell.
+      return `${name} begins ${what} against ${otherName}${clock === 'rounds' && !values.distance ? '' : ` at ${distance(values.distance, 2)}`}`;
     case 'miss':
       return `${what} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[cause] ?? cause}`;
     case 'blocked':

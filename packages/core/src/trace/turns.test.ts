@@ -144,6 +144,18 @@ describe('reasons', () => {
     expect(told(fight(1, late), 2)).toMatch(/Priority 1 is passed over: the clock is \d rounds?, not above 5\./);
   });
 
+  test('without ground nothing is told of distances', () => {
+    const open = fight(9, clipper(), { encounter: { rounds: { ground: 'none', limit: 8 } } });
+    const lines = told(open, 1);
+    expect(lines).toContain('Its target is warden.');
+    expect(told(open, 4)).toContain('Priority 1, bite: ruled out, 3 turns of cooldown left.');
+    const sentences = replay(turnTables(open), 1).events.map(({ sentence }) => sentence);
+    expect(sentences).toContain('Round 1: clipper begins bite against warden.');
+    expect([lines, ...sentences].filter((one) => /\bcells?\b/.test(one))).toEqual([]);
+    const look = reasonLook(new Runner(turnTables(open)), 1, 1, 2)!;
+    expect([look.targets, look.turn!.ground]).toEqual([[{ name: 'warden', chosen: true }], undefined]);
+  });
+
   test('what would have been done if one thing were another', () => {
     // Two turns a round, the Clipper's the second; a turn is looked at by its number.
     const look = (sketch: FightSketch, round: number) =>

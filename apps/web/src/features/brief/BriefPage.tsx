@@ -256,6 +256,8 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
   const about = aboutOf(band);
   const offers = useMemo(() => aboutOffers(project, measure), [project, measure]);
   const enemy = SUBJECT_OF[scope] === 'enemy';
+  // Where all that it is measured in takes turns, its limits are rounds.
+  const clocks = new Set(goals.map(({ clock }) => clock));
   const name = `${label} of ${offers.find(({ id }) => id === about)?.name ?? about}`;
   const optional = (key: 'tier' | 'skill' | 'encounter', id: string, words: string) => {
     const { [key]: _, ...rest } = band;
@@ -272,7 +274,7 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
       width={58}
       info={{
         label: `${name}: ${key === 'low' ? 'at least' : 'at most'}`,
-        unit: unitOf(measure),
+        unit: unitOf(measure, clocks.size === 1 ? goals[0].clock : undefined),
         // A band the wrong way round is refused where it is typed.
         min: key === 'high' ? (shownLimit('low') ?? -1e7) : -1e7,
         max: key === 'low' ? (shownLimit('high') ?? 1e7) : 1e7,

@@ -145,7 +145,7 @@ function Look({ look, time }: { look: ReasonLook; time: number }) {
           {targets.slice(0, 4).map(({ name, gap, chosen }) => (
             <p key={name} className="flex">
               <span className={`flex-1 ${chosen ? 'font-semibold' : ''}`}>{name}</span>
-              {told(gap, 'm', 1)}
+              {gap !== undefined && told(gap, 'm', 1)}
             </p>
           ))}
         </div>
