@@ -189,7 +189,8 @@ function plainHurdle(fight: Fight, unit: number, number: number, e: number, gap:
 
 function outOfBand(fight: Fight, unit: number): boolean {
   const does = fight.does[unit];
-  const gap = fight.bearingGap[unit];
+  // Bearings are of steps: in turns it has gone since.
+  const gap = fight.inTurns ? fight.gap(unit, fight.target[unit]) : fight.bearingGap[unit];
   return (does === DO.band || does === DO.strafe) && !inRange(gap, fight.near[unit], fight.far[unit]);
 }
 

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { type FightSketch, eventsOf, unit } from '../../testing/builders';
 import { turnTables } from '../../testing/rounds';
+import { TIME_USES } from '../../record/doing';
 import { Runner } from '../run';
 
 const square = (id: string, x: number, y: number, wide: number, deep: number, more = {}) => ({
@@ -213,6 +214,32 @@ test('an area that is marked goes down where it strikes most foes, and fewest fr
   expect(alone.length).toBeGreaterThanOrEqual(2);
   expect(alone.every((side) => side === 0)).toBe(true);
   expect(careful.filter((side) => side === 0).length - careful.filter((side) => side === 1).length).toBeGreaterThanOrEqual(1);
+});
+
+test('a turn that comes to nothing went into coming to its band, or, once it is there, was out of range', () => {
+  // From ten cells away with three moves to a band of 4 to 5, with a reach of 1: at 7, at 5, and there it stays.
+  const keeper = unit({
+    id: 'theirs',
+    attacks: [strike],
+    states: state('band', { near: 1, far: 2, rounds: { near: 4, far: 5 } }),
+    rounds: { moves: 3 },
+  });
+  const { log } = new Runner(
+    turnTables({
+      party: [post()],
+      partyAt: { x: 5, y: 0, facing: 180 },
+      enemies: [{ unit: keeper, x: -5, y: 0 }],
+      ...BOARD,
+      encounter: { rounds: { ground: 'squares', limit: 4 } },
+    }),
+  ).run(1);
+  const turns = eventsOf(log, 'turn').filter(({ actor }) => actor === 1);
+  expect(turns.map(({ what, a }) => [TIME_USES[what], a])).toEqual([
+    ['toBand', 3],
+    ['range', 2],
+    ['range', 0],
+    ['range', 0],
+  ]);
 });
 
 describe('those that are called', () => {
