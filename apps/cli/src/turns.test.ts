@@ -18,6 +18,15 @@ describe('fights in turns', () => {
     turned = stdout;
   });
 
+  /** With a Clipper that outlives the Warden's first turn. @param change of it */
+  const lasting = (change: (clipper: any) => void = () => undefined) => {
+    const document = JSON.parse(turned);
+    const clipper = document.units.find(({ id }: { id: string }) => id === 'clipper');
+    clipper.health.max = 300;
+    change(clipper);
+    return JSON.stringify(document);
+  };
+
   test('turns writes what is needed and leaves the rest as it was: seconds go on as ever', async () => {
     const before = JSON.parse(readFileSync(demo, 'utf8'));
     const after = JSON.parse(turned);
@@ -46,22 +55,20 @@ describe('fights in turns', () => {
   });
 
   test('trace tells what happened round by round, with reasons in cells and turns', async () => {
-    const { stdout } = await call(['trace', '-', '-e', 'first-bell', '-f', 'text'], turned);
+    const { stdout } = await call(['trace', '-', '-e', 'first-bell', '-f', 'text'], lasting());
     expect(stdout).toMatch(/^Round 1: Clipper begins Bite against Warden at 1 cell\.$/m);
     expect(stdout).toMatch(/^Round 1: Clipper has had its turn: it strikes, \d+ cells gone\.$/m);
     expect(stdout).toMatch(/^ {4}Its target is Warden, \d+ cells? away\.$/m);
     expect(stdout).toMatch(/\d turns? of cooldown left/);
-    const lines = (await call(['trace', '-', '-e', 'first-bell', '--no-positions'], turned)).stdout.trim().split('\n');
+    const lines = (await call(['trace', '-', '-e', 'first-bell', '--no-positions'], lasting())).stdout.trim().split('\n');
     const events = lines.map((line) => JSON.parse(line)).filter(({ type }) => type === 'event');
     expect(events.every(({ round }) => Number.isInteger(round) && round >= 1)).toBe(true);
     expect(events.filter(({ event }) => event === 'turn').length).toBeGreaterThan(3);
   });
 
   test('who can’t come near is told by how many cells, and what would have done', async () => {
-    const document = JSON.parse(turned);
-    const clipper = document.units.find(({ id }: { id: string }) => id === 'clipper');
-    clipper.rounds.moves = 1;
-    const { stdout } = await call(['trace', '-', '-e', 'first-bell', '-f', 'text'], JSON.stringify(document));
+    const slow = lasting((clipper) => (clipper.rounds.moves = 1));
+    const { stdout } = await call(['trace', '-', '-e', 'first-bell', '-f', 'text'], slow);
     expect(stdout).toMatch(/could not reach anybody this turn: Warden is \d+ cells too far/);
   });
 
