@@ -215,6 +215,8 @@ test('of generated boards: it is what the engine does when the other stands on e
           rounds: { to, hits, ...(perTarget && { perTarget }) },
         },
         { moves, size },
+        // It comes within its reach, and to a clear line where it needs one.
+        { states: [{ id: 's', name: 's', does: 'approach', ...(delivery === 'melee' && { stopAt: to, rounds: { stopAt: to } }) }] },
       );
       const fight = (party: number) => turnTables(sketch([enemy], [at], party, { rounds: { ground, limit: 1 }, arena: { walls: list } }));
       const tables = fight(at === 0 ? SIZE * SIZE - 1 : 0);

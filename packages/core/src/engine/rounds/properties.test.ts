@@ -56,7 +56,7 @@ test('a board that is turned by 90° is fought alike', () => {
     fc.property(arbitraryRounds, seeds, (sketch, seed) => {
       expect(told(turned(sketch), seed)).toEqual(told(sketch, seed));
     }),
-    { numRuns: 60 },
+    { numRuns: 150 },
   );
 });
 
@@ -136,6 +136,7 @@ test('nobody acts twice in a round beyond its actions, the dead do not act, and 
       for (let i = 0; i < log.length; i++) {
         const unit = log.actor[i];
         if (log.kind[i] === EVENT.death) dead.add(unit);
+        if (log.kind[i] === EVENT.revive) dead.delete(log.other[i]);
         if (log.kind[i] !== EVENT.start) continue;
         expect(dead.has(unit)).toBe(false);
         const key = `${unit} ${roundOf(log.time[i])}`;

@@ -30,6 +30,8 @@ export class Ways {
   private readonly lines: number[][] = [];
   private line = 0;
   private readonly heap: number[] = [];
+  /** What each of the heap was estimated at as it came there. */
+  private readonly keys: number[] = [];
   /** What a way over each cell is estimated at, in all. */
   private readonly estimates: Float64Array;
   private near: { cell: number; within: number } | undefined;
@@ -119,7 +121,7 @@ export class Ways {
       this.costs[cell] = Infinity;
       this.settled[cell] = 0;
     }
-    this.reached.length = this.heap.length = 0;
+    this.reached.length = this.heap.length = this.keys.length = 0;
     for (; this.line < this.lines.length; this.line++) this.lines[this.line].length = 0;
     this.line = 0;
     this.even = even;
@@ -134,7 +136,7 @@ export class Ways {
     // Each step costs 1 at least.
     const rest = near ? Math.max(0, this.board.cells.gap(cell, 1, near.cell, 1) - near.within) : 0;
     this.estimates[cell] = cost + rest;
-    if (!this.even) return this.rise(cell);
+    if (!this.even) return this.rise(cell, cost + rest);
     const line = cost + rest;
     while (this.lines.length <= line) this.lines.push([]);
     this.lines[line].push(cell);
@@ -162,37 +164,43 @@ export class Ways {
     return -1;
   }
 
-  /** Into the heap. */
-  private rise(cell: number): void {
-    const { heap, estimates } = this;
+  /** Into the heap, at what it is estimated at now: found cheaper later, it is there twice. */
+  private rise(cell: number, estimate: number): void {
+    const { heap, keys } = this;
     let at = heap.length;
     heap.push(cell);
+    keys.push(estimate);
     while (at > 0) {
       const above = (at - 1) >> 1;
-      if (estimates[heap[above]] <= estimates[cell]) break;
+      if (keys[above] <= estimate) break;
       heap[at] = heap[above];
+      keys[at] = keys[above];
       at = above;
     }
     heap[at] = cell;
+    keys[at] = estimate;
   }
 
   /** Out of the heap: the least; −1: it is empty. */
   private sink(): number {
-    const { heap, estimates } = this;
+    const { heap, keys } = this;
     if (heap.length === 0) return -1;
     const top = heap[0];
     const last = heap.pop()!;
+    const key = keys.pop()!;
     if (heap.length === 0) return top;
     let at = 0;
     for (;;) {
       let below = 2 * at + 1;
       if (below >= heap.length) break;
-      if (below + 1 < heap.length && estimates[heap[below + 1]] < estimates[heap[below]]) below++;
-      if (estimates[heap[below]] >= estimates[last]) break;
+      if (below + 1 < heap.length && keys[below + 1] < keys[below]) below++;
+      if (keys[below] >= key) break;
       heap[at] = heap[below];
+      keys[at] = keys[below];
       at = below;
     }
     heap[at] = last;
+    keys[at] = key;
     return top;
   }
 }
