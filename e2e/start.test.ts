@@ -128,7 +128,7 @@ test('a database that is killed is brought back, and a save made after it is kep
     });
   expect(insidia('backup', home).stdout).toContain('has everything that is kept');
   expect(insidia('backup', home).stderr.trim()).toBe(`insidia: ${file} is there already; choose another name`);
-  expect(insidia('restore', home).stderr).toContain('that Insidia is not empty: it has 1 projects');
+  expect(insidia('restore', home).stderr).toContain('that Insidia is not empty: it has 2 projects');
   expect(await instance.stop({ keep: true })).toBe(0);
   const empty = newHome();
   expect(insidia('restore', empty).stdout).toContain('is restored');
