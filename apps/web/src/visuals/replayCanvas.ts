@@ -93,10 +93,7 @@ export function drawReplay(
   if (look.follow) ctx.translate(width / 2 - plan.x(look.follow.x), height / 2 - plan.y(look.follow.y));
   const units = placedAt(replay, seconds);
   const byNumber = new Map(units.map((one) => [one.unit, one]));
-  drawArena(ctx, arena, plan, replay.board);
-  const ground = look.reasons?.turn?.ground;
-  if (replay.board && ground && look.selected !== undefined)
-    drawGround(ctx, replay.board, plan, ground, look.shown ?? 'none', colourOf(replay, look.selected, look));
+  drawArena(ctx, arena, plan, () => drawFloor(ctx, replay, arena, plan, look));
   drawAreas(ctx, replay, plan, seconds, look);
   const selected = look.selected === undefined ? undefined : byNumber.get(look.selected);
   if (selected) drawSelected(ctx, replay, plan, selected, byNumber, look);
@@ -126,16 +123,26 @@ const text = (
   ctx.fillText(words, x, y);
 };
 
-function drawArena(ctx: CanvasRenderingContext2D, arena: Arena, plan: PlanScale, board?: Replay['board']): void {
+/** Lines of metres, or cells with what they show of the selected unit's next turn. */
+function drawFloor(ctx: CanvasRenderingContext2D, replay: Replay, arena: Arena, plan: PlanScale, look: ReplayLook): void {
+  const { board } = replay;
+  if (!board) return drawGrid(ctx, arena, plan);
+  drawCells(ctx, board, plan);
+  const ground = look.reasons?.turn?.ground;
+  if (ground && look.selected !== undefined)
+    drawGround(ctx, board, plan, ground, look.shown ?? 'none', colourOf(replay, look.selected, look));
+}
+
+/** @param floor draws what walls stand on */
+function drawArena(ctx: CanvasRenderingContext2D, arena: Arena, plan: PlanScale, floor: () => void): void {
   const [left, top] = [plan.x(-arena.width / 2), plan.y(arena.depth / 2)];
   ctx.fillStyle = token('--sheet');
   ctx.fillRect(left, top, arena.width * plan.scale, arena.depth * plan.scale);
-  if (board) drawCells(ctx, board, plan);
-  else drawGrid(ctx, arena, plan);
+  for (const { corners } of arena.ground) fillShape(ctx, polygonPoints(corners, plan), token('--stripe'), token('--rule'));
+  floor();
   ctx.strokeStyle = token('--ink');
   ctx.lineWidth = 2;
   ctx.strokeRect(left, top, arena.width * plan.scale, arena.depth * plan.scale);
-  for (const { corners } of arena.ground) fillShape(ctx, polygonPoints(corners, plan), token('--stripe'), token('--rule'));
   for (const wall of arena.walls) {
     const points = polygonPoints(wall.corners, plan);
     fillShape(ctx, points, wall.height >= 1.6 ? token('--ink') : token('--well'), token('--ink'));

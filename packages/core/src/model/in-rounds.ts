@@ -63,7 +63,7 @@ export function attackInRounds(attack: Attack): Attack {
   return {
     ...attack,
     range: { min: own.from, max: own.to },
-    hits: { ...attack.hits, perTarget: own.perTarget ?? attack.hits.perTarget },
+    hits: { ...attack.hits, perTarget: own.perTarget === 'seconds' ? attack.hits.perTarget : own.perTarget },
     facing: 180,
     ...asked('condition', attack.condition),
     beat: {

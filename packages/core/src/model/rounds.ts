@@ -121,12 +121,11 @@ export class AttackRounds {
   @turns('Cooldown', 'until this attack may be used again; 1: once a turn; 0: as often as actions allow') cooldown = 1;
   @turns('First use', 'the turn of its owner from which on it may be used') firstUse = 0;
   @Quantity({ label: 'Hits', unit: '', min: 1, max: 100, whole: true, about: 'hits in one use' }) hits = 1;
-  @Optional()
   @OneOf(
-    { once: 'once a use', every: 'every hit' },
-    { label: 'Each target', about: 'of several hits in a turn; absent: as in its seconds' },
+    { seconds: 'as in seconds', once: 'once a use', every: 'every hit' },
+    { label: 'Each target', about: 'of several hits in a turn: each target once, at every hit, or as its hits say for seconds' },
   )
-  perTarget?: 'once' | 'every';
+  perTarget: 'seconds' | 'once' | 'every' = 'seconds';
   @turns('Recharge', 'turns until one charge comes back, one after another', 1) recharge = 1;
   @cells('Area radius', 'strikes bodies with a cell this near to its middle') radius = 1;
   @turns('Bursts after', 'between mark and burst') delay = 0;

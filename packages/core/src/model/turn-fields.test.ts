@@ -74,8 +74,9 @@ describe('what comes and goes with a part', () => {
     const attack = (delivery: string, rest = {}) => attackTurnFields({ delivery, ...rest } as never);
     for (const delivery of ['melee', 'hitscan', 'projectile', 'area']) expect(attack(delivery)).toContain('lunge');
     for (const delivery of ['self', 'support', 'summon', 'contact']) expect(attack(delivery)).not.toContain('lunge');
-    const every = new Set(['charges', 'area', 'next', 'summon'].flatMap((kind) => attack('melee', { [kind]: part })));
-    expect([...every].sort()).toEqual([...Object.keys(blank(AttackRounds)), 'perTarget'].sort());
+    const every = new Set(['charges', 'area', 'next', 'summon'].flatMap((kind) => attack('melee', { [kind]: part, rounds: { hits: 2 } })));
+    expect([...every].sort()).toEqual(Object.keys(blank(AttackRounds)).sort());
+    expect(attack('melee', { rounds: { hits: 1 } })).not.toContain('perTarget');
   });
 
   test('of a state', () => {

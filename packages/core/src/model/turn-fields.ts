@@ -37,7 +37,8 @@ export function attackTurnFields({
   area,
   next,
   summon,
-}: Pick<Attack, 'delivery' | 'charges' | 'area' | 'next' | 'summon'>): string[] {
+  rounds,
+}: Pick<Attack, 'delivery' | 'charges' | 'area' | 'next' | 'summon' | 'rounds'>): string[] {
   const { strikes, chosen } = traitsOf(delivery);
   return only({
     from: true,
@@ -47,7 +48,7 @@ export function attackTurnFields({
     cooldown: true,
     firstUse: true,
     hits: true,
-    perTarget: true,
+    perTarget: (rounds?.hits ?? 1) > 1,
     recharge: charges,
     radius: area,
     delay: area,

@@ -16,7 +16,7 @@ import { beginFirst } from '../mind/states';
 import { bind, reconsiderAt, setTarget } from '../mind/wanted';
 import { NOBODY } from '../numbers';
 import { fillSupplies } from '../player/supplies';
-import { cellsFrom, comeOnto, freeAround, hasCell, middleOfBody } from '../rounds/places';
+import { comeOnto, freeAround, hasCell, middleOfBody } from '../rounds/places';
 import type { CompiledGroup } from '../tables';
 import type { CompiledAttack, CompiledUnit } from '../unit-tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
@@ -130,7 +130,7 @@ function isOut(fight: Fight, { side, leastDistance, outOfView }: CompiledGroup, 
   return !opponents(fight, side).some((foe) => {
     const kind = fight.kinds[foe];
     const distance = fight.apartFrom(foe, x, y);
-    if (!inReach(fight.board ? cellsFrom(fight, x, y, foe) : distance, kind.sight)) return false;
+    if (!inReach(distance, kind.sight)) return false;
     const [px, py] = [fight.xAt(foe, fight.now), fight.yAt(foe, fight.now)];
     const ahead = fight.fx[foe] * (x - px) + fight.fy[foe] * (y - py) >= kind.sightCosine * distance;
     return ahead && !fight.ground.blocked(px, py, kind.eye, x, y, 0);
