@@ -80,7 +80,7 @@ function isFree(fight: Fight, unit: number): boolean {
   return fight.now >= fight.turnOf(unit, roundOf(strikes) + recovery / ROUND) && fight.now >= strikes;
 }
 
-/** Where a unit stands from which it strikes, with what that cost: it may go first, or it strikes before it goes. */
+/** Cells that a unit can come to and stay on, its own among them, with what the way costs. */
 function stands(fight: Fight, unit: number, allowance: number): { cell: number; cost: number }[] {
   const board = fight.board!;
   const mover = moverOf(fight, unit);

@@ -107,7 +107,8 @@ export function Stage({
         else if (ref) ref.current = element;
       }}
       style={{ width, height }}
-      role="img"
+      // Over cells the arrow keys are its own, whoever reads the screen.
+      role={board ? 'application' : 'img'}
       aria-label={`${arena.name} at ${replayTime(replay, time, 2)}; units are listed with the events${board ? '; the arrow keys go over its cells' : ''}`}
       data-testid="stage"
       onClick={(event) => pick(placeOf(event))}
