@@ -71,6 +71,7 @@ export function compileUnit(given: Unit, context: UnitContext): CompiledUnit {
     name: unit.name,
     type: numberIn(names.types, unit.id),
     role: numberIn(names.roles, unit.role),
+    carries: unit.attacks.map(({ name }) => numberIn(names.attackNames, name)),
     radius: unit.body.radius,
     height: unit.body.height,
     eye: unit.body.eyeHeight,
@@ -236,11 +237,14 @@ function compileChoice(unit: Unit, attacks: CompiledAttack[], scope: ConditionSc
   });
 }
 
+/** Where what a criterion speaks of is numbered; a unit elsewhere. */
+const NAMED_BY: Partial<Record<Targeting['criteria'][number]['by'], 'roles' | 'attackNames'>> = { role: 'roles', carries: 'attackNames' };
+
 function compileTargeting(targeting: Targeting, { names, roleOfType }: UnitContext): CompiledTargeting {
   const criteria = targeting.criteria.map(({ by, weight, of }) => ({
     by: CRITERIA_NAMES.indexOf(by),
     weight,
-    of: of === undefined ? -1 : by === 'role' ? numberIn(names.roles, of) : numberIn(names.types, of),
+    of: of === undefined ? -1 : numberIn(names[NAMED_BY[by] ?? 'types'], of),
   }));
   const { only, never } = targeting;
   const speaksOf = (filter: { roles: string[]; units: string[] }, type: string) =>

@@ -45,6 +45,7 @@ export class Kinds {
         ...arena.points.filter(({ id, health }) => health !== undefined && standsIn(encounter, id)).map(({ id }) => `point:${id}`),
       ],
       roles: [...new Set([...types.map((type) => heads.get(type)?.role ?? ''), POINT_ROLE])],
+      attackNames: [],
       damageTypes: [],
       points: arena.points.map(({ id }) => id),
       zones: arena.zones.map(({ id }) => id),

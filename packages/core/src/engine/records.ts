@@ -24,6 +24,8 @@ export interface Jolt {
   stagger: number;
   /** m; 0: none */
   knockback: number;
+  /** hp, for each cell that it is not pushed */
+  crush: number;
   x: number;
   y: number;
   /** one of BREAK, where the hit breaks off an attack; else −1 */

@@ -14,6 +14,8 @@ export interface Names {
   /** Ids of units; points that stand are types too. */
   types: string[];
   roles: string[];
+  /** That targets are picked by. */
+  attackNames: string[];
   damageTypes: string[];
   points: string[];
   zones: string[];

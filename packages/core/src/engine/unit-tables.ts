@@ -178,7 +178,7 @@ export interface CompiledCriterion {
   /** Place in CRITERIA_NAMES. */
   by: number;
   weight: number;
-  /** type or role */
+  /** type, role, or name of an attack */
   of: number;
 }
 
@@ -242,6 +242,8 @@ export interface CompiledUnit {
   name: string;
   type: number;
   role: number;
+  /** Names of its attacks. */
+  carries: number[];
   radius: number;
   height: number;
   eye: number;

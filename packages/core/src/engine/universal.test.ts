@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
+import { isDamage } from '../measures/stream';
 import { rowOf } from '../measures/row';
 import { parseProject } from '../model/validate';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
@@ -98,7 +99,7 @@ describe('for every fight', () => {
 function booksAddUp(result: Run, standing: number): void {
   const { log } = result;
   for (let i = 0; i < log.length; i++) {
-    if (log.kind[i] !== EVENT.hit && log.kind[i] !== EVENT.tick) continue;
+    if (!isDamage(log.kind[i])) continue;
     if (!(Math.abs(log.a[i] + log.b[i] + log.d[i] - log.c[i]) <= 1e-9 * Math.max(1, log.c[i]))) throw new Error(`row ${i} does not add up`);
     if (log.a[i] < 0 || log.b[i] < -1e-9 || log.d[i] < 0) throw new Error(`row ${i} is below 0`);
   }

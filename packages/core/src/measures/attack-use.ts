@@ -1,6 +1,6 @@
 import { EVENT, MISS } from '../record/log';
 import { SECOND } from '../record/time';
-import { type Stream, isParty, lostIn, typeOf, typesOf } from './stream';
+import { type Stream, isDamage, isParty, lostIn, typeOf, typesOf } from './stream';
 
 /** What became of one attack of one type in a run. */
 export interface AttackUse {
@@ -44,7 +44,7 @@ export function attackUse(stream: Stream): AttackUse[][] {
   const table = typesOf(compiled).map(({ attacks }) => attacks.map(noUse));
   for (let i = 0; i < log.length; i++) {
     const kind = log.kind[i];
-    if (kind !== EVENT.tick && (kind < EVENT.start || kind > EVENT.interrupted || kind === EVENT.death || kind === EVENT.shot)) continue;
+    if (!isDamage(kind) && (kind < EVENT.start || kind > EVENT.interrupted || kind === EVENT.death || kind === EVENT.shot)) continue;
     const use = table[typeOf(stream, log.actor[i])][log.what[i]];
     if (kind === EVENT.start) {
       const { attacks, turns } = compiled.kinds[run.kinds[log.actor[i]]];
@@ -59,7 +59,7 @@ export function attackUse(stream: Stream): AttackUse[][] {
     } else if (kind === EVENT.blocked) use.blocked++;
     else {
       if (kind === EVENT.hit) use.hits++;
-      else use.ticks++;
+      else if (kind === EVENT.tick) use.ticks++;
       use.damage += lostIn(stream, i);
       use.overkill += log.b[i];
     }
@@ -72,7 +72,7 @@ export function partyDamageByType(stream: Stream): number[] {
   const { log } = stream.run;
   const sums = typesOf(stream.compiled).map(() => 0);
   for (let i = 0; i < log.length; i++) {
-    if (log.kind[i] !== EVENT.hit && log.kind[i] !== EVENT.tick) continue;
+    if (!isDamage(log.kind[i])) continue;
     if (!isParty(stream, log.actor[i]) && isParty(stream, log.other[i])) sums[typeOf(stream, log.actor[i])] += lostIn(stream, i);
   }
   return sums;

@@ -25,9 +25,9 @@ export function typesOf({ kindOfType, kinds }: Compiled): CompiledUnit[] {
   return kindOfType.filter((kind) => kind >= 0).map((kind) => kinds[kind]);
 }
 
-/** A row of the log in which somebody is hurt: by a hit, or by a tick of damage over time. */
+/** A row of the log in which somebody is hurt: by a hit, by a tick of damage over time, by what stops it as it is pushed. */
 export function isDamage(kind: number): boolean {
-  return kind === EVENT.hit || kind === EVENT.tick;
+  return kind === EVENT.hit || kind === EVENT.tick || kind === EVENT.crush;
 }
 
 /** A unit's life ends: it dies, or goes down. */

@@ -27,6 +27,7 @@ export const KIND_WORDS: Record<RefersTo, string> = {
   counter: 'a counter of the encounter',
   ground: 'a kind of ground',
   damageType: 'a kind of damage',
+  attackName: 'the name of an attack',
 };
 
 /** What is wrong with any field of an object and of all below it: what is missing, does not apply, refers to nothing, or is there twice. */

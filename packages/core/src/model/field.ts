@@ -46,7 +46,8 @@ export type RefersTo =
   | 'flag'
   | 'counter'
   | 'ground'
-  | 'damageType';
+  | 'damageType'
+  | 'attackName';
 
 /** Fields of the same object, and the values that one of which each must have. */
 export type When = Readonly<Record<string, readonly string[]>>;

@@ -149,6 +149,7 @@ export class TickRounds {
 @About('How far it pushes.')
 export class PushRounds {
   @cells('Knocked back', 'cells away from where the hit came from, stopped by walls and bodies') cells = 1;
+  @points('Harm a cell left', 'for each cell of it that a wall, the edge or a body keeps it from; past armour, not past shields') crush = 0;
 }
 
 @About('Distances of a state, in cells.')

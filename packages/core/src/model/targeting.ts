@@ -16,6 +16,8 @@ const CRITERIA = {
   random: 'by chance',
   falls: 'this would fell it',
   mostHarm: 'loses most to this',
+  carries: 'has an attack',
+  mostCharges: 'most charges left',
 } as const;
 type Criterion = keyof typeof CRITERIA;
 export const CRITERIA_NAMES = Object.keys(CRITERIA) as Criterion[];
@@ -25,10 +27,10 @@ export class TargetCriterion {
   @OneOf(CRITERIA, { label: 'By', about: 'what is compared' }) by: Criterion;
   @Quantity({ label: 'Weight', unit: '', min: 0, max: 1000, about: 'of this criterion among the others' }) weight = 1;
   @Optional()
-  @RefersByName({ to: { by: 'by', kinds: { role: 'role', unit: 'unit' } }, loose: true, gone: 'blocks' }, 80, {
+  @RefersByName({ to: { by: 'by', kinds: { role: 'role', unit: 'unit', carries: 'attackName' } }, loose: true, gone: 'blocks' }, 80, {
     label: 'Whom',
-    about: 'the role or the unit',
-    when: { by: ['role', 'unit'] },
+    about: 'the role, the unit, or the name of the attack',
+    when: { by: ['role', 'unit', 'carries'] },
   })
   of?: string;
 }

@@ -94,6 +94,8 @@ export const EVENT = {
   turn: 42,
   /** a unit answers a hit of `other` in nobody’s turn. a: 0 it dodges, 1 it guards, 2 it strikes back */
   reaction: 43,
+  /** in turns: `other` is pushed by attack `what` against what it cannot pass; a to d as for a hit */
+  crush: 44,
 } as const;
 export const EVENT_NAMES = Object.keys(EVENT) as (keyof typeof EVENT)[];
 

@@ -3,6 +3,7 @@
  * have besides, on small boards with walls, or without ground.
  */
 import fc from 'fast-check';
+import { arbitraryTargeting } from './arbitrary-targeting';
 import { type FightSketch, unit } from './builders';
 
 type Loose = Record<string, unknown>;
@@ -20,7 +21,7 @@ const effects = fc.record(
     }),
     slow: fc.record({ share: fc.constantFrom(0.3, 0.5, 1), rounds: lasting(3) }),
     stagger: fc.record({ rounds: lasting(2) }),
-    knockback: fc.record({ rounds: fc.record({ cells: whole(0, 3) }) }),
+    knockback: fc.record({ rounds: fc.record({ cells: whole(0, 3), crush: fc.constantFrom(0, 0, 3) }) }),
     mark: fc.record({ multiplier: fc.constantFrom(1.5, 2), rounds: lasting(3) }),
     boost: fc.record({ tweaks: fc.constant([{ path: '/armour/flat', op: '+', value: 2 }]), rounds: lasting(3) }),
     drain: fc.record({ amount: whole(1, 4) }),
@@ -191,6 +192,7 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
       energy: sometimes(fc.record({ max: whole(1, 8) }), 4),
       stagger: sometimes(fc.record({ threshold: whole(4, 20) })),
       attacks: fc.array(attack, { minLength: 1, maxLength: 3 }),
+      targeting: sometimes(arbitraryTargeting(['ours0', 'ours1', 'theirs0', 'theirs1', 'theirs2'], ['a0', 'a1', 'a2'])),
       first: state,
       second: state,
       below: fc.constantFrom(0.3, 0.6),
@@ -230,7 +232,7 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
         }),
       }),
     })
-    .map(({ health, armour, shield, energy, stagger, attacks, first, second, below, rounds }) =>
+    .map(({ health, armour, shield, energy, stagger, attacks, targeting, first, second, below, rounds }) =>
       unit({
         id,
         side,
@@ -239,6 +241,7 @@ const kind = (id: string, side: string): fc.Arbitrary<Loose> =>
         ...(shield && { shield }),
         ...(energy && { energy: { ...energy, start: energy.max } }),
         ...(stagger && { stagger }),
+        ...(targeting && { targeting }),
         onDeath: { revivals: rounds.revivableFor > 0 ? 2 : 0 },
         attacks: attacks.map(({ follower, ...one }, i) => ({
           id: `a${i}`,

@@ -4,7 +4,7 @@ import { type Doing, doingWords, turnUseWords } from '../record/doing';
 import { type Outcome, outcomeWords } from '../record/outcome';
 import { answersAs } from '../model/answer-kind';
 import { EFFECTS, EFFECT_NAMES, type EffectEvent } from '../model/effects/list';
-import { brief as n } from '../model/effects/parts';
+import { brief as n, hitTold } from '../model/effects/parts';
 import type { TraceEvent } from './trace';
 
 const MISSES: Record<string, string> = {
@@ -49,6 +49,8 @@ const GONES: Record<string, string> = {
   bledOut: 'bleeds out',
 };
 
+const CRUSHED = hitTold('crushes');
+
 /** Events that tell of an effect, by the effect. */
 const OF_EFFECTS = new Map(EFFECT_NAMES.map((name) => [EFFECTS[name].event.name, EFFECTS[name].event.told]));
 
@@ -88,6 +90,8 @@ function tell({
       return `${name} begins ${what} against ${otherName}${clock === 'rounds' && !values.distance ? '' : ` at ${distance(values.distance, 2)}`}`;
     case 'miss':
       return `${what} of ${name} misses${otherName === 'nobody' ? '' : ` ${otherName}`}: ${MISSES[cause] ?? cause}`;
+    case 'crush':
+      return CRUSHED({ name, otherName, what, values, clock });
     case 'blocked':
       return `${what} of ${name} does nothing: ${otherName} can’t be hurt just now`;
     case 'shot':

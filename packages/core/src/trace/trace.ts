@@ -164,6 +164,8 @@ export function unitNames(compiled: Compiled, run: Run): string[] {
   });
 }
 
+const DEALT = ['damage', 'overkill', 'dealt', 'absorbed'];
+
 /** What the columns of each kind of event mean; s stands for µs that are shown as seconds. */
 const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], readonly string[]>> = {
   spawn: ['x', 'y'],
@@ -178,6 +180,7 @@ const VALUES: Partial<Record<(typeof EVENT_NAMES)[number], readonly string[]>> =
   exposed: ['', '', 'margin', 'damage'],
   answer: ['', '', 'margin'],
   turn: ['moved', 'reached'],
+  crush: DEALT,
 };
 for (const name of EFFECT_NAMES) VALUES[EFFECTS[name].event.name] = EFFECTS[name].event.values;
 

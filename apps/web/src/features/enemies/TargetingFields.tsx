@@ -1,4 +1,4 @@
-import { type TargetCriterion, type TargetFilter, type Targeting, Unit, fieldWords, unitHeads, valueAt } from '@insidia/core';
+import { type Project, type TargetCriterion, type TargetFilter, type Targeting, Unit, fieldWords, unitHeads, valueAt } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { ListButtons, moved } from '../../fields/Mini';
 import { NumberField } from '../../fields/NumberField';
@@ -15,15 +15,20 @@ export function TargetingFields({ editor, at }: { editor: UnitEditor; at: string
   const heads = unitHeads(editor.project);
   const roles = [...new Set(heads.map(({ role }) => role))].filter(Boolean).map((role) => ({ id: role, name: role }));
   const units = heads.map(({ id, name }) => ({ id, name }));
+  const whom: Partial<Record<TargetCriterion['by'], { id: string; name: string }[]>> = {
+    role: roles,
+    unit: units,
+    carries: attackNames(editor.project).map((name) => ({ id: name, name })),
+  };
   const set = (criteria: Targeting['criteria'], what: string) => editor.set(`${at}/criteria`, criteria, what);
   const change = (index: number, more: Partial<Targeting['criteria'][number]>) =>
     set(
       targeting.criteria.map((one, i) => {
         if (i !== index) return one;
         const next = { ...one, ...more };
-        if (next.by === 'role') next.of = roles.some(({ id }) => id === next.of) ? next.of : roles[0]?.id;
-        else if (next.by === 'unit') next.of = units.some(({ id }) => id === next.of) ? next.of : units[0]?.id;
-        else delete next.of;
+        const offers = whom[next.by];
+        if (!offers) delete next.of;
+        else if (!offers.some(({ id }) => id === next.of)) next.of = offers[0]?.id;
         return next;
       }),
       words.find(({ id }) => id === (more.by ?? targeting.criteria[index].by))?.name ?? 'changed',
@@ -41,12 +46,12 @@ export function TargetingFields({ editor, at }: { editor: UnitEditor; at: string
               onChoose={(by) => change(i, { by: by as TargetCriterion['by'] })}
             />
           </div>
-          {(criterion.by === 'role' || criterion.by === 'unit') && (
+          {whom[criterion.by] && (
             <div className="w-[130px]">
               <Choose
-                label="Whom"
+                label={criterion.by === 'carries' ? 'Which attack' : 'Whom'}
                 value={criterion.of}
-                options={criterion.by === 'role' ? roles : units}
+                options={withChosen(whom[criterion.by]!, criterion.of)}
                 onChoose={(of) => change(i, { of })}
               />
             </div>
@@ -98,6 +103,13 @@ export function TargetingFields({ editor, at }: { editor: UnitEditor; at: string
     </div>
   );
 }
+
+/** Each name once, in the order of the units. */
+const attackNames = ({ units }: Project) => [...new Set(units.flatMap(({ attacks }) => attacks.map(({ name }) => name)))];
+
+/** What is written stays to be seen where the document has nothing of that name any more. */
+const withChosen = (offers: { id: string; name: string }[], of: string | undefined) =>
+  of === undefined || offers.some(({ id }) => id === of) ? offers : [...offers, { id: of, name: `${of} (nobody)` }];
 
 interface FilterProps {
   name: string;

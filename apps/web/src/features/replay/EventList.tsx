@@ -18,7 +18,7 @@ interface Props {
 const FILTERS = {
   all: { name: 'all', fits: () => true },
   unit: { name: 'this unit', fits: () => true },
-  hits: { name: 'hits', fits: (event: string) => ['hit', 'tick', 'miss', 'blocked', 'exposed', 'death', 'down'].includes(event) },
+  hits: { name: 'hits', fits: (event: string) => ['hit', 'tick', 'crush', 'miss', 'blocked', 'exposed', 'death', 'down'].includes(event) },
   waves: {
     name: 'waves',
     fits: (event: string) =>

@@ -230,7 +230,7 @@ function Lately({ replay, selected, time }: { replay: Replay; selected: number; 
       at <= time + 1e-6 &&
       at > time - 6 &&
       (unit === selected || other === selected) &&
-      ['hit', 'answer', 'exposed', 'interrupted', 'stagger', 'heal', 'death', 'down'].includes(event),
+      ['hit', 'crush', 'answer', 'exposed', 'interrupted', 'stagger', 'heal', 'death', 'down'].includes(event),
   );
   if (!own.length) return null;
   return (

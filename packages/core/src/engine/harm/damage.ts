@@ -49,7 +49,17 @@ export function applyHit(fight: Fight, landing: Landing): void {
   fight.hurtBy[victim] = attacker;
   if (attack.effects.overTime) leave(fight, attacker, victim, number, attack.effects.overTime);
   if (fight.phase[victim] !== PHASE.idle && dealt >= fight.attackOf(victim, fight.attack[victim]).breakHit) {
-    fight.jolts.push({ attacker, victim, attack: number, stagger: 0, knockback: 0, x: landing.x, y: landing.y, breaks: BREAK.hit });
+    fight.jolts.push({
+      attacker,
+      victim,
+      attack: number,
+      stagger: 0,
+      knockback: 0,
+      crush: 0,
+      x: landing.x,
+      y: landing.y,
+      breaks: BREAK.hit,
+    });
   }
   leaveEffects(fight, landing, attack);
   if (!fight.alerted[victim] && (fight.urge[victim] !== URGE.home || kind.leashAnswers)) {
@@ -175,7 +185,7 @@ function note(fight: Fight, attacker: number, victim: number, dealt: number): vo
     if (recent[i] > now - kind.staggerWindow && recent[i] >= fight.steadyUntil[victim]) sum += recent[i + 1];
   if (sum < kind.staggerAt) return;
   steady(fight, victim, fight.ends(victim, kind.staggerFor + kind.staggerImmunity));
-  fight.jolts.push({ attacker, victim, attack: -1, stagger: kind.staggerFor, knockback: 0, x: 0, y: 0, breaks: -1 });
+  fight.jolts.push({ attacker, victim, attack: -1, stagger: kind.staggerFor, knockback: 0, crush: 0, x: 0, y: 0, breaks: -1 });
 }
 
 function leaveHealth(fight: Fight, attacker: number, victim: number, attack: number, left: number): void {

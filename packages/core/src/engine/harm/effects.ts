@@ -1,4 +1,4 @@
-/** What lasts: slows, taunts, marks, lent shields, boosts; and what jolts: staggers and knockbacks. */
+/** What lasts: slows, taunts, marks, lent shields, boosts; and staggers. `jolts.ts` carries out what jolts. */
 import type { CompiledBoost } from '../../model/effects/effect';
 import { DOING } from '../../record/doing';
 import { BREAK, EVENT } from '../../record/log';
@@ -8,7 +8,6 @@ import { refit } from '../mind/changes';
 import { alert } from '../mind/senses';
 import { bind, setTarget } from '../mind/wanted';
 import { ILL, PHASE, TASK } from '../numbers';
-import { pushBack } from '../rounds/places';
 import { dropTask } from '../player/task';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
@@ -21,8 +20,9 @@ export function jolt(
   { by, unit, attack, x, y }: { by: number; unit: number; attack: number; x: number; y: number },
   stagger: number,
   knockback: number,
+  crush: number,
 ): void {
-  fight.jolts.push({ attacker: by, victim: unit, attack, stagger, knockback, x, y, breaks: -1 });
+  fight.jolts.push({ attacker: by, victim: unit, attack, stagger, knockback, crush, x, y, breaks: -1 });
 }
 
 /** One more thing that lasts. Of slows and marks the strongest counts, lent shields add up; so each is kept to its own end. */
@@ -64,21 +64,12 @@ export function expire(fight: Fight, unit: number): void {
   }
 }
 
-/** Carried out once all hits of an instant are applied. */
-export function applyJolt(fight: Fight, jolt: Jolt): void {
-  const { victim, breaks } = jolt;
-  if (!fight.isAlive[victim] || fight.health[victim] <= 0) return;
-  if (breaks >= 0 && breakable(fight, victim)) interrupt(fight, victim, breaks);
-  if (jolt.stagger > 0) stagger(fight, jolt);
-  if (jolt.knockback > 0) knockBack(fight, jolt);
-}
-
 /** In wind-up or active; recovery runs on. */
-function breakable(fight: Fight, unit: number): boolean {
+export function breakable(fight: Fight, unit: number): boolean {
   return fight.phase[unit] === PHASE.windup || fight.phase[unit] === PHASE.active;
 }
 
-function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jolt): void {
+export function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jolt): void {
   const { now } = fight;
   fight.log.add(now, EVENT.stagger, attacker, victim, attack, lasts);
   const until = fight.ends(victim, lasts);
@@ -94,34 +85,5 @@ function stagger(fight: Fight, { attacker, victim, attack, stagger: lasts }: Jol
 /** A wall has stopped its charge: it breaks off and reels. @param lasts µs */
 export function reelAtWall(fight: Fight, unit: number, attack: number, lasts: number): void {
   if (breakable(fight, unit)) interrupt(fight, unit, BREAK.wall);
-  stagger(fight, { attacker: unit, victim: unit, attack, stagger: lasts, knockback: 0, x: 0, y: 0, breaks: -1 });
-}
-
-/** Away from where the hit came from; where the two coincide, the way its attacker faces. At once, sliding along walls. */
-function knockBack(fight: Fight, { attacker, victim, attack, knockback, x, y }: Jolt): void {
-  const kind = fight.kinds[victim];
-  const distance = knockback * (1 - kind.steadiness);
-  if (distance <= 0) return;
-  if (fight.inTurns) {
-    if (fight.board) fight.log.add(fight.now, EVENT.knock, attacker, victim, attack, pushBack(fight, attacker, victim, distance, x, y));
-    return;
-  }
-  if (fight.dashing[victim]) fight.stand(victim);
-  const fromX = fight.xAt(victim, fight.now);
-  const fromY = fight.yAt(victim, fight.now);
-  let dx = fromX - x;
-  let dy = fromY - y;
-  const length = Math.sqrt(dx * dx + dy * dy);
-  if (length > 0) {
-    dx /= length;
-    dy /= length;
-  } else {
-    dx = fight.fx[attacker];
-    dy = fight.fy[attacker];
-  }
-  fight.ground.slide(kind.ground, fromX, fromY, fromX + dx * distance, fromY + dy * distance, fight.radius[victim]);
-  const mx = fight.ground.x - fromX;
-  const my = fight.ground.y - fromY;
-  fight.moveTo(victim, fight.ground.x, fight.ground.y);
-  fight.log.add(fight.now, EVENT.knock, attacker, victim, attack, Math.sqrt(mx * mx + my * my));
+  stagger(fight, { attacker: unit, victim: unit, attack, stagger: lasts, knockback: 0, crush: 0, x: 0, y: 0, breaks: -1 });
 }

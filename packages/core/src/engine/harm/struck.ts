@@ -44,11 +44,11 @@ class StruckUnit implements Struck {
   }
 
   stagger(duration: number): void {
-    jolt(this.fight, this, duration, 0);
+    jolt(this.fight, this, duration, 0, 0);
   }
 
-  push(metres: number): void {
-    jolt(this.fight, this, 0, metres);
+  push(distance: number, crush: number): void {
+    jolt(this.fight, this, 0, distance, crush);
   }
 
   tell(event: EventName, a = 0, b = 0, c = 0, d = 0): void {

@@ -74,6 +74,28 @@ describe('targets', () => {
     expect(target([{ by: 'unit', of: 'tough' }])).toBe(2);
   });
 
+  test('whoever has an attack of a name; whoever has the most charges left, until they are spent', () => {
+    const throws = (count: number) => bite({ id: 'throw', name: 'Throw', charges: { count, reload: 60 }, range: { min: 0, max: 100 } });
+    const first = (criteria: Loose[], party = [dummy('near', 80), dummy('one', 80, { attacks: [throws(1)] }), dummy('two', 80)]) => {
+      const gun = enemy([bite({ range: { min: 0, max: 100 } })], { targeting: { criteria, commitment: 0, reconsider: 0 } });
+      return eventsOf(fought({ party, partyAt: { x: 0, y: 0, facing: 90 }, enemies: [{ unit: gun, x: 9, y: 0 }], limit: 3 }).log, 'start')
+        .filter(({ actor }) => actor === party.length)
+        .map(({ other }) => other);
+    };
+    expect(first([{ by: 'carries', of: 'Throw' }])[0]).toBe(1);
+    // A name that nobody has speaks of nobody: the first of them all.
+    expect(first([{ by: 'carries', of: 'throw' }])[0]).toBe(0);
+    const party = [dummy('near', 80), dummy('few', 80, { attacks: [throws(1)] }), dummy('many', 80, { attacks: [throws(2)] })];
+    expect(first([{ by: 'mostCharges' }], party)[0]).toBe(2);
+    // Who throws at once and reloads for longer than the fight has none left when the next is picked, and the nearest counts.
+    const once = dummy('once', 80, {
+      attacks: [{ ...throws(1), beat: { windup: 0.05 } }],
+      choice: { priorities: [{ entries: [{ attack: 'throw' }] }] },
+    });
+    const seen = first([{ by: 'mostCharges' }, { by: 'nearest', weight: 0.1 }], [dummy('near', 80), once, dummy('idle', 80)]);
+    expect(seen[seen.length - 1]).toBe(0);
+  });
+
   test('weighed: the heavier criterion decides', () => {
     expect(
       target([

@@ -179,6 +179,14 @@ function score(fight: Fight, unit: number, { criteria }: CompiledTargeting): voi
   for (let c = 0; c < candidates.length; c++) scores[c] = total > 0 ? scores[c] / total : 0;
 }
 
+/** Of all its attacks that have any. */
+function chargesLeft(fight: Fight, unit: number): number {
+  const { attacks } = fight.kinds[unit];
+  let left = 0;
+  for (let number = 0; number < attacks.length; number++) if (attacks[number].charges > 0) left += fight.chargesNow(unit, number);
+  return left;
+}
+
 /** Fills `values` for the candidates; whether more is better. */
 function valuesOf(fight: Fight, unit: number, { by, of }: CompiledCriterion): boolean {
   const name = CRITERIA_NAMES[by];
@@ -215,6 +223,12 @@ function valuesOf(fight: Fight, unit: number, { by, of }: CompiledCriterion): bo
         break;
       case 'mostHarm':
         values[c] = mostHarm(fight, unit, foe);
+        break;
+      case 'carries':
+        values[c] = kind.carries.includes(of) ? 1 : 0;
+        break;
+      case 'mostCharges':
+        values[c] = chargesLeft(fight, foe);
         break;
       default:
         values[c] = fight.chance(unit, PURPOSE.target);

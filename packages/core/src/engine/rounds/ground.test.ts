@@ -294,3 +294,41 @@ describe('those that are called', () => {
     expect(found.map(({ cells }) => cells)).toEqual(Array(10).fill(2));
   });
 });
+
+describe('whoever is pushed against what it cannot pass', () => {
+  // Ours at x = 2 strikes who stands beside it at x = 3, three cells away; the edge of the board is behind x = 5.
+  const shove = { id: 'shove', effects: { damage: { amount: 5 }, knockback: { distance: 9, rounds: { cells: 3, crush: 4 } } }, rounds: {} };
+  const fight = (theirs = {}, more: Partial<FightSketch> = {}, push = shove) =>
+    new Runner(
+      turnTables({
+        ...BOARD,
+        party: [post({ attacks: [push], states: state('hold') })],
+        partyAt: { x: 2, y: 0, facing: 0 },
+        enemies: [
+          { unit: unit({ id: 'theirs', health: { max: 20 }, armour: { flat: 3 }, attacks: [], rounds: {}, ...theirs }), x: 3, y: 0 },
+        ],
+        encounter: { rounds: { ground: 'squares', limit: 1, first: 'ours' } },
+        ...more,
+      }),
+    ).run(1);
+  const told = (run: ReturnType<typeof fight>) => [
+    eventsOf(run.log, 'knock').map(({ a }) => a),
+    eventsOf(run.log, 'crush').map(({ a, b, c, d }) => [a, b, c, d]),
+  ];
+
+  test('is hurt for each cell that is left, past armour', () => {
+    expect(told(fight())).toEqual([[2], [[4, 0, 4, 0]]]);
+    expect(told(fight({}, { arena: { walls: [square('wall', 3.5, -1.5, 1, 3, { height: 3 })] } }))).toEqual([[0], [[12, 0, 12, 0]]]);
+    expect(
+      told(fight({}, {}, { ...shove, effects: { ...shove.effects, knockback: { distance: 9, rounds: { cells: 2, crush: 4 } } } })),
+    ).toEqual([[2], []]);
+  });
+
+  test('not past shields, nor for what its steadiness takes off; it may die of it, and that is a kill of the attack', () => {
+    expect(told(fight({ shield: { max: 5 } }))).toEqual([[2], [[1, 0, 4, 3]]]);
+    expect(told(fight({ knockback: { resist: 0.5 } }))).toEqual([[1], []]);
+    const deadly = fight({ health: { max: 5 } });
+    expect(told(deadly)).toEqual([[2], [[3, 1, 4, 0]]]);
+    expect(eventsOf(deadly.log, 'death').map(({ other, what }) => [other, what])).toEqual([[0, 0]]);
+  });
+});

@@ -198,13 +198,17 @@ export function lungeAt(fight: Fight, unit: number, target: number, most: number
   return gone;
 }
 
+/** Of a distance that a share has been taken off. */
+export const wholeCells = (distance: number) => Math.floor(distance + CLOSE);
+
 /** Cell by cell in one direction, until a wall, the edge or a body ends it. @returns cells */
 function slide(fight: Fight, unit: number, way: Bearing, most: number): number {
   const board = fight.board!;
   const mover = moverOf(fight, unit);
   const direction = board.cells.directions.indexOf(way);
+  const whole = wholeCells(most);
   let gone = 0;
-  for (; gone + 1 <= most + CLOSE; gone++) {
+  for (; gone < whole; gone++) {
     const next = board.cells.neighbour(fight.onCell[unit], direction);
     const may = board.terrain(mover).steps[fight.onCell[unit]] & (1 << direction);
     if (may === 0 || !board.isFree(mover, next)) break;

@@ -20,8 +20,11 @@ export interface Struck {
   taunt(duration: number): void;
   /** Neither moves nor chooses, once every hit of the instant is applied. */
   stagger(duration: number): void;
-  /** Is pushed away from where the hit came from, once every hit of the instant is applied. */
-  push(metres: number): void;
+  /**
+   * Is pushed away from where the hit came from, once every hit of the instant is applied.
+   * @param distance m, or cells @param crush in turns: hp for each cell that something keeps it from
+   */
+  push(distance: number, crush: number): void;
   /** Notes the effect's event with its values. */
   tell(event: EventName, ...values: number[]): void;
 }

@@ -15,8 +15,8 @@ export const knockback = effect({
   type: Knockback,
   label: 'Knockback',
   turn: 7,
-  compile: ({ distance }: Knockback) => (distance > 0 ? { distance } : null),
-  strike: (struck, { distance }) => struck.push(distance),
+  compile: ({ distance, rounds }: Knockback) => (distance > 0 ? { distance, crush: rounds?.crush ?? 0 } : null),
+  strike: (struck, { distance, crush }) => struck.push(distance, crush),
   event: {
     name: 'knock',
     values: ['metres'],
@@ -24,6 +24,8 @@ export const knockback = effect({
       `${otherName} is knocked back ${withUnit(clock, brief(values.metres, 2), 'm')} by ${what} of ${name}`,
   },
   sentence: ({ distance, rounds }, _, clock) =>
-    `knocks back ${withUnit(clock, n(clock === 'rounds' ? (rounds?.cells ?? 0) : distance), 'm')}`,
+    clock === 'rounds'
+      ? `knocks back ${withUnit(clock, n(rounds?.cells ?? 0), 'm')}${rounds?.crush ? `, ${n(rounds.crush)} hp for each cell that something keeps it from` : ''}`
+      : `knocks back ${n(distance)} m`,
   typical: { distance: [0, 5] },
 });
