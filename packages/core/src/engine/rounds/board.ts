@@ -39,6 +39,8 @@ export class Board {
   private readonly sides: Uint8Array;
   /** Of sizes and classes of ground that have been asked for; nothing of a run is in them. */
   readonly terrains = new Map<number, Terrain>();
+  /** Goes up whenever somebody comes onto a cell or leaves one: what was worked out before may be otherwise. */
+  moves = 0;
 
   constructor(
     readonly cells: Cells,
@@ -82,6 +84,7 @@ export class Board {
   }
 
   put({ unit, side, size, ground }: Mover, cell: number): void {
+    this.moves++;
     for (const each of this.terrain({ size, ground }).prints[cell]!) {
       this.standing[each] = unit;
       this.sides[each] = side;
@@ -89,10 +92,12 @@ export class Board {
   }
 
   take({ unit, size, ground }: Mover, cell: number): void {
+    this.moves++;
     for (const each of this.terrain({ size, ground }).prints[cell]!) if (this.standing[each] === unit) this.standing[each] = NOBODY;
   }
 
   clear(): void {
+    this.moves++;
     this.standing.fill(NOBODY);
     this.sides.fill(0);
   }

@@ -23,11 +23,17 @@ function bearings(...pairs: [number, number][]): Bearing[] {
   return pairs.map(([east, north]) => ({ east, north }));
 }
 
+/** Cells from everything to whoever found no cell to stand on: farther than any board is wide. */
+const NOWHERE = 1000;
+
 export class Cells {
   readonly count: number;
   readonly directions: readonly Bearing[];
   /** Cell beside each in each direction, one cell's after another's; −1: the edge. */
   readonly beside: Int32Array;
+  /** Column and row of each: looked up, a division less wherever two cells are held against one another. */
+  private readonly columnOf: Uint8Array;
+  private readonly rowOf: Uint8Array;
 
   /** @param columns and rows: 1 to 64 each */
   constructor(
@@ -37,6 +43,8 @@ export class Cells {
   ) {
     this.count = columns * rows;
     this.directions = DIRECTIONS[tiling];
+    this.columnOf = Uint8Array.from({ length: this.count }, (_, cell) => cell % columns);
+    this.rowOf = Uint8Array.from({ length: this.count }, (_, cell) => Math.floor(cell / columns));
     const ways = this.directions.length;
     this.beside = new Int32Array(this.count * ways).fill(-1);
     for (let cell = 0; cell < this.count; cell++) {
@@ -45,11 +53,11 @@ export class Cells {
   }
 
   column(cell: number): number {
-    return cell % this.columns;
+    return this.columnOf[cell];
   }
 
   row(cell: number): number {
-    return Math.floor(cell / this.columns);
+    return this.rowOf[cell];
   }
 
   /** @returns −1: not on the board */
@@ -77,10 +85,11 @@ export class Cells {
    * east; on hexagons all that are fewer than its size away from its own.
    */
   gap(a: number, sizeA: number, b: number, sizeB: number): number {
-    const rowA = this.row(a);
-    const rowB = this.row(b);
-    const columnA = a - rowA * this.columns;
-    const columnB = b - rowB * this.columns;
+    if (a < 0 || b < 0) return NOWHERE;
+    const rowA = this.rowOf[a];
+    const rowB = this.rowOf[b];
+    const columnA = this.columnOf[a];
+    const columnB = this.columnOf[b];
     if (this.tiling === 'hexagons') {
       const q = columnB - (rowB >> 1) - columnA + (rowA >> 1);
       const r = rowB - rowA;

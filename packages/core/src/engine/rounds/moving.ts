@@ -144,7 +144,7 @@ function goTo(fight: Fight, mover: Mover, allowance: number, other: number, { ne
       mover,
       best(fight, mover, (cell) => Math.max(0, near - gapAt(cell))),
     );
-  const goals = around(board, at, far, size, mover).filter((cell) => board.isFree(mover, cell) && serves(cell));
+  const goals = around(board, at, far, size, mover, serves);
   return comeNearer(fight, mover, goals, allowance) ?? walk(fight, mover, best(fight, mover, gapAt));
 }
 
@@ -189,14 +189,17 @@ function flee(fight: Fight, mover: Mover, allowance: number, other: number): num
   );
 }
 
-/** Cells on which a body may be so near to another. */
-function around(board: Board, at: number, far: number, size: number, mover: Mover): number[] {
+/** Free cells that serve, of those on which a body may be so near to another. */
+function around(board: Board, at: number, far: number, size: number, mover: Mover, serves: (cell: number) => boolean): number[] {
   const { cells } = board;
   const reach = far + size + mover.size;
   const [column, row] = [cells.column(at), cells.row(at)];
   const found: number[] = [];
   for (let r = Math.max(0, row - reach); r <= Math.min(cells.rows - 1, row + reach); r++) {
-    for (let c = Math.max(0, column - reach); c <= Math.min(cells.columns - 1, column + reach); c++) found.push(r * cells.columns + c);
+    for (let c = Math.max(0, column - reach); c <= Math.min(cells.columns - 1, column + reach); c++) {
+      const cell = r * cells.columns + c;
+      if (board.isFree(mover, cell) && serves(cell)) found.push(cell);
+    }
   }
   return found;
 }

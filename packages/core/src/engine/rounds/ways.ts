@@ -2,7 +2,7 @@
  * Least ways over a board, and which of several as good is taken: the one that turns least from where the unit faces, step by
  * step, of equals counter-clockwise. So nothing hangs on how cells are numbered, and a board that is turned is fought alike.
  */
-import type { Board, Mover } from './board';
+import type { Board, Mover, Terrain } from './board';
 import type { Bearing } from './cells';
 
 /** How a search for ways back is bounded. */
@@ -36,6 +36,8 @@ export class Ways {
   private readonly estimates: Float64Array;
   private near: { cell: number; within: number } | undefined;
   private readonly settled: Uint8Array;
+  /** What `from` was asked last, and how the board was then: asked the same again, the answer stands. */
+  private readonly asked = { terrain: null as Terrain | null, side: -1, start: -1, allowance: -1, moves: -1 };
 
   constructor(readonly board: Board) {
     this.costs = new Float64Array(board.cells.count).fill(Infinity);
@@ -43,14 +45,21 @@ export class Ways {
     this.settled = new Uint8Array(board.cells.count);
   }
 
-  /** What it costs to come from a cell to others, up to an allowance. */
+  /** What it costs to come from a cell to others, up to an allowance. From no cell (−1) none is come to. */
   from(mover: Mover, start: number, allowance: number): void {
     const { board, costs } = this;
     const { beside, directions } = board.cells;
     const terrain = mover.terrain ?? board.terrain(mover);
+    const { asked } = this;
+    const { side } = mover;
+    const { moves } = board;
+    if (asked.moves === moves && asked.start === start && asked.allowance === allowance && asked.side === side && asked.terrain === terrain)
+      return;
     const { entry, steps } = terrain;
     const ways = directions.length;
     this.forget(terrain.even);
+    Object.assign(asked, { terrain, side, start, allowance, moves });
+    if (start < 0) return;
     this.reach(start, 0);
     for (let cell = this.nearest(); cell >= 0; cell = this.nearest()) {
       const open = steps[cell];
@@ -124,6 +133,7 @@ export class Ways {
     this.reached.length = this.heap.length = this.keys.length = 0;
     for (; this.line < this.lines.length; this.line++) this.lines[this.line].length = 0;
     this.line = 0;
+    this.asked.moves = -1;
     this.even = even;
     this.near = undefined;
   }
