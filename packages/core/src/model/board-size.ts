@@ -5,6 +5,10 @@ import type { EncounterRounds } from './rounds';
 /** A hexagon's rows lie closer than its columns, by half the root of three. */
 export const HEXAGON_ROW = Math.sqrt(3) / 2;
 
+/** Cells that a body covers: on squares size × size, on hexagons all that are fewer than its size away from its own. */
+export const cellsCovered = (size: number, ground: EncounterRounds['ground']): number =>
+  ground === 'hexagons' ? 3 * size * (size - 1) + 1 : size * size;
+
 /** As many whole cells as the arena is wide and deep, one at least. @param side m, of a cell */
 export function boardSize(
   { width, depth }: Pick<Arena, 'width' | 'depth'>,

@@ -1,5 +1,5 @@
 /** What a fight in turns needs: whatever takes part in it says so in turns and cells, and it is no larger than the engine carries. */
-import { boardSize } from './board-size';
+import { boardSize, cellsCovered } from './board-size';
 import { Encounter } from './encounter';
 import { classFields } from './field';
 import type { Report } from './field-relations';
@@ -103,12 +103,15 @@ export function roundsSize(project: Project, encounter: Encounter, at: readonly 
       rounds.cell,
       `makes ${columns} × ${rows} cells of ${arena.name}; at most ${LIMITS.boardSide} × ${LIMITS.boardSide} are kept: widen the cell`,
     );
-  const standing = encounter.party.length + encounter.allies.length;
-  if (standing > columns * rows)
+  const standing = [...encounter.party, ...encounter.allies];
+  const sizes = standing.map(({ unit }) => alteredUnit(project, unit).rounds?.size ?? 1);
+  const covered = sizes.reduce((sum, size) => sum + cellsCovered(size, rounds.ground), 0);
+  const tooWide = rounds.ground !== 'hexagons' && Math.max(0, ...sizes) > Math.min(columns, rows);
+  if (covered > columns * rows || tooWide)
     report(
       pointerOf(...at, 'rounds', 'cell'),
       'fits',
       rounds.cell,
-      `makes ${columns} × ${rows} cells of ${arena.name}: too few for the ${standing} who stand there from the start`,
+      `makes ${columns} × ${rows} cells of ${arena.name}: too few for the ${standing.length} who stand there from the start, on ${covered} cells`,
     );
 }

@@ -23,7 +23,15 @@ const effects = fc.record(
     stagger: fc.record({ rounds: lasting(2) }),
     knockback: fc.record({ rounds: fc.record({ cells: whole(0, 3), crush: fc.constantFrom(0, 0, 3) }) }),
     mark: fc.record({ multiplier: fc.constantFrom(1.5, 2), rounds: lasting(3) }),
-    boost: fc.record({ tweaks: fc.constant([{ path: '/armour/flat', op: '+', value: 2 }]), rounds: lasting(3) }),
+    boost: fc.record({
+      tweaks: fc.constantFrom(
+        [{ path: '/armour/flat', op: '+', value: 2 }],
+        [{ path: '/rounds/moves', op: '+', value: 2 }],
+        [{ path: '/rounds/size', op: '=', value: 2 }],
+        [{ path: '/rounds/size', op: '=', value: 1 }],
+      ),
+      rounds: lasting(3),
+    }),
     drain: fc.record({ amount: whole(1, 4) }),
     taunt: fc.record({ rounds: lasting(2) }),
   },

@@ -13,6 +13,7 @@ import { dropGuard } from '../player/guard';
 import { loseLife } from '../player/supplies';
 import { dropTask } from '../player/task';
 import { forgetThreats } from '../player/threats';
+import { canComeBack } from '../rounds/places';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
 import { defeat, undefeat } from '../waves/counts';
@@ -118,7 +119,7 @@ export function bleedOut(fight: Fight, unit: number): void {
 
 /** A friend has helped it up. */
 export function rescue(fight: Fight, helper: number, unit: number): void {
-  if (!fight.isDown[unit]) return;
+  if (!fight.isDown[unit] || !hasRoom(fight, helper, unit)) return;
   roll.getUp(fight, unit);
   const kind = fight.kinds[unit];
   comeBack(fight, helper, unit, -1, (kind.player?.rescueHealth ?? 1) * kind.maxHealth);
@@ -126,6 +127,7 @@ export function rescue(fight: Fight, helper: number, unit: number): void {
 
 /** A fallen unit stands again: health as set, effects and timers cleared, in its first state. */
 export function revive(fight: Fight, reviver: number, unit: number, attack: number, health: number): void {
+  if (!hasRoom(fight, reviver, unit)) return;
   fight.fallen.splice(
     fight.fallen.findIndex((one) => one.unit === unit),
     1,
@@ -133,6 +135,13 @@ export function revive(fight: Fight, reviver: number, unit: number, attack: numb
   roll.rejoin(fight, unit);
   undefeat(fight, unit);
   comeBack(fight, reviver, unit, attack, health);
+}
+
+/** Nobody stands again on top of another: where a board is full it lies on, and that is told. */
+function hasRoom(fight: Fight, by: number, unit: number): boolean {
+  if (canComeBack(fight, unit)) return true;
+  fight.log.add(fight.now, EVENT.noPlace, by, unit, fight.kindNumber[unit]);
+  return false;
 }
 
 function comeBack(fight: Fight, by: number, unit: number, attack: number, health: number): void {

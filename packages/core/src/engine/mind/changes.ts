@@ -5,6 +5,7 @@ import type { FieldTweak } from '../../model/tweak';
 import { compileUnit, contextIn } from '../compile-unit';
 import type { Fight } from '../fight';
 import { setEnergy, setHealth, setShield } from '../harm/vitals';
+import { reshape } from '../rounds/places';
 import { ILL } from '../numbers';
 import type { CompiledUnit } from '../unit-tables';
 
@@ -49,7 +50,8 @@ export function refit(fight: Fight, unit: number): void {
 }
 
 /** Its row, and the columns that stand beside a unit because every step asks for them. */
-export function takeOn(fight: Fight, unit: number, row: CompiledUnit): void {
+export function takeOn(fight: Fight, unit: number, given: CompiledUnit): void {
+  const row = fight.board ? reshape(fight, unit, given) : given;
   fight.kinds[unit] = row;
   if (fight.radius[unit] !== row.radius) fight.crowd.clear();
   fight.radius[unit] = row.radius;

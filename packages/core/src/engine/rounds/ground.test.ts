@@ -332,3 +332,78 @@ describe('whoever is pushed against what it cannot pass', () => {
     expect(eventsOf(deadly.log, 'death').map(({ other, what }) => [other, what])).toEqual([[0, 0]]);
   });
 });
+
+describe('who grows', () => {
+  // One that doubles its own body as it acts first; two cells of the board are left to it beside the other.
+  const grows = {
+    id: 'grow',
+    delivery: 'self',
+    effects: { boost: { tweaks: [{ path: '/rounds/size', op: '=', value: 2 }], rounds: { for: 1 } } },
+  };
+  const sizes = (width: number, depth: number) => {
+    const seen: string[] = [];
+    new Runner(
+      turnTables({
+        width,
+        depth,
+        party: [post({ attacks: [{ ...grows, rounds: { cooldown: 3 } }], choice: { priorities: [{ entries: [{ attack: 'grow' }] }] } })],
+        partyAt: { x: 0, y: 0, facing: 0 },
+        enemies: [{ unit: unit({ id: 'theirs', attacks: [], rounds: {} }), x: width / 2, y: 0 }],
+        encounter: { rounds: { ground: 'squares', cell: 2, limit: 3, first: 'ours' } },
+      }),
+    ).run(1, (fight, time) => {
+      const board = fight.board!;
+      if (time > 0) seen.push(`${fight.kinds[0].turns!.size} on ${board.standing.filter((one) => one === 0).length}`);
+    });
+    return seen;
+  };
+
+  test('takes up the cells of its body while that lasts', () => {
+    expect(sizes(10, 10)).toEqual(['2 on 4', '2 on 4', '1 on 1', '1 on 1', '1 on 1', '1 on 1']);
+  });
+
+  test('keeps the body that it has where there is no room for more', () => {
+    expect(sizes(6, 2)).toEqual(Array.from({ length: 6 }, () => '1 on 1'));
+  });
+});
+
+test('who is to be raised lies on while its board is full, and that is told', () => {
+  const raise = { id: 'raise', delivery: 'support', targets: 'fallen', effects: { revive: { share: 1 } }, rounds: { to: 9, firstUse: 2 } };
+  const lies = unit({
+    id: 'lies',
+    health: { max: 1 },
+    attacks: [],
+    onDeath: { revivals: 3 },
+    rounds: { revivableFor: 9, moves: 0, order: 0 },
+  });
+  const fight = (cells: number) =>
+    new Runner(
+      turnTables({
+        width: 2 * cells,
+        depth: 2,
+        party: [post({ attacks: [{ ...strike, range: { min: 0, max: 20 }, rounds: { to: 20 } }] })],
+        partyAt: { x: -2, y: 0, facing: 0 },
+        // The second comes where the first fell.
+        enemies: [
+          { unit: lies, x: 0, y: 0 },
+          { unit: unit({ id: 'raiser', health: { max: 99 }, attacks: [raise], rounds: { moves: 0 } }), x: 2, y: 0 },
+        ],
+        waves: [
+          {
+            id: 'w2',
+            name: 'Next',
+            start: 'clock',
+            rounds: { at: 2 },
+            groups: [{ id: 'g', enemy: 'raiser', count: { min: 1, max: 1 }, at: ['p0'] }],
+          },
+        ],
+        encounter: { rounds: { ground: 'squares', cell: 2, limit: 4, first: 'ours' } },
+      }),
+    ).run(1);
+  const told = (run: ReturnType<typeof fight>) => ['revive', 'noPlace'].map((kind) => eventsOf(run.log, kind as 'revive').length);
+  const [raised, found] = [told(fight(7)), told(fight(3))];
+  expect(raised[0]).toBeGreaterThan(0);
+  expect(raised[1]).toBe(0);
+  expect(found[0]).toBe(0);
+  expect(found[1]).toBeGreaterThan(0);
+});

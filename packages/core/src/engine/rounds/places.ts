@@ -3,6 +3,7 @@ import { face } from '../body/facing';
 import { HEXAGON_ROW } from '../../model/board-size';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
+import type { CompiledUnit } from '../unit-tables';
 import type { Mover } from './board';
 import type { Bearing } from './cells';
 
@@ -105,15 +106,48 @@ export function leaveBoard(fight: Fight, unit: number): void {
   if (fight.board && fight.onCell[unit] !== NOBODY) fight.board.take(moverOf(fight, unit), fight.onCell[unit]);
 }
 
+/** Whether there is room for one that lies to stand again. */
+export const canComeBack = (fight: Fight, unit: number): boolean => !fight.board || cellOf(fight, unit) >= 0;
+
 /** It stands again, where it lay or as near as there is room. */
 export function comeBack(fight: Fight, unit: number): void {
   if (!fight.board) return;
-  const mover = moverOf(fight, unit);
-  const cell = fight.board.isFree(mover, fight.onCell[unit])
-    ? fight.onCell[unit]
-    : freeCell(fight, mover, fight.xAt(unit, fight.now), fight.yAt(unit, fight.now), facingOf(fight, fight.fx[unit], fight.fy[unit]));
+  const cell = cellOf(fight, unit);
   fight.onCell[unit] = NOBODY;
   if (cell >= 0) standOn(fight, unit, cell);
+}
+
+/** Where one that lies would stand; −1: nowhere is room. */
+function cellOf(fight: Fight, unit: number): number {
+  const mover = moverOf(fight, unit);
+  const lay = fight.onCell[unit];
+  return lay !== NOBODY && fight.board!.isFree(mover, lay) ? lay : nearestCell(fight, mover);
+}
+
+/** The free cell that is nearest to where it is. */
+function nearestCell(fight: Fight, mover: Mover): number {
+  const { unit } = mover;
+  const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
+  return freeCell(fight, mover, fight.xAt(unit, fight.now), fight.yAt(unit, fight.now), facing);
+}
+
+/**
+ * A row of another size, or that goes on other ground, is put in the place of a unit's own: it stands where there is room for
+ * it that is nearest. Where there is none it keeps the body that it has.
+ */
+export function reshape(fight: Fight, unit: number, row: CompiledUnit): CompiledUnit {
+  const old = fight.kinds[unit];
+  if (!fight.board || !row.turns || !old?.turns || fight.isAlive[unit] === 0 || fight.onCell[unit] === NOBODY) return row;
+  const { size } = old.turns;
+  if (row.turns.size === size && row.ground === old.ground) return row;
+  leaveBoard(fight, unit);
+  fight.kinds[unit] = row;
+  const cell = row.turns.size === size ? cellOf(fight, unit) : nearestCell(fight, moverOf(fight, unit));
+  if (cell < 0) fight.kinds[unit] = { ...row, radius: old.radius, ground: old.ground, turns: { ...row.turns, size } };
+  const to = cell < 0 ? fight.onCell[unit] : cell;
+  fight.onCell[unit] = NOBODY;
+  standOn(fight, unit, to);
+  return fight.kinds[unit];
 }
 
 /** The direction of the board that a facing is nearest to; of two as near the one to the left. */
@@ -203,6 +237,7 @@ export const wholeCells = (distance: number) => Math.floor(distance + CLOSE);
 
 /** Cell by cell in one direction, until a wall, the edge or a body ends it. @returns cells */
 function slide(fight: Fight, unit: number, way: Bearing, most: number): number {
+  if (fight.onCell[unit] === NOBODY) return 0;
   const board = fight.board!;
   const mover = moverOf(fight, unit);
   const direction = board.cells.directions.indexOf(way);

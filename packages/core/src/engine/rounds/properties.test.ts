@@ -85,7 +85,7 @@ test('another name changes nothing', () => {
 
 /** Every number of hit points twice as large. */
 function doubled(value: unknown, key = ''): unknown {
-  if (typeof value === 'number') return ['amount', 'max', 'flat', 'spread', 'threshold'].includes(key) ? value * 2 : value;
+  if (typeof value === 'number') return ['amount', 'max', 'flat', 'spread', 'threshold', 'crush'].includes(key) ? value * 2 : value;
   if (Array.isArray(value)) return value.map((one) => doubled(one, key));
   if (typeof value !== 'object' || value === null) return value;
   const own = value as Loose;
@@ -96,7 +96,8 @@ function doubled(value: unknown, key = ''): unknown {
         return [name, { ...(one as Loose), regen: 2 * (one as Loose).regen, shieldRegen: 2 * (one as Loose).shieldRegen }];
       // Energy is no hit points.
       if (name === 'energy' || name === 'drain') return [name, one];
-      if (name === 'tweaks') return [name, (one as Loose[]).map((tweak) => ({ ...tweak, value: 2 * tweak.value }))];
+      if (name === 'tweaks')
+        return [name, (one as Loose[]).map((tweak) => (tweak.path === '/armour/flat' ? { ...tweak, value: 2 * tweak.value } : tweak))];
       return [name, doubled(one, name)];
     }),
   );
@@ -150,26 +151,46 @@ test('nobody acts twice in a round beyond its actions, the dead do not act, and 
   );
 });
 
-test('everyone stands on cells of the board that are free of walls and of others, after every turn', () => {
+/** So many of them that a small board is full. */
+const crowded = fc.tuple(arbitraryRounds, fc.integer({ min: 2, max: 9 }), fc.integer({ min: 2, max: 4 })).map(([sketch, width, depth]) => ({
+  ...sketch,
+  width,
+  depth,
+  partyAt: { x: 0, y: 0, facing: 0 },
+  enemies: sketch.enemies.map((enemy) => ({ ...enemy, x: 0, y: 0 })),
+  arena: { walls: [], ground: [] },
+}));
+
+test.each([
+  ['of the board', arbitraryRounds],
+  ['of a board that is full', crowded],
+])('everyone stands on cells %s that are free of walls and of others, after every turn', (_which, arbitrary) => {
   fc.assert(
-    fc.property(arbitraryRounds, seeds, (sketch, seed) => {
+    fc.property(arbitrary, seeds, (sketch, seed) => {
       const tables = turnTables(sketch);
       if (!tables.rounds!.board) return;
+      const members = sketch.party.length;
       const runner = new Runner(tables);
-      runner.run(seed, (fight) => {
+      const run = runner.run(seed, (fight) => {
+        const board = fight.board!;
         const taken = new Map<number, number>();
         for (const unit of fight.alive) {
           const { size } = fight.kinds[unit].turns!;
           const { ground } = fight.kinds[unit];
-          for (const cell of fight.board!.terrain({ size, ground }).prints[fight.onCell[unit]] ?? [-1]) {
-            expect(fight.board!.blocked[ground][cell]).toBe(0);
+          const at = fight.onCell[unit];
+          // Who is there from the start and finds no cell waits for one.
+          if (at < 0 && unit < members) continue;
+          for (const cell of board.terrain({ size, ground }).prints[at] ?? [-1]) {
+            expect(board.blocked[ground][cell]).toBe(0);
             expect(taken.get(cell)).toBeUndefined();
             taken.set(cell, unit);
-            expect(fight.board!.standing[cell]).toBe(unit);
+            expect(board.standing[cell]).toBe(unit);
           }
         }
+        expect(board.standing.filter((one) => one >= 0)).toHaveLength(taken.size);
       });
+      expect(new Runner(tables).run(seed).digest).toBe(run.digest);
     }),
-    { numRuns: 40 },
+    { numRuns: 60 },
   );
 });

@@ -17,6 +17,7 @@ import { NOBODY, PHASE } from '../numbers';
 import { direct, isDirected } from '../waves/director';
 import { allowanceOf, moveAsStateWants } from './moving';
 import { restReactions } from './answering';
+import { comeOnto } from './places';
 import { playBest } from './playing';
 import { canStrike } from './reach';
 import { regrow } from './regrowth';
@@ -69,6 +70,7 @@ function conduct(fight: Fight): void {
 /** Counting down is done by now: what was due at this instant has happened. @param landed an attack that it had begun has struck just now */
 export function takeTurn(fight: Fight, unit: number, landed = false): void {
   const before = fight.uses;
+  if (fight.board && fight.onCell[unit] === NOBODY) comeOnto(fight, unit);
   regrow(fight, unit);
   const isFree = prepare(fight, unit);
   const struck = isFree && fight.alerted[unit] === 1 ? Number(canStrike(fight, unit, holds)) : -1;

@@ -271,6 +271,8 @@ export function appear(
   if (wave !== NOBODY) belongTo(fight, unit, wave);
   enter(fight, unit);
   fight.log.add(now, EVENT.spawn, unit, summoner, kindNumber, fight.x[unit], fight.y[unit], wave, summoner);
+  // Who is there from the start and finds no cell comes onto the board when there is one.
+  if (fight.board && fight.onCell[unit] === NOBODY) fight.log.add(now, EVENT.noPlace, unit, NOBODY, kindNumber);
   beginFirst(fight, unit);
   for (const { type, id, tweaks } of fight.standingBoosts) {
     if (type === kind.type) addBoost(fight, NOBODY, unit, -1, fight.compiled.events[id].then[tweaks].boosts[type]!);
