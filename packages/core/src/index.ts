@@ -143,6 +143,7 @@ export { attackSentence } from './analysis/attack-sentence';
 export { type Approach, type ApproachLine, type ApproachMark, approach } from './analysis/approach';
 export { type ChoiceLooks, type EntryLooks, type RuledOut, ruledOut } from './analysis/choice-watch';
 export { duelOptions } from './analysis/duel';
+export { clockOfDuel, usualDistance } from './analysis/duel-clock';
 export * from './analysis/duel-setup';
 export { type PaperAttack, type PaperDuel, effectiveHealth, paperAttack, paperDuel, sustainedDamage } from './analysis/paper';
 export * from './analysis/encounter-readout';

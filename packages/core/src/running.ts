@@ -21,6 +21,7 @@ export type { Summary } from './measures/summary';
 export { csvRow } from './exchange/csv';
 export { infinityAsText } from './exchange/json';
 export { DUEL_DEFAULTS } from './analysis/duel-setup';
+export { usualDistance } from './analysis/duel-clock';
 export { type DuelSetup, type Scenario, companyOf, duelScenario } from './analysis/scenario';
 export { compileScenario } from './analysis/compile-scenario';
 export { reasonSentences } from './trace/reasons';

@@ -2,6 +2,7 @@
 import type { Compiled } from '../engine/tables';
 import { EVENT } from '../record/log';
 import { run } from '../engine/run';
+import { type Clock, clockOf } from '../record/clock';
 import { SECOND } from '../record/time';
 import { NOBODY } from '../engine/numbers';
 
@@ -11,7 +12,7 @@ export interface ApproachLine {
   unit: number;
   /** The id of its kind. */
   kind: string;
-  /** s and m between edges, step by step */
+  /** s and m between edges, step by step; in turns rounds gone by and cells, turn by turn */
   times: number[];
   gaps: number[];
   /** s */
@@ -22,7 +23,8 @@ export interface ApproachLine {
 
 export interface Approach {
   seed: number;
-  /** s */
+  clock: Clock;
+  /** s, or rounds */
   length: number;
   lines: ApproachLine[];
 }
@@ -76,5 +78,5 @@ export function approach(compiled: Compiled, seed: number, most = 12): Approach 
       line.actives.pop();
     }
   }
-  return { seed, length: length / SECOND, lines };
+  return { seed, clock: clockOf(compiled), length: length / SECOND, lines };
 }

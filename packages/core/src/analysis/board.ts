@@ -14,7 +14,7 @@ import type { Turn } from '../model/turn';
 import type { Project } from '../model/project';
 import { type UnitHead, unitHeads } from '../model/variants';
 import { type Scenario, scenarioKey } from './scenario';
-import { type Goal, type JudgedGoal, goalsOf, judgeGoals } from './cells';
+import { type Goal, type JudgedGoal, clockOfScenario, goalsOf, judgeGoals } from './cells';
 
 /** What has been run of a cell, as it is now, else as it was before an edit. */
 export interface CellRuns {
@@ -81,11 +81,14 @@ export function columnsOf(project: Project, axis: BoardAxis): BoardColumn[] {
 /** Enemies, then encounters, then waves, as far as the measure is of them; a duel has one player, whatever the encounter has. */
 export function rowsOf(project: Project, measure: BandMeasure, axis: BoardAxis): BoardRow[] {
   const { of } = GOAL_MEASURES[measure];
-  const enemies = axis === 'players' || !isTold(measure, 'continuous') ? [] : unitHeads(project).filter(({ side }) => side === 'enemy');
+  const enemies = (axis === 'players' ? [] : unitHeads(project))
+    .filter(({ side }) => side === 'enemy')
+    .map((head) => ({ head, clock: clockOfScenario(project, { kind: 'duel', id: head.id }) }))
+    .filter(({ clock }) => isTold(measure, clock));
   const encounters = project.encounters.filter(({ clock }) => isTold(measure, clock));
   return [
     ...(of.includes('enemy')
-      ? enemies.map((head): BoardRow => ({ subject: 'enemy', id: head.id, name: head.name, head, clock: 'continuous' }))
+      ? enemies.map(({ head, clock }): BoardRow => ({ subject: 'enemy', id: head.id, name: head.name, head, clock }))
       : []),
     ...(of.includes('encounter') ? encounters.map(({ id, name, clock }): BoardRow => ({ subject: 'encounter', id, name, clock })) : []),
     ...(of.includes('wave')

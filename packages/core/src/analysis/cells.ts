@@ -9,7 +9,8 @@ import { SUBJECT_OF } from '../model/brief-relations';
 import type { Turn } from '../model/turn';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
-import type { Scenario } from './scenario';
+import { clockOfDuel } from './duel-clock';
+import { type Scenario, usualMember } from './scenario';
 
 /** One band at one cell: what is measured there, and in which column of its sample. */
 export interface Goal {
@@ -23,8 +24,9 @@ export interface Goal {
 }
 
 /** What the fight of a scenario goes by. */
-export function clockOfScenario(project: Project, { kind, id }: Pick<Scenario, 'kind' | 'id'>): Clock {
-  return (kind === 'encounter' && project.encounters.find((one) => one.id === id)?.clock) || 'continuous';
+export function clockOfScenario(project: Project, { kind, id, duel }: Pick<Scenario, 'kind' | 'id' | 'duel'>): Clock {
+  if (kind === 'encounter') return project.encounters.find((one) => one.id === id)?.clock ?? 'continuous';
+  return clockOfDuel(project, { against: usualMember(project) ?? [], ...duel, enemy: id });
 }
 
 export interface Axes {

@@ -41,7 +41,8 @@ export class ChoiceWatch {
   }
 
   see(fight: Fight, time: number): void {
-    if (time % EVERY !== 0) return;
+    // In turns nobody stands idle between two of them.
+    if (fight.inTurns || time % EVERY !== 0) return;
     for (const unit of fight.alive) {
       if (!fight.alerted[unit] || fight.phase[unit] !== PHASE.idle || fight.target[unit] === NOBODY) continue;
       this.look(fight, unit);

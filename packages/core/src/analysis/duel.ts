@@ -1,10 +1,16 @@
 /** An enemy, alone or with others, against a party member or several: the encounter behind a readout. */
+import type { Arena } from '../model/arena';
+import { boardSize } from '../model/board-size';
 import type { CompileOptions } from '../engine/compile';
 import type { Lens } from '../model/effective';
 import { effectiveUnit } from '../model/effective';
 import { Encounter, Wave, WaveGroup } from '../model/encounter';
 import { LIMITS } from '../model/limits';
 import type { Project } from '../model/project';
+import { CLOCKS } from '../record/clock';
+import type { EncounterRounds } from '../model/rounds';
+import { openBoard } from './duel-board';
+import { clockOfDuel, duelRounds, mustTakeTurns, usualDistance } from './duel-clock';
 import { openGround, within } from './duel-ground';
 import { DUEL_DEFAULTS, DUEL_MOST, type DuelOptions, pointOf } from './duel-setup';
 
@@ -14,7 +20,10 @@ import { DUEL_DEFAULTS, DUEL_MOST, type DuelOptions, pointOf } from './duel-setu
  * @throws Error for a unit that is not there or options out of range
  */
 export function duelOptions(project: Project, lens: Lens, options: DuelOptions): CompileOptions {
-  const { enemy, against, copies, distance, from, limit, wall, company = [] } = { ...DUEL_DEFAULTS, ...options };
+  const { enemy, against, copies, from, limit, wall, company = [] } = { ...DUEL_DEFAULTS, ...options };
+  const clock = clockOfDuel(project, options);
+  if (!CLOCKS.includes(clock)) throw new Error(`clock must be one of ${CLOCKS.join(', ')}: it is ${String(clock)}`);
+  const { distance = usualDistance(clock) } = options;
   counted('copies', copies);
   if (company.length > DUEL_MOST.kinds) throw new Error(`company must be at most ${DUEL_MOST.kinds} kinds: it is ${company.length}`);
   for (const { unit, count } of company) counted(`company of ${unit}`, count);
@@ -23,13 +32,11 @@ export function duelOptions(project: Project, lens: Lens, options: DuelOptions):
   if (members.length < 1 || members.length > LIMITS.party)
     throw new Error(`against must name 1 to ${LIMITS.party} party members: it names ${members.length}`);
   const kinds = [{ unit: enemy, count: copies }, ...company];
-  const radius = (id: string) => effectiveUnit(project, id, lens).unit.body.radius;
-  const near = radius(enemy);
-  const widest = Math.max(...kinds.map(({ unit }) => radius(unit)));
-  const apart = distance + (near + radius(members[0]));
-  const arena = groundOf(project, { ...options, distance, from, wall }, apart, near);
+  const rounds = clock === 'rounds' ? { ...duelRounds(project, enemy), limit } : undefined;
+  const arena = groundOf(project, lens, { ...options, distance, from, wall }, members[0], rounds);
   const point = arena.spawnPoints[0];
   const alone = copies === 1 && !company.length;
+  const widest = Math.max(...kinds.map(({ unit }) => radiusOf(project, lens, unit, rounds)));
   const scatter = Math.max(alone ? 0 : widest * 4, pointOf(from) === undefined ? 0 : point.scatter);
   arena.spawnPoints = [{ ...point, scatter }];
   const groups = kinds.map(({ unit, count }, i) =>
@@ -43,7 +50,27 @@ export function duelOptions(project: Project, lens: Lens, options: DuelOptions):
   const wave = Object.assign(new Wave(), { id: 'duel-wave', name: 'duel', groups });
   const encounter = Object.assign(new Encounter(), { id: 'duel', name: 'duel', arena: arena.id, waves: [wave], limit });
   encounter.party = members.map((unit, i) => ({ id: i === 0 ? 'duel-member' : `duel-member-${i + 1}`, unit }));
+  if (rounds) {
+    Object.assign(encounter, { clock, rounds });
+    mustTakeTurns(project, encounter);
+    mustFit(arena, rounds);
+  }
   return { ...lens, encounter, arena };
+}
+
+/** Of a board made for the occasion nothing else says how large it may be. */
+function mustFit(arena: Arena, { ground, cell }: EncounterRounds): void {
+  if (ground === 'none') return;
+  const { columns, rows } = boardSize(arena, cell, ground);
+  const most = LIMITS.boardSide;
+  if (columns > most || rows > most)
+    throw new Error(`${arena.name} would be ${columns} × ${rows} cells: at most ${most} × ${most} are kept`);
+}
+
+/** m; in turns half of what its body covers. */
+function radiusOf(project: Project, lens: Lens, id: string, rounds?: EncounterRounds): number {
+  const { unit } = effectiveUnit(project, id, lens);
+  return rounds ? ((unit.rounds?.size ?? 1) / 2) * rounds.cell : unit.body.radius;
 }
 
 function counted(what: string, count: number): void {
@@ -53,17 +80,24 @@ function counted(what: string, count: number): void {
 
 function groundOf(
   project: Project,
-  { arena, distance, from, wall }: Required<Pick<DuelOptions, 'distance' | 'from'>> & Pick<DuelOptions, 'arena' | 'wall'>,
-  apart: number,
-  radius: number,
-) {
+  lens: Lens,
+  options: DuelOptions & Required<Pick<DuelOptions, 'distance' | 'from'>>,
+  member: string,
+  rounds: EncounterRounds | undefined,
+): Arena {
+  const { enemy, arena, distance, from, wall } = options;
   const point = pointOf(from);
   if (point === undefined && from !== 'ahead' && from !== 'behind')
     throw new Error(`from must be ahead, behind or a spawn point: it is ${from}`);
-  if (arena === undefined) {
-    if (point !== undefined) throw new Error(`the spawn point "${point}" is of an arena: say which`);
-    return openGround(apart, distance, from, wall);
+  const near = radiusOf(project, lens, enemy, rounds);
+  const apart = (rounds ? (distance - 1) * rounds.cell : distance) + near + radiusOf(project, lens, member, rounds);
+  if (arena !== undefined) {
+    if (wall !== undefined) throw new Error('a wall between stands on open ground: leave out the wall or the arena');
+    return within(project, arena, apart, near, from);
   }
-  if (wall !== undefined) throw new Error('a wall between stands on open ground: leave out the wall or the arena');
-  return within(project, arena, apart, radius, from);
+  if (point !== undefined) throw new Error(`the spawn point "${point}" is of an arena: say which`);
+  if (rounds?.ground === 'none' && wall !== undefined) throw new Error('without ground there is no wall between: leave it out');
+  if (!rounds || rounds.ground === 'none') return openGround(apart, distance, from, wall);
+  const sizeOf = (id: string) => effectiveUnit(project, id, lens).unit.rounds?.size ?? 1;
+  return openBoard(rounds, { distance, sizes: [sizeOf(member), sizeOf(enemy)], from, wall });
 }

@@ -48,11 +48,11 @@ export interface Readout {
   unhurt?: string;
   /** What ruled out each entry of each type's choice. */
   choice: ChoiceLooks;
-  /** s of alerted time by distance between edges, in bins of GAP_BIN metres */
+  /** s of alerted time by distance between edges, in bins of GAP_BIN metres; of a duel in turns nothing */
   timeAtGap: number[];
   /** Median run by time-to-kill: the one whose approach is drawn. */
   approach: Approach;
-  /** What the enemy does to the party member, and the party member to it. */
+  /** What the enemy does to the party member, and the party member to it; in turns there is none. */
   paper: { enemy?: PaperDuel; party?: PaperDuel };
 }
 
@@ -102,6 +102,7 @@ export class DuelWork implements ReadoutWork<ReadoutPart, Readout> {
     const rows: Row[] = [];
     const watch = (fight: Fight, time: number) => {
       choice.see(fight, time);
+      if (fight.inTurns) return;
       for (const unit of fight.living[1]) {
         if (!fight.alerted[unit] || fight.target[unit] === NOBODY) continue;
         timeAtGap[Math.min(GAP_BINS - 1, Math.floor(fight.bearingGap[unit] / GAP_BIN))] += step;
@@ -141,13 +142,15 @@ export class DuelWork implements ReadoutWork<ReadoutPart, Readout> {
       partyKind,
       timeAtGap: this.timeAtGap,
       approach: approach(compiled, medianSeed(rows, enemyKind)),
-      paper: {
-        enemy: paperDuel(enemy, party[0]),
-        party: together(
-          party.map((member) => paperDuel(member, enemy)),
-          enemy,
-        ),
-      },
+      paper: compiled.rounds
+        ? {}
+        : {
+            enemy: paperDuel(enemy, party[0]),
+            party: together(
+              party.map((member) => paperDuel(member, enemy)),
+              enemy,
+            ),
+          },
     };
   }
 }

@@ -1,5 +1,7 @@
 /** What is run: one type for the page, its workers, the server, its batches, the board and the command line. */
 import type { Project } from '../model/project';
+import type { Clock } from '../record/clock';
+import { clockOfDuel, usualDistance } from './duel-clock';
 import { type Company, DUEL_DEFAULTS, type DuelFrom, type DuelOptions } from './duel-setup';
 import { type Turn, turnsKey, turnsOf } from '../model/turn';
 
@@ -25,7 +27,7 @@ export type DuelSetup = Partial<Omit<DuelOptions, 'enemy' | 'against' | 'limit'>
 
 /** How a duel is set up in words that stand in addresses and on the command line; what is usual has none. */
 export type SetupWords = Partial<Record<(typeof SETUP_WORDS)[number], string>>;
-export const SETUP_WORDS = ['against', 'copies', 'with', 'distance', 'from', 'wall', 'arena'] as const;
+export const SETUP_WORDS = ['against', 'copies', 'with', 'distance', 'from', 'wall', 'arena', 'clock'] as const;
 
 /** "sapwright:1,clipper:2" */
 export const companyWords = (company: readonly Company[]): string => company.map(({ unit, count }) => `${unit}:${count}`).join(',');
@@ -37,7 +39,7 @@ export const companyOf = (words: string): Company[] =>
     return { unit, count: count.trim() === '' ? NaN : Number(count) };
   });
 
-export function setupWords({ against, copies, company, distance, from, wall, arena }: DuelSetup): SetupWords {
+export function setupWords({ against, copies, company, distance, from, wall, arena, clock }: DuelSetup): SetupWords {
   return {
     ...(against && { against: against.join(',') }),
     ...(copies !== undefined && { copies: String(copies) }),
@@ -46,10 +48,11 @@ export function setupWords({ against, copies, company, distance, from, wall, are
     ...(from !== undefined && { from }),
     ...(wall !== undefined && { wall: String(wall) }),
     ...(arena !== undefined && { arena }),
+    ...(clock !== undefined && { clock }),
   };
 }
 
-export function setupOf({ against, copies, with: company, distance, from, wall, arena }: SetupWords): DuelSetup {
+export function setupOf({ against, copies, with: company, distance, from, wall, arena, clock }: SetupWords): DuelSetup {
   return {
     ...(against && { against: against.split(',') }),
     ...(copies && { copies: Number(copies) }),
@@ -58,6 +61,7 @@ export function setupOf({ against, copies, with: company, distance, from, wall, 
     ...(from && { from: from as DuelFrom }),
     ...(wall && { wall: Number(wall) }),
     ...(arena && { arena }),
+    ...(clock && { clock: clock as Clock }),
   };
 }
 
@@ -77,19 +81,25 @@ function setupKey(duel: DuelSetup): string {
 
 const setupOfKey = (key: string): DuelSetup => setupOf(Object.fromEntries(key.split(';').map((part) => part.split('='))) as SetupWords);
 
+/** Whom a duel is against where nobody says: the first of the party. */
+export const usualMember = (project: Project): string | undefined => project.units.find(({ side }) => side === 'party')?.id;
+
 /** A duel as a readout sets it up; what is usual is left out, so that the usual duel is the board's. */
 export function duelScenario(project: Project, lens: Pick<Scenario, 'tier' | 'skill' | 'turned'>, options: DuelOptions): Scenario {
-  const first = project.units.find(({ side }) => side === 'party')?.id;
+  const first = usualMember(project);
   const against = typeof options.against === 'string' ? [options.against] : [...options.against];
-  const { copies = DUEL_DEFAULTS.copies, distance = DUEL_DEFAULTS.distance, from = DUEL_DEFAULTS.from, company, wall, arena } = options;
+  const { copies = DUEL_DEFAULTS.copies, distance, from = DUEL_DEFAULTS.from, company, wall, arena } = options;
+  const clock = clockOfDuel(project, options);
+  const asked = clock !== clockOfDuel(project, { ...options, clock: undefined });
   const duel: DuelSetup = {
     ...((against.length > 1 || against[0] !== first) && { against }),
     ...(copies !== DUEL_DEFAULTS.copies && { copies }),
-    ...(distance !== DUEL_DEFAULTS.distance && { distance }),
+    ...(distance !== undefined && distance !== usualDistance(clock) && { distance }),
     ...(company?.length && { company }),
     ...(from !== DUEL_DEFAULTS.from && { from }),
     ...(wall !== undefined && { wall }),
     ...(arena !== undefined && { arena }),
+    ...(asked && { clock }),
   };
   return {
     kind: 'duel',
