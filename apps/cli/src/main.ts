@@ -30,9 +30,14 @@ function subject(command: Command): Command {
     .option('--arena <id>', 'stand in this arena for the duel (default: open ground)')
     .option('--copies <n>', 'enemies in the duel, 1 to 12 (default: 1)', number)
     .option('--with <unit:count...>', 'others of the duel beside the enemy, such as sapwright:1 clipper:2')
-    .option('--distance <m>', 'metres between edges at the start of the duel (default: 12)', number)
+    .option(
+      '--distance <m>',
+      'metres between edges at the start of the duel (default: 12), or cells where it takes turns (default: 6)',
+      number,
+    )
     .option('--from <place>', 'where they come from: ahead, behind, or a spawn point of the arena (default: ahead)')
     .option('--wall <m>', 'on open ground a wall between them, so high', number)
+    .option('--clock <clock>', 'a duel in seconds (continuous) or in turns (rounds) (default: as the fights of its enemy)')
     .option('-t, --tier <id>', 'difficulty tier')
     .option('-s, --skill <id>', 'skill of the simulated player')
     .option('--style <id>', 'play style of the simulated player')

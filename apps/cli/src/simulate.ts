@@ -8,6 +8,7 @@ import {
   duelScenario,
   outcomeWords,
   type BatchSummary,
+  type Clock,
   type Compiled,
   DUEL_DEFAULTS,
   ENCOUNTER_MEASURES,
@@ -25,6 +26,7 @@ import {
   infinityAsText,
   measureIn,
   sampleOf,
+  usualDistance,
 } from '@insidia/core/running';
 import { stringify } from 'csv-stringify/sync';
 import { EXIT, Exit } from './exit';
@@ -41,6 +43,7 @@ export interface SubjectOptions {
   distance?: number;
   from?: string;
   wall?: number;
+  clock?: string;
   tier?: string;
   skill?: string;
   style?: string;
@@ -66,7 +69,7 @@ export function simulate(project: Project, options: SimulateOptions, report: (te
   }
   if (options.format === 'rows') return stringify(runRows(compiled, batch).map(csvRow), { header: true });
   const summary = batch.summary();
-  if (options.format === 'json') return JSON.stringify({ subject: nameOf(options), ...summary }, infinityAsText, 2) + '\n';
+  if (options.format === 'json') return JSON.stringify({ subject: nameOf(options, summary.clock), ...summary }, infinityAsText, 2) + '\n';
   const rows = measureRows(summary);
   return options.format === 'csv'
     ? stringify(
@@ -98,7 +101,7 @@ export function subjectOf(project: Project, options: SubjectOptions): Scenario {
 }
 
 /** How a duel is set up; a spawn point is named by its id alone. */
-function setupOptions({ copies, distance, arena, wall, from, with: company }: SubjectOptions): DuelSetup {
+function setupOptions({ copies, distance, arena, wall, from, clock, with: company }: SubjectOptions): DuelSetup {
   const named = from === undefined || from === 'ahead' || from === 'behind' ? from : (`point:${from}` as const);
   return {
     ...(copies !== undefined && { copies }),
@@ -106,13 +109,14 @@ function setupOptions({ copies, distance, arena, wall, from, with: company }: Su
     ...(arena !== undefined && { arena }),
     ...(wall !== undefined && { wall }),
     ...(named && { from: named }),
+    ...(clock !== undefined && { clock: clock as Clock }),
     ...(company && { company: companyOf(company.join(',')) }),
   };
 }
 
 /** What only a duel has would be passed over without a word. */
 function refuseDuelOptions(options: SubjectOptions): void {
-  for (const name of ['against', 'arena', 'copies', 'distance', 'from', 'wall', 'with'] as const) {
+  for (const name of ['against', 'arena', 'clock', 'copies', 'distance', 'from', 'wall', 'with'] as const) {
     if (options[name] !== undefined) throw new Exit(EXIT.usage, `--${name} belongs to a duel: give it with --duel, or leave it out`);
   }
 }
@@ -139,9 +143,10 @@ export function asUsage<T>(act: () => T): T {
   }
 }
 
-function nameOf(options: SimulateOptions) {
+function nameOf(options: SimulateOptions, clock: Clock) {
   const { encounter, duel, against, tier, skill, style, players } = options;
-  const { copies, distance } = DUEL_DEFAULTS;
+  const { copies } = DUEL_DEFAULTS;
+  const distance = usualDistance(clock);
   const lens = { tier, skill, style, players };
   return duel ? { duel, against, copies, distance, ...setupOptions(options), ...lens } : { encounter, ...lens };
 }

@@ -1,8 +1,9 @@
-import { DUEL_MOST, type DuelFrom, LIMITS } from '@insidia/core';
+import { CLOCKS, type Clock, DUEL_MOST, type DuelFrom, LIMITS } from '@insidia/core';
 import { Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
+  IsIn,
   IsInt,
   IsNumber,
   IsObject,
@@ -44,7 +45,10 @@ export class DuelRequest {
   from?: DuelFrom;
   /** m, how high a wall stands between them, on open ground */
   @IsOptional() @IsNumber() @Min(0.1) @Max(20) wall?: number;
+  /** m between edges, or cells where it takes turns */
   @IsOptional() @IsNumber() @Min(0) @Max(200) distance?: number;
+  /** In seconds or in turns; absent: as the fights of its enemy are. */
+  @IsOptional() @IsIn(CLOCKS) clock?: Clock;
 }
 
 /** A batch small enough to wait for: an encounter, or a duel. */
