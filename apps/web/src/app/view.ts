@@ -1,5 +1,7 @@
 /** What the address says beside the path: the lens, what is being edited, and the duel of the readout. */
 import {
+  CLOCKS,
+  type Clock,
   type Company,
   DUEL_DEFAULTS,
   DUEL_MOST,
@@ -24,7 +26,10 @@ export interface View {
   /** An arena to duel in; absent: open ground. */
   arena?: string;
   copies: number;
-  distance: number;
+  /** m, or cells; absent: the usual */
+  distance?: number;
+  /** Of the duel; absent: as the fights of its enemy go. */
+  clock?: Clock;
   /** Who stands with the enemy. */
   with: Company[];
   from: DuelFrom;
@@ -41,7 +46,7 @@ export const WHOLE_PARTY = 'party';
 export function viewOf(search: URLSearchParams, project: Project | null): View {
   const known = (list: { id: string }[] | undefined, id: string | null) =>
     list?.some((item) => item.id === id) ? (id as string) : undefined;
-  const number = (name: string, low: number, high: number, otherwise: number) => {
+  const number = <T>(name: string, low: number, high: number, otherwise: T): number | T => {
     const value = Number(search.get(name) ?? NaN);
     return value >= low && value <= high ? value : otherwise;
   };
@@ -53,12 +58,16 @@ export function viewOf(search: URLSearchParams, project: Project | null): View {
     against: search.get('against') === WHOLE_PARTY ? WHOLE_PARTY : known(project ? unitHeads(project) : undefined, search.get('against')),
     arena: known(project?.arenas, search.get('arena')),
     copies: Math.floor(number('copies', 1, 12, DUEL_DEFAULTS.copies)),
-    distance: number('distance', 0, 200, DUEL_DEFAULTS.distance),
+    distance: number('distance', 0, 200, undefined),
+    clock: clockIn(search),
     with: companyIn(search, project),
     ...placementIn(search, project),
     ...turnedIn(search, project),
   };
 }
+
+/** Seconds or turns, where the address says which. */
+export const clockIn = (search: URLSearchParams): Clock | undefined => CLOCKS.find((clock) => clock === search.get('clock'));
 
 /** What is turned, as far as it leads anywhere. */
 function turnedIn(search: URLSearchParams, project: Project | null): Pick<View, 'turned'> {

@@ -16,9 +16,20 @@ const LEFT = 28;
 const TOP = 8;
 const HEIGHT = 140;
 
+/** How far each attack reaches and how far it sees, between edges: m, or cells. */
+function reaches({ attacks, senses, rounds }: Unit, radii: number, clock: Approach['clock']) {
+  if (clock === 'rounds')
+    return {
+      reach: attacks.map((attack) => ({ from: attack.rounds?.from ?? 0, to: attack.rounds?.to ?? 0 })),
+      sight: rounds?.senses?.sight ?? Infinity,
+    };
+  return { reach: attacks.map(({ range }) => ({ from: range.min, to: range.max })), sight: senses.sight - radii };
+}
+
 /** One duel in a look: distance to the target over time, over the bands of the reach strip. */
 export const ApproachChart = guarded('The approach', function ApproachChart({ approach, unit, colourOf, radii, width }: Props) {
-  const { lines, length } = approach;
+  const { lines, length, clock } = approach;
+  const { reach, sight } = reaches(unit, radii, clock);
   const farthest = roundUp(Math.max(2, ...lines.map(({ gaps }) => gaps.reduce((a, b) => Math.max(a, b), 0))));
   const x = linear(0, length || 1, LEFT, width - 12);
   const y = linear(0, farthest, TOP + HEIGHT, TOP);
@@ -35,8 +46,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
     if (to < Infinity) points.push(`${x(Math.min(to, length)).toFixed(1)} ${y(at(line, to)).toFixed(1)}`);
     return 'M' + points.join(' L');
   };
-  const sight = unit.senses.sight - radii;
-  const bands = unit.attacks.map(({ range }) => ({ high: y(Math.min(range.max, farthest)), low: y(Math.min(range.min, farthest)) }));
+  const bands = reach.map(({ from, to }) => ({ high: y(Math.min(to, farthest)), low: y(Math.min(from, farthest)) }));
   const bandLabels = stacked(bands);
   // Many may die in one place: a label is written where there is room for it.
   const deaths = new Roomy(44, 12);
@@ -45,7 +55,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
       width={width}
       height={TOP + HEIGHT + 18}
       role="img"
-      aria-label={`Approach chart: distance of ${unit.name} to its target over ${shown(length, 1)} seconds, seed ${approach.seed}`}
+      aria-label={`Approach chart: distance of ${unit.name} to its target over ${shown(length, 1)} ${clock === 'rounds' ? 'rounds' : 'seconds'}, seed ${approach.seed}`}
     >
       {unit.attacks.map((attack, i) => {
         const { high, low } = bands[i];
@@ -62,7 +72,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
             />
             {label !== undefined && (
               <text x={LEFT + 5} y={label} className="t2">
-                {attack.name} {shown(attack.range.min)}–{shown(attack.range.max)}
+                {attack.name} {shown(reach[i].from)}–{shown(reach[i].to)}
               </text>
             )}
           </g>
@@ -72,7 +82,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
         <g>
           <path d={`M${LEFT} ${y(sight)} H${width - 4}`} stroke="var(--ink-3)" strokeWidth={0.8} />
           <text x={width - 6} y={y(sight) - 3} textAnchor="end" className="t3">
-            sight {shown(unit.senses.sight)}
+            sight {shown(clock === 'rounds' ? sight : unit.senses.sight)}
           </text>
         </g>
       )}
@@ -113,7 +123,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
                   <path d={`M${cx - 4.5} ${cy - 4.5} l9 9 m0 -9 l-9 9`} stroke="var(--ink)" strokeWidth={2.2} />
                   {deaths.take(labelX, labelY) && (
                     <text x={labelX} y={labelY} textAnchor="middle" className="t2 halo-s">
-                      {mark === 'dies' ? 'dies' : 'downs'} {shown(time, 1)}
+                      {mark === 'dies' ? 'dies' : 'downs'} {clock === 'rounds' ? Math.floor(time) + 1 : shown(time, 1)}
                     </text>
                   )}
                 </g>
@@ -132,7 +142,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
         </g>
       ))}
       <text x={width - 2} y={TOP + HEIGHT + 14} textAnchor="end" className="t3">
-        s
+        {clock === 'rounds' ? 'rounds' : 's'}
       </text>
       {ticks(0, farthest, 3).map((tick) => (
         <text key={tick} x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="t3">

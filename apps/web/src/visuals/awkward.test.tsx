@@ -1,6 +1,7 @@
 /** Every visual drawn over numbers that nobody expects: it comes to an end, and none of its places is a gap. */
 import { describe, expect, test } from '@jest/globals';
 import {
+  CLOCKS,
   type Approach,
   type Attack,
   type EncounterReadout,
@@ -154,7 +155,8 @@ describe('drawn over awkward numbers', () => {
           actives: [],
           marks: [],
         }));
-        sound(<ApproachChart approach={{ seed: 1, length, lines } as Approach} unit={clipper} radii={0.8} width={300} />);
+        for (const clock of CLOCKS)
+          sound(<ApproachChart approach={{ seed: 1, clock, length, lines } as Approach} unit={clipper} radii={0.8} width={300} />);
       }),
       cases,
     );

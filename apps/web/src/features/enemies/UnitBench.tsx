@@ -272,7 +272,10 @@ function ReachSection({ editor, attackId, other, onAttack }: ReachProps) {
 
 /** The reach strip with the time the last duels spent at each distance; only this repaints when they are done. */
 function ReachOfDuel(props: Omit<ComponentProps<typeof ReachStrip>, 'timeAtGap'>) {
-  const timeAtGap = useAppSelector((state) => state.readout.duel.answer?.now.timeAtGap);
+  // On a strip of metres a duel in turns has nothing to say.
+  const timeAtGap = useAppSelector(({ readout: { duel } }) =>
+    duel.answer?.now.summary.clock === 'continuous' ? duel.answer.now.timeAtGap : undefined,
+  );
   return <ReachStrip {...props} timeAtGap={props.unit.side === 'enemy' ? timeAtGap : undefined} />;
 }
 

@@ -48,8 +48,8 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
     if (!head || !other) return undefined;
     const members = whole ? others.slice(0, LIMITS.party).map(({ id }) => id) : [other.id];
     const [enemy, against] = side === 'enemy' ? [head.id, members] : [other.id, [head.id]];
-    const { copies, distance, arena, with: company, from, wall } = view;
-    return { enemy, against, copies, distance, company, from, ...(wall !== undefined && { wall }), ...(arena && { arena }) };
+    const { copies, distance, arena, with: company, from, wall, clock } = view;
+    return { enemy, against, copies, distance, company, from, clock, ...(wall !== undefined && { wall }), ...(arena && { arena }) };
   }, [head, other, others, whole, side, view]);
   useReadout(duel && duelScenario(project, { ...lens, turned: view.turned }, duel));
   const shown = useMemo(

@@ -10,7 +10,12 @@ import {
   unitHeads,
   fixed,
   timeUseWords,
-  clocksOf,
+  CLOCKS,
+  type Clock,
+  type QuantityInfo,
+  clockOfDuel,
+  unitIn,
+  usualDistance,
 } from '@insidia/core';
 import { Suspense, memo } from 'react';
 import { Link, useLocation } from 'react-router';
@@ -51,6 +56,12 @@ interface Props {
 }
 
 const OPEN_GROUND = '*';
+
+/** How far apart they begin. */
+const FROM: Readonly<Record<Clock, QuantityInfo>> = {
+  continuous: { label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' },
+  rounds: { label: 'From', unit: 'cells', min: 1, max: 45, whole: true, about: 'cells from one to the other at the start' },
+};
 /** What a batch of a duel is told by; everything else of it is on the board. */
 const BATCH_MEASURES: readonly BandMeasure[] = ['timeToKill', 'timeToDown', 'dose', 'won'];
 
@@ -61,6 +72,7 @@ export const ReadoutPanel = guarded(
     const { answer, failure, pending } = useAppSelector((state) => state.readout.duel);
     const lastChange = useAppSelector((state) => state.document.lastChange);
     const [view] = useView(project);
+    const clock = clockOfDuel(project, duel);
     const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
     const options = others.map(({ id, name }) => ({ id, name }));
     if (side === 'enemy' && others.length > 1) options.push({ id: WHOLE_PARTY, name: 'the whole party' });
@@ -92,16 +104,19 @@ export const ReadoutPanel = guarded(
           />
           <NumberField
             compact
-            info={{ label: 'From', unit: 'm', min: 0, max: 200, about: 'distance between the edges of the bodies at the start' }}
-            base={duel.distance}
+            info={FROM[clock]}
+            base={duel.distance ?? usualDistance(clock)}
             width={58}
             onCommit={(distance) => onView({ distance })}
           />
         </div>
-        <Placement project={project} duel={duel} onView={onView} />
-        {!clocksOf(project, enemy.id).has('continuous') && (
-          <p className="text-label text-ink-3">Its fights take turns; this duel goes by seconds and metres.</p>
-        )}
+        <div className="flex items-baseline gap-2">
+          <Placement project={project} duel={duel} onView={onView} />
+          <span className="flex-1" />
+          {project.encounters.some((encounter) => encounter.clock === 'rounds') && (
+            <DuelClock clock={clock} onChoose={(next) => onView({ clock: next, distance: undefined })} />
+          )}
+        </div>
         {lastChange && answer?.before && (
           <div className="mt-2 flex h-7 items-center gap-2 border-y border-hair text-table">
             <span className="min-w-0 flex-1 truncate" title={lastChange}>
@@ -141,7 +156,7 @@ export const ReadoutPanel = guarded(
         )}
         {answer && (
           <Suspense>
-            <BatchPart project={project.id} cell={duelScenario(project, view, duel)} measures={BATCH_MEASURES} />
+            <BatchPart project={project.id} cell={duelScenario(project, view, duel)} measures={BATCH_MEASURES} clock={clock} />
           </Suspense>
         )}
       </aside>
@@ -157,8 +172,23 @@ type ResultsProps = Pick<Props, 'enemy' | 'party' | 'project' | 'whole' | 'duel'
 };
 
 /** Repaints when there is a new answer, not while one is awaited. */
-const Results = memo(function Results({ now, before, changes, tooFew, enemy, party: members, project, whole, duel }: ResultsProps) {
+const Results = memo(function Results({
+  now,
+  before: earlier,
+  changes: moved,
+  tooFew,
+  enemy,
+  party: members,
+  project,
+  whole,
+  duel,
+}: ResultsProps) {
   const party = members[0];
+  const { clock } = now.summary;
+  // What went by another clock is no measure of this.
+  const before = earlier?.summary.clock === clock ? earlier : undefined;
+  const changes = before ? moved : {};
+  const inTime = unitIn(clock, 's');
   const partyName = whole ? 'The party' : party.name;
   const kind = now.summary.kinds[now.enemyKind];
   const kindBefore = before?.summary.kinds[before.enemyKind];
@@ -182,7 +212,7 @@ const Results = memo(function Results({ now, before, changes, tooFew, enemy, par
         measured={{ summary: kind.timeToKill, before: kindBefore?.timeToKill, change: changes.timeToKill, tooFew }}
         values={now.values.timeToKill}
         valuesBefore={before?.values.timeToKill}
-        unit="s"
+        unit={inTime}
         survives={`${enemy.name} survives`}
         none={`${enemy.name} was never hurt`}
         theme={theme}
@@ -192,7 +222,7 @@ const Results = memo(function Results({ now, before, changes, tooFew, enemy, par
         measured={{ summary: ttd, before: before?.timeToDown, change: changes.timeToDown, tooFew }}
         values={now.values.timeToDown}
         valuesBefore={before?.values.timeToDown}
-        unit="s"
+        unit={inTime}
         survives={whole ? 'all stand' : `${party.name} stands`}
         theme={theme}
       />
@@ -205,6 +235,7 @@ const Results = memo(function Results({ now, before, changes, tooFew, enemy, par
         }}
         values={now.values.peakPressure}
         valuesBefore={before?.values.peakPressure}
+        unit={unitIn(clock, '%/s')}
         theme={theme}
       />
       <Part
@@ -225,28 +256,32 @@ const Results = memo(function Results({ now, before, changes, tooFew, enemy, par
         note={idle === undefined ? `${enemy.name} never noticed anybody` : `${Math.round(100 * idle)} % of alerted time not attacking`}
       >
         {kind.timeUse && <TimeUseBar timeUse={kind.timeUse} unit={enemy} width={WIDTH} />}
-      </Part>
-      <Part
-        title="Paper and simulated"
-        note="by the numbers alone, and in the runs"
-        right={<span className="text-label text-ink-3">paper&emsp;&emsp;runs</span>}
-      >
-        <PaperGap
-          width={WIDTH}
-          colour={`var(--e-${enemy.colour})`}
-          rows={[
-            { label: 'Damage a second', unit: '', paper: now.paper.enemy?.damagePerSecond, simulated: kind.damagePerAlertedSecond },
-            { label: 'Time-to-kill', unit: 's', paper: now.paper.party?.timeToKill, simulated: kind.timeToKill?.median },
-            { label: 'Time-to-down', unit: 's', paper: now.paper.enemy?.timeToKill, simulated: ttd?.median },
-          ]}
-        />
         {worst && (idle ?? 0) > 0 && (
-          <p className="mt-0.5 text-table text-ink-2">Most of the time it does not attack goes to: {timeUseWords(worst)}.</p>
+          <p className="mt-0.5 text-table text-ink-2">
+            Most of the {clock === 'rounds' ? 'turns' : 'time'} it does not attack goes to: {timeUseWords(worst)}.
+          </p>
         )}
       </Part>
+      {clock === 'continuous' && (
+        <Part
+          title="Paper and simulated"
+          note="by the numbers alone, and in the runs"
+          right={<span className="text-label text-ink-3">paper&emsp;&emsp;runs</span>}
+        >
+          <PaperGap
+            width={WIDTH}
+            colour={`var(--e-${enemy.colour})`}
+            rows={[
+              { label: 'Damage a second', unit: '', paper: now.paper.enemy?.damagePerSecond, simulated: kind.damagePerAlertedSecond },
+              { label: 'Time-to-kill', unit: 's', paper: now.paper.party?.timeToKill, simulated: kind.timeToKill?.median },
+              { label: 'Time-to-down', unit: 's', paper: now.paper.enemy?.timeToKill, simulated: ttd?.median },
+            ]}
+          />
+        </Part>
+      )}
       <AttackUseTable kind={kind} />
       <FairnessPart fairness={now.summary.fairness} kind={kind} />
-      <StylesPart project={project} />
+      <StylesPart project={project} clock={clock} />
       <p className="mt-2 border-t border-hair pt-1.5 text-label text-ink-3">
         {partyName} wins {fixed(100 * cleared.value, 0)} % ({fixed(100 * cleared.low, 0)}–{fixed(100 * cleared.high, 0)}), is down in{' '}
         {outcomes.partyDown} of {runs}
@@ -256,6 +291,19 @@ const Results = memo(function Results({ now, before, changes, tooFew, enemy, par
     </>
   );
 });
+
+/** Whether the duel goes by seconds or takes turns. */
+function DuelClock({ clock, onChoose }: { clock: Clock; onChoose: (clock: Clock) => void }) {
+  return (
+    <span role="radiogroup" aria-label="The duel goes" className="flex shrink-0">
+      {CLOCKS.map((each) => (
+        <button key={each} type="button" role="radio" aria-checked={each === clock} className="switch" onClick={() => onChoose(each)}>
+          {each === 'rounds' ? 'in turns' : 'in seconds'}
+        </button>
+      ))}
+    </span>
+  );
+}
 
 /** "duel with", "3 against", "1 and 2 Clippers against". */
 function enemiesWords(project: Project, { copies = 1, company = [] }: DuelOptions): string {
@@ -273,7 +321,7 @@ function OpenDuel({ project, duel, seed }: { project: Project; duel: DuelOptions
     enemy: duel.enemy,
     members: typeof duel.against === 'string' ? duel.against : duel.against.join(','),
     copies: String(duel.copies ?? 1),
-    distance: String(duel.distance ?? 12),
+    ...(duel.distance !== undefined && { distance: String(duel.distance) }),
     seed: String(seed),
   }))
     query.set(name, value);

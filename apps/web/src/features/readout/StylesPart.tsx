@@ -1,4 +1,4 @@
-import { type Project, fixed, linear, rulerOf } from '@insidia/core';
+import { type Clock, type Project, fixed, linear, rulerOf, unitIn } from '@insidia/core';
 import { useAppSelector } from '../../store/store';
 import { Part } from './Part';
 import { guarded } from '../../parts/guarded';
@@ -8,15 +8,23 @@ const RIGHT = 66;
 const WIDTH = 308;
 
 /** How far the measures lie apart when the player plays in another way: the range across play styles. */
-export const StylesPart = guarded('The range of styles', function StylesPart({ project }: { project: Project }) {
+export const StylesPart = guarded('The range of styles', function StylesPart({ project, clock }: { project: Project; clock: Clock }) {
   const styles = useAppSelector((state) => state.readout.styles);
   if (!project.styles.length) return null;
   return (
     <Part title="Play styles" note={styles ? `${styles.runs} runs each` : 'running …'}>
       {styles && (
         <div>
-          <Range name="Time-to-kill" unit="s" values={styles.of.map(({ name, timeToKill }) => ({ name, value: timeToKill }))} />
-          <Range name="Time-to-down" unit="s" values={styles.of.map(({ name, timeToDown }) => ({ name, value: timeToDown }))} />
+          <Range
+            name="Time-to-kill"
+            unit={unitIn(clock, 's')}
+            values={styles.of.map(({ name, timeToKill }) => ({ name, value: timeToKill }))}
+          />
+          <Range
+            name="Time-to-down"
+            unit={unitIn(clock, 's')}
+            values={styles.of.map(({ name, timeToDown }) => ({ name, value: timeToDown }))}
+          />
           <Range name="Party wins" unit="%" values={styles.of.map(({ name, won }) => ({ name, value: 100 * won }))} />
         </div>
       )}

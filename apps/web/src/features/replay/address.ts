@@ -3,6 +3,7 @@ import {
   type Arena,
   Arena as ArenaClass,
   blank,
+  clockOfScenario,
   DUEL_DEFAULTS,
   duelScenario,
   type Project,
@@ -14,7 +15,7 @@ import {
   turnsOf,
   UNIT_WIDTH,
 } from '@insidia/core';
-import { companyIn, placementIn } from '../../app/view';
+import { clockIn, companyIn, placementIn } from '../../app/view';
 
 /** A seed or a unit's number; undefined where it is none. */
 export function wholeOf(text: string | null): number | undefined {
@@ -30,7 +31,7 @@ export function duelOf(query: URLSearchParams, project: Project, lens: Pick<Scen
   const arena = project.arenas.find(({ id }) => id === query.get('arena'))?.id;
   const copies = wholeOf(query.get('copies')) ?? DUEL_DEFAULTS.copies;
   const far = query.get('distance')?.trim() ? Number(query.get('distance')) : NaN;
-  const distance = Number.isNaN(far) ? DUEL_DEFAULTS.distance : far;
+  const distance = Number.isNaN(far) ? undefined : far;
   return duelScenario(project, lens, {
     enemy,
     against,
@@ -38,6 +39,7 @@ export function duelOf(query: URLSearchParams, project: Project, lens: Pick<Scen
     company: companyIn(query, project),
     distance,
     arena,
+    clock: clockIn(query),
     ...placementIn(query, project),
   });
 }
@@ -101,6 +103,8 @@ export function comparisons(project: Project, scenario: Scenario, seed: number, 
 export function arenaOf(project: Project, scenario: Scenario | undefined, replay: Replay | undefined): Arena | undefined {
   if (!scenario) return undefined;
   const { kind, id: of, duel } = scenario;
+  // A duel in turns has a board of its own, whose cells say how large it is.
+  if (kind === 'duel' && !duel?.arena && clockOfScenario(project, scenario) === 'rounds') return scenarioOptions(project, scenario).arena;
   const id = kind === 'encounter' ? project.encounters.find((one) => one.id === of)?.arena : duel?.arena;
   const found = project.arenas.find((one) => one.id === id);
   if (found) return found;
