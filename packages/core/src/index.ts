@@ -139,6 +139,7 @@ export * from './analysis/compile-scenario';
 export * from './analysis/pacing';
 export * from './analysis/ranking';
 export * from './analysis/rules';
+export { type TurnBeat, turnBeat } from './analysis/turn-beat';
 export { attackSentence } from './analysis/attack-sentence';
 export { type Approach, type ApproachLine, type ApproachMark, approach } from './analysis/approach';
 export { type ChoiceLooks, type EntryLooks, type RuledOut, ruledOut } from './analysis/choice-watch';

@@ -37,16 +37,24 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
   const at = (line: Approach['lines'][number], time: number) => {
     const next = line.times.findIndex((t) => t >= time);
     if (next <= 0) return line.gaps[next === 0 ? 0 : line.gaps.length - 1] ?? 0;
+    if (clock === 'rounds') return line.gaps[line.times[next] === time ? next : next - 1];
     const share = (time - line.times[next - 1]) / (line.times[next] - line.times[next - 1]);
     return line.gaps[next - 1] + (line.gaps[next] - line.gaps[next - 1]) * share;
   };
   const pathOf = (line: Approach['lines'][number], from = 0, to = Infinity) => {
     const points = [`${x(Math.max(from, line.times[0] ?? 0)).toFixed(1)} ${y(at(line, Math.max(from, line.times[0] ?? 0))).toFixed(1)}`];
-    line.times.forEach((time, i) => time > from && time < to && points.push(`${x(time).toFixed(1)} ${y(line.gaps[i]).toFixed(1)}`));
+    line.times.forEach((time, i) => {
+      if (time <= from || time >= to) return;
+      // In turns a distance stays until somebody's turn changes it.
+      if (clock === 'rounds' && i > 0) points.push(`${x(time).toFixed(1)} ${y(line.gaps[i - 1]).toFixed(1)}`);
+      points.push(`${x(time).toFixed(1)} ${y(line.gaps[i]).toFixed(1)}`);
+    });
     if (to < Infinity) points.push(`${x(Math.min(to, length)).toFixed(1)} ${y(at(line, to)).toFixed(1)}`);
     return 'M' + points.join(' L');
   };
   const bands = reach.map(({ from, to }) => ({ high: y(Math.min(to, farthest)), low: y(Math.min(from, farthest)) }));
+  // A round begins at its mark; the unit stands at the end.
+  const times = ticks(0, length, 5).filter((tick) => clock === 'continuous' || (Number.isInteger(tick) && x(tick) < width - 48));
   const bandLabels = stacked(bands);
   // Many may die in one place: a label is written where there is room for it.
   const deaths = new Roomy(44, 12);
@@ -108,7 +116,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
                   <g key={i}>
                     <circle cx={cx} cy={cy} r={3.5} fill="var(--sheet)" stroke={own} strokeWidth={1.6} />
                     {number === 0 && line.marks.findIndex((one) => one.mark === 'notices') === i && (
-                      <text x={cx + 8} y={cy - 4} className="t2 halo-s">
+                      <text x={cx + 8} y={Math.max(cy - 4, TOP + 4)} className="t2 halo-s">
                         notices
                       </text>
                     )}
@@ -133,11 +141,11 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
         );
       })}
       <path d={`M${LEFT} ${TOP + HEIGHT + 0.5} H${width - 4}`} className="axis" />
-      {ticks(0, length, 5).map((tick) => (
+      {times.map((tick) => (
         <g key={tick}>
           <path d={`M${x(tick)} ${TOP + HEIGHT} v3`} className="axis" />
           <text x={x(tick)} y={TOP + HEIGHT + 14} textAnchor="middle" className="t3">
-            {shown(tick)}
+            {clock === 'rounds' ? tick + 1 : shown(tick)}
           </text>
         </g>
       ))}

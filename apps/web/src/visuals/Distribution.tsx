@@ -30,6 +30,8 @@ export const Distribution = guarded(
     const x = linear(curves.from, curves.to, 0, width);
     const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
     const marks = ticks(curves.from, curves.to, 4);
+    // The last tick bears the unit: one before it that this would run into gives way.
+    const room = width - 7 * `${shown(marks[marks.length - 1] ?? 0)} ${unit}`.length;
     return (
       <div
         role="img"
@@ -51,18 +53,20 @@ export const Distribution = guarded(
               <circle cx={clamp(median)} cy={HEIGHT} r={3.6} fill="var(--ink)" />
             </g>
           )}
-          {marks.map((tick, i) => (
-            <text
-              key={tick}
-              x={x(tick)}
-              y={HEIGHT + 13}
-              textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'}
-              className="t3"
-            >
-              {shown(tick)}
-              {i === marks.length - 1 ? ` ${unit}` : ''}
-            </text>
-          ))}
+          {marks.map((tick, i) =>
+            i < marks.length - 1 && x(tick) + 8 > room && x(marks[marks.length - 1]) > width - 24 ? null : (
+              <text
+                key={tick}
+                x={x(tick)}
+                y={HEIGHT + 13}
+                textAnchor={x(tick) < 8 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'}
+                className="t3"
+              >
+                {shown(tick)}
+                {i === marks.length - 1 ? ` ${unit}` : ''}
+              </text>
+            ),
+          )}
         </svg>
       </div>
     );

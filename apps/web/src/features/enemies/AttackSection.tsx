@@ -1,5 +1,6 @@
 import {
   type Attack,
+  type Clock,
   type Unit,
   attackSentence,
   answersOnPaper,
@@ -19,6 +20,7 @@ import { Popover } from '../../fields/Popover';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
+import { BeatInTurns } from '../../visuals/BeatInTurns';
 import { BeatStrip } from '../../visuals/BeatStrip';
 import { AddEffect } from './AddEffect';
 import { addEffect } from './effectAdded';
@@ -32,13 +34,15 @@ const AttackFields = laterWithin(async () => (await import('./AttackFields')).At
 
 interface Props {
   editor: UnitEditor;
+  /** The duel beside it takes turns. */
+  turns: boolean;
   attackId: string | undefined;
   other?: Unit;
   onAttack: (id: string | undefined) => void;
 }
 
 /** One attack: its beat on the strip, its numbers beneath, everything else one click away. */
-export const AttackSection = guarded('The attack', function AttackSection({ editor, attackId, other, onAttack }: Props) {
+export const AttackSection = guarded('The attack', function AttackSection({ editor, turns, attackId, other, onAttack }: Props) {
   const { unit, base, project } = editor;
   const [all, setAll] = useKept('fields of the attack', false);
   const attack = unit.attacks.find(({ id }) => id === attackId);
@@ -68,7 +72,7 @@ export const AttackSection = guarded('The attack', function AttackSection({ edit
         </span>
         <NewAttack editor={editor} onMade={onAttack} />
         <PastePart kind="attack" editor={editor} onDone={onAttack} />
-        {attack ? <PaperNote attack={attack} unit={unit} other={other} /> : <span className="flex-1" />}
+        {attack && !turns ? <PaperNote attack={attack} unit={unit} other={other} /> : <span className="flex-1" />}
         {attack && (
           <>
             <AttackMenu editor={editor} attack={attack} onAttack={onAttack} />
@@ -92,33 +96,83 @@ export const AttackSection = guarded('The attack', function AttackSection({ edit
           />
         </div>
       )}
-      {attack && (
-        <One key={attack.id} editor={editor} attack={attack} other={other} all={all} project={project} onAll={() => setAll(true)} />
-      )}
+      {attack &&
+        (turns && attack.rounds ? (
+          <OneInTurns key={attack.id} editor={editor} attack={attack} all={all} project={project} onAll={() => setAll(true)} />
+        ) : (
+          <One key={attack.id} editor={editor} attack={attack} other={other} all={all} project={project} onAll={() => setAll(true)} />
+        ))}
     </section>
   );
 });
 
-function One({
-  editor,
-  attack,
-  other,
-  all,
-  project,
-  onAll,
-}: {
+interface OneProps {
   editor: UnitEditor;
   attack: Attack;
   other?: Unit;
   all: boolean;
   project: UnitEditor['project'];
   onAll: () => void;
-}) {
+}
+
+/** What reads it aloud, and the way to one more effect. */
+function Sentence({ editor, attack, all, project, onAll, clock }: OneProps & { clock: Clock }) {
+  const names = new Map(unitHeads(project).map(({ id, name }) => [id, name]));
+  const words = attackSentence(attack, (id) => names.get(id) ?? id, clock);
+  return (
+    <div className="mt-0.5 flex gap-3 text-table">
+      <p className="min-w-0 flex-1 truncate text-ink-2" title={words}>
+        {words}
+      </p>
+      {!all && <AddEffect editor={editor} attack={attack} onAdded={onAll} />}
+    </div>
+  );
+}
+
+/** The same attack in turns and cells. */
+function OneInTurns(props: OneProps) {
+  const { editor, attack, all } = props;
+  const at = (field: string) => `/attacks/${attack.id}/${field}`;
+  return (
+    <>
+      <Sentence {...props} clock="rounds" />
+      <div className="mt-0.5">
+        <BeatInTurns
+          attack={attack}
+          unit={editor.unit}
+          onDrag={(part, value, mark) => editor.writeEffective(at(`rounds/${part}`), value, mark)}
+        />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {(['windup', 'recovery', 'cooldown', 'firstUse', 'hits'] as const).map((field) => (
+          <FieldNumber key={field} editor={editor} path={at(`rounds/${field}`)} width={72} />
+        ))}
+        <span className="flex-1" />
+        <FieldNumber editor={editor} path={at('rounds/from')} width={70} />
+        <FieldNumber editor={editor} path={at('rounds/to')} width={70} />
+        <Damage editor={editor} attack={attack} />
+      </div>
+      {all && <AttackFields editor={editor} attack={attack} />}
+    </>
+  );
+}
+
+function Damage({ editor, attack }: Pick<OneProps, 'editor' | 'attack'>) {
+  if (attack.effects.damage) return <FieldNumber editor={editor} path={`/attacks/${attack.id}/effects/damage/amount`} width={92} />;
+  if (!traitsOf(attack.delivery).strikes) return null;
+  return (
+    <button type="button" className="btn mt-[15px] self-start" onClick={() => addEffect(editor, attack, 'damage')}>
+      + damage
+    </button>
+  );
+}
+
+function One(props: OneProps) {
+  const { editor, attack, other, all, project } = props;
   const { unit, view } = editor;
   const before = useBefore(editor, attack.id);
   const skill = project.skills.find(({ id }) => id === view.skill)?.name;
   const at = (field: string) => `/attacks/${attack.id}/${field}`;
-  const damage = attack.effects.damage;
   const reader =
     unit.side === 'enemy' && other && attack.targets === 'foes' && traitsOf(attack.delivery).needsTarget
       ? {
@@ -128,15 +182,9 @@ function One({
           answers: answersOnPaper(attack, unit, other),
         }
       : undefined;
-  const names = new Map(unitHeads(project).map(({ id, name }) => [id, name]));
   return (
     <>
-      <div className="mt-0.5 flex gap-3 text-table">
-        <p className="min-w-0 flex-1 truncate text-ink-2" title={attackSentence(attack, (id) => names.get(id) ?? id)}>
-          {attackSentence(attack, (id) => names.get(id) ?? id)}
-        </p>
-        {!all && <AddEffect editor={editor} attack={attack} onAdded={onAll} />}
-      </div>
+      <Sentence {...props} clock="continuous" />
       <div className="mt-0.5">
         <BeatStrip
           attack={attack}
@@ -155,15 +203,7 @@ function One({
         <span className="flex-1" />
         <FieldNumber editor={editor} path={at('range/min')} width={70} />
         <FieldNumber editor={editor} path={at('range/max')} width={70} />
-        {damage ? (
-          <FieldNumber editor={editor} path={at('effects/damage/amount')} width={92} />
-        ) : (
-          traitsOf(attack.delivery).strikes && (
-            <button type="button" className="btn mt-[15px] self-start" onClick={() => addEffect(editor, attack, 'damage')}>
-              + damage
-            </button>
-          )
-        )}
+        <Damage editor={editor} attack={attack} />
       </div>
       <EachHit editor={editor} attack={attack} />
       {all && <AttackFields editor={editor} attack={attack} />}

@@ -1,4 +1,4 @@
-import { type Project, type Unit, type Warning, effectiveUnit, numberWords } from '@insidia/core';
+import { type Clock, type Project, type Unit, type Warning, effectiveUnit, numberWords } from '@insidia/core';
 import { type ComponentProps, useMemo } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import { useKept } from '../../app/kept';
@@ -13,6 +13,7 @@ import { useAppSelector } from '../../store/store';
 import { laterWithin } from '../../parts/later';
 import type { Warnings } from '../../warnings/warnings';
 import { Glyph } from '../../visuals/Glyph';
+import { ReachInCells } from '../../visuals/ReachInCells';
 import { ReachStrip } from '../../visuals/ReachStrip';
 import { useWidth } from '../../visuals/useWidth';
 import { AttackSection } from './AttackSection';
@@ -27,6 +28,8 @@ const SkillParts = laterWithin(async () => (await import('./SkillParts')).SkillP
 
 interface Props {
   project: Project;
+  /** What the duel beside it goes by: only what means something there is shown at once. */
+  clock: Clock;
   unitId: string;
   otherId?: string;
   attackId?: string;
@@ -50,8 +53,19 @@ const FIRST = [
   ['/senses/reaction/mean', 0],
 ] as const;
 
+/** The same where its duel takes turns. */
+const FIRST_IN_TURNS = [
+  ['/health/max', 96],
+  ['/armour/flat', 50],
+  ['/rounds/order', 62],
+  ['/rounds/actions', 62],
+  ['/rounds/moves', 88],
+  ['/rounds/size', 88],
+  ['/rounds/regen', 0],
+] as const;
+
 /** Where a unit is defined: what it is, how far it reaches, when it strikes, what it does. */
-export function UnitBench({ project, unitId, otherId, attackId, view, warnings, onView, onAttack, onUnit }: Props) {
+export function UnitBench({ project, clock, unitId, otherId, attackId, view, warnings, onView, onAttack, onUnit }: Props) {
   const own = useMemo(() => ofUnit(warnings.open, unitId), [warnings.open, unitId]);
   const editor = useUnitEditor(project, unitId, view, own);
   const [more, setMore] = useKept('fields of the unit', false);
@@ -61,6 +75,7 @@ export function UnitBench({ project, unitId, otherId, attackId, view, warnings, 
     [project, otherId, view.tier, view.skill],
   );
   const { unit } = editor;
+  const turns = clock === 'rounds' && unit.rounds !== undefined;
   return (
     <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={unit.name}>
       <div className="px-4 pt-2">
@@ -74,7 +89,7 @@ export function UnitBench({ project, unitId, otherId, attackId, view, warnings, 
           </button>
         </div>
         <div className="mt-1 flex flex-wrap gap-1.5">
-          {FIRST.map(([path, width]) => (
+          {(turns ? FIRST_IN_TURNS : FIRST).map(([path, width]) => (
             <div key={path} className={width ? 'shrink-0' : 'min-w-[64px] flex-1'}>
               <FieldNumber editor={editor} path={path} width={width || undefined} />
             </div>
@@ -82,8 +97,12 @@ export function UnitBench({ project, unitId, otherId, attackId, view, warnings, 
         </div>
         {more && <BodyParts editor={editor} />}
       </div>
-      <ReachSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
-      <AttackSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
+      {turns ? (
+        <ReachInTurns editor={editor} attackId={attackId} onAttack={onAttack} />
+      ) : (
+        <ReachSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
+      )}
+      <AttackSection editor={editor} turns={turns} attackId={attackId} other={other} onAttack={onAttack} />
       <section className="mt-1 grid flex-1 grid-cols-1 border-t min-[1180px]:grid-cols-[minmax(0,384px)_minmax(0,1fr)]">
         <StatesSection key={askedState} editor={editor} />
         <ChoiceSection editor={editor} />
@@ -228,6 +247,21 @@ interface ReachProps {
   attackId?: string;
   other?: Unit;
   onAttack: Props['onAttack'];
+}
+
+/** The same in turns: cells. */
+function ReachInTurns({ editor: { unit }, attackId, onAttack }: Omit<ReachProps, 'other'>) {
+  return (
+    <section className="mt-1 border-t px-4 pt-1.5" aria-label="Reach">
+      <div className="section-head">
+        <h3>Reach</h3>
+        <span className="note min-w-0 flex-1 truncate">cells from one body to the other; beside one another is 1</span>
+      </div>
+      <div className="mt-1">
+        <ReachInCells unit={unit} selected={attackId} onSelect={onAttack} />
+      </div>
+    </section>
+  );
 }
 
 /** Everything that has a distance: on the ruler, or to scale from above and from the side. */

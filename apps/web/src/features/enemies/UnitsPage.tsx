@@ -4,6 +4,7 @@ import {
   type Project,
   type Unit,
   type UnitHead,
+  clockOfDuel,
   duelScenario,
   effectiveUnit,
   idFor,
@@ -101,6 +102,7 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
       </main>
     );
   }
+  const clock = duel ? clockOfDuel(project, duel) : 'continuous';
   const attacks = effectiveUnit(project, head.id, {}).unit.attacks;
   const attack = attacks.find(({ id }) => id === params.attack) ?? attacks[0];
   return (
@@ -118,6 +120,7 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
       <UnitBench
         key={head.id}
         project={project}
+        clock={clock}
         unitId={head.id}
         otherId={other?.id}
         attackId={attack?.id}

@@ -38,7 +38,7 @@ export function Placement({ project, duel, onView }: Props) {
       width={300}
       align="end"
       trigger={
-        <button type="button" className="link self-start text-label">
+        <button type="button" className="link min-w-0 truncate text-label">
           {words.length ? words.join(', ') : 'with others, from behind, over a wall …'}
         </button>
       }

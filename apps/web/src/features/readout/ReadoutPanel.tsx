@@ -110,7 +110,7 @@ export const ReadoutPanel = guarded(
             onCommit={(distance) => onView({ distance })}
           />
         </div>
-        <div className="flex items-baseline gap-2">
+        <div className="mt-0.5 flex items-center gap-2">
           <Placement project={project} duel={duel} onView={onView} />
           <span className="flex-1" />
           {project.encounters.some((encounter) => encounter.clock === 'rounds') && (
@@ -298,7 +298,7 @@ function DuelClock({ clock, onChoose }: { clock: Clock; onChoose: (clock: Clock)
     <span role="radiogroup" aria-label="The duel goes" className="flex shrink-0">
       {CLOCKS.map((each) => (
         <button key={each} type="button" role="radio" aria-checked={each === clock} className="switch" onClick={() => onChoose(each)}>
-          {each === 'rounds' ? 'in turns' : 'in seconds'}
+          {each === 'rounds' ? 'turns' : 'seconds'}
         </button>
       ))}
     </span>
