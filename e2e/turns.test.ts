@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { allFields, button, choose, fill, group, press } from './support/bench';
+import { allFields, button, choose, fill, group, input, press } from './support/bench';
 import { seriousFindings } from './support/accessibility';
 import { suite } from './support/suite';
 import { fought, savedState } from './support/world';
@@ -153,7 +153,7 @@ test('the faults of the archive are found on the screens, and mended', async () 
   // A rule that never fires is told on the enemy, and put above the draw with one press.
   const page = await open(`${id}/enemies/binder?tier=dormant`);
   await fought(page);
-  expect(await text(page, '[aria-label=Readout]')).toContain('Its fights take turns; this duel goes by seconds and metres.');
+  expect(await page.$eval('[aria-label="The duel goes"] [aria-checked=true]', (one) => one.textContent)).toBe('turns');
   await press(page, 'main', '1 warning');
   await page.waitForFunction(() => document.body.textContent?.includes('nothing of priority 2 is ever begun in turns'));
   await press(page, 'body', 'Put it above');
@@ -203,4 +203,41 @@ test('the faults of the archive are found on the screens, and mended', async () 
   expect(
     await page.$eval('[data-measure="Win share"] [data-median]', (one) => Number((one as HTMLElement).dataset.median)),
   ).toBeGreaterThan(0.6);
+});
+
+test('an enemy’s duel takes turns: its bench, its readout, its replay; and goes by seconds where that is asked for', async () => {
+  const id = await archive();
+  const page = await open(`${id}/enemies/lamp-snail?tier=dormant`);
+  await fought(page);
+  const readout = () => text(page, '[aria-label=Readout]');
+  expect(await readout()).toMatch(/Time-to-kill\s+\d+\.\d rounds/);
+  expect(await readout()).not.toContain('Paper and simulated');
+  // Six cells apart on a board of its own, and no field of the bench speaks of seconds.
+  expect(await (await input(page, '[aria-label=Readout]', 'From')).evaluate((one) => one.getAttribute('aria-valuetext'))).toBe('6 cells');
+  expect(await text(page, 'main section[aria-label=Reach]')).toContain('cells from one body to the other');
+  await page.waitForSelector('[aria-label="Beat strip of Beam in turns"]');
+  expect(await page.$('[aria-label="Beat strip of Beam in seconds"]')).toBeNull();
+  expect(await seriousFindings(page)).toEqual([]);
+
+  // An edge of the strip by the keyboard: one turn more of cooldown.
+  const { cooldown } = unitOf(await stored(id), 'lamp-snail').attacks[0].rounds;
+  await page.$eval('[aria-label="Beam cooldown"]', (one) => (one as SVGGElement).focus());
+  await page.keyboard.press('ArrowRight');
+  await savedState(page, 'saved');
+  expect(unitOf(await stored(id), 'lamp-snail').attacks[0].rounds.cooldown).toBe(cooldown + 1);
+  await fought(page);
+
+  // The run behind the chart is turn by turn.
+  await press(page, '[aria-label=Readout]', 'open');
+  await page.waitForFunction(() => document.body.textContent?.includes('has had its turn'));
+  await page.goBack();
+  await fought(page);
+
+  await press(page, '[aria-label="The duel goes"]', 'seconds');
+  await page.waitForFunction(() =>
+    document.querySelector('[aria-label=Readout][aria-busy=false]')?.textContent?.includes('Paper and simulated'),
+  );
+  expect(await readout()).toMatch(/Time-to-kill\s+\d+\.\d s/);
+  await page.waitForSelector('[aria-label="Beat strip of Beam in seconds"]');
+  expect(new URL(page.url()).searchParams.get('clock')).toBe('continuous');
 });

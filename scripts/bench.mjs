@@ -13,7 +13,7 @@ import { commandLine } from './bench/command-line.mjs';
 import { CROWD_STEPS, CROWD_UNITS, campsTables, hallTables, crowdProject } from './bench/crowd.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './bench/floor.mjs';
 import { demoFights } from './bench/fights.mjs';
-import { turns } from './bench/turns.mjs';
+import { turnedDuels, turns } from './bench/turns.mjs';
 import { newRunners } from './bench/grounds.mjs';
 import { memoryOfEdits } from './bench/memory.mjs';
 import { editsToFigures } from './bench/pages.mjs';
@@ -213,6 +213,7 @@ await withSentences(async () => {
   const newer = newRunners(core());
   const fights = demoFights(core());
   const inTurns = turns(core());
+  const duelsInTurns = turnedDuels(core());
   const instance = await startInstance();
   const browser = await launchBrowser();
   const { 'Evening Shift': evening, ...duels } = await editsToFigures(instance.address, browser);
@@ -264,6 +265,12 @@ await withSentences(async () => {
       '≤ 3 ms',
       `a run, of processor; ${inTurns.rounds.toFixed(0)} rounds in the median`,
     ],
+    ...Object.entries(duelsInTurns).map(([name, took]) => [
+      `edit → readout of 200 duels in turns, warm, ${name}`,
+      `${took.toFixed(0)} ms`,
+      '≤ 60 ms',
+      'of processor, on one thread; the page’s share them out',
+    ]),
     ['a new runner’s first four runs of Evening Shift ÷ warm, ground not known', newer.unknown.toFixed(2), '≤ 1.8', 'processor time'],
     ['the same, ground known from another runner', newer.known.toFixed(2), '≤ 1.3', 'processor time'],
     [

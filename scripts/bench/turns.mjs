@@ -1,4 +1,7 @@
-/** A fight in turns: twenty units on 30 × 20 squares for thirty rounds, of a runner that is warm. */
+/** Fights in turns: twenty units on 30 × 20 squares for thirty rounds, of a runner that is warm; duels as a readout runs them. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT } from '../system.mjs';
 
 const unit = (id, side, moves, to) => ({
   id,
@@ -72,4 +75,28 @@ export function turns({ Runner, compile, parseProject }) {
   batch(true);
   const took = Math.min(...Array.from({ length: 5 }, () => batch(false)));
   return { took, rounds: lengths.sort((a, b) => a - b)[100] };
+}
+
+/** An enemy that holds where it stands, one that comes up to strike, one that lives long and calls others. */
+const DUELS = ['lamp-snail', 'binder', 'caller-vine'];
+
+/** @returns by enemy, ms of processor from a changed number to the readout of 200 duels in turns, warm: the least of five */
+export function turnedDuels({ DuelWork, parseProject }) {
+  const project = parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/archive.insidia.json'), 'utf8')));
+  return Object.fromEntries(
+    DUELS.map((id) => {
+      const unit = project.units.find((one) => one.id === id);
+      const once = (more) => {
+        const edited = structuredClone(project);
+        edited.units.find((one) => one.id === id).health.max = unit.health.max + more;
+        const before = process.cpuUsage();
+        const work = new DuelWork(edited, { kind: 'duel', id }, 1);
+        work.advance(200);
+        work.result();
+        const { user, system } = process.cpuUsage(before);
+        return (user + system) / 1000;
+      };
+      return [unit.name, Math.min(...[0, 1, 2, 3, 4].map(once))];
+    }),
+  );
 }

@@ -88,7 +88,10 @@ interface RowProps {
 function Row({ attack, y, x, beyond, colour, chosen, onSelect }: RowProps) {
   const { from = 0, to = 0, radius = 0 } = attack.rounds ?? {};
   const burst = attack.area && attack.area.about !== 'self' ? radius : 0;
-  const words = `${attack.name} ${from}–${to}${burst ? `, bursts over ${burst}` : ''}`;
+  const short = attack.name.length > 20 ? `${attack.name.slice(0, 19)}…` : attack.name;
+  const ends = to > beyond ? ` on to ${to}` : '';
+  // Said as it is written beside the bar and on it, the whole name in the tooltip.
+  const words = `${short} ${from}–${to}${ends}${burst ? `, bursts over ${burst}` : ''}`;
   return (
     <g
       role="button"
@@ -99,10 +102,9 @@ function Row({ attack, y, x, beyond, colour, chosen, onSelect }: RowProps) {
       onClick={() => onSelect(attack.id)}
       onKeyDown={(event) => (event.key === 'Enter' || event.key === ' ') && (event.preventDefault(), onSelect(attack.id))}
     >
-      <title>{words}</title>
       <rect x={0} y={y} width={x(beyond + 1)} height={ROW} fill="transparent" />
       <text x={LEFT - 8} y={y + 14} textAnchor="end" className={chosen ? 'tb' : 't12'}>
-        {attack.name.length > 20 ? `${attack.name.slice(0, 19)}…` : attack.name}
+        {short}{' '}
       </text>
       {burst > 0 && <rect x={x(to + 1)} y={y + 5} width={x(to + 1 + burst) - x(to + 1)} height={ROW - 9} fill={colour} opacity={0.2} />}
       <rect x={x(from)} y={y + 3} width={Math.max(2, x(to + 1) - x(from))} height={ROW - 5} fill={colour} opacity={chosen ? 1 : 0.55} />
@@ -111,7 +113,7 @@ function Row({ attack, y, x, beyond, colour, chosen, onSelect }: RowProps) {
       </text>
       {to > beyond && (
         <text x={x(beyond + 1) - 5} y={y + 14} textAnchor="end" className="t12" fill="var(--paper)">
-          on to {to}
+          {ends}
         </text>
       )}
     </g>

@@ -33,10 +33,31 @@ interface StateProps {
   start?: string;
   /** Every field is shown. */
   all: boolean;
+  /** The duel beside it takes turns. */
+  turns: boolean;
+}
+
+/** Its pace and distances in seconds and metres. */
+function InSeconds({ editor, state }: Pick<StateProps, 'editor' | 'state'>) {
+  const at = `/states/${state.id}`;
+  return (
+    <>
+      <Field editor={editor} path={`${at}/pace`} width={58} />
+      <FieldNumber tight editor={editor} path={`${at}/paceFactor`} width={52} label="Factor" />
+      {state.does === 'approach' && <FieldNumber tight editor={editor} path={`${at}/stopAt`} width={66} />}
+      {keepsBand(state.does) && (
+        <>
+          <FieldNumber tight editor={editor} path={`${at}/near`} width={58} label="Keeps from" />
+          <FieldNumber tight editor={editor} path={`${at}/far`} width={58} label="Keeps to" />
+        </>
+      )}
+      {(state.does === 'wander' || state.does === 'search') && <FieldNumber tight editor={editor} path={`${at}/radius`} width={84} />}
+    </>
+  );
 }
 
 /** What the selected state does, and all that may be said of it. */
-export function StateFields({ editor, state, onSelect, start, all }: StateProps) {
+export function StateFields({ editor, state, onSelect, start, all, turns }: StateProps) {
   const { unit, base, project } = editor;
   const at = `/states/${state.id}`;
   const index = unit.states.findIndex(({ id }) => id === state.id);
@@ -59,17 +80,8 @@ export function StateFields({ editor, state, onSelect, start, all }: StateProps)
             }
           />
         </div>
-        <Field editor={editor} path={`${at}/pace`} width={58} />
-        <FieldNumber tight editor={editor} path={`${at}/paceFactor`} width={52} label="Factor" />
-        <InTurns editor={editor} at={at} of={stateTurnFields(state)} />
-        {state.does === 'approach' && <FieldNumber tight editor={editor} path={`${at}/stopAt`} width={66} />}
-        {keepsBand(state.does) && (
-          <>
-            <FieldNumber tight editor={editor} path={`${at}/near`} width={58} label="Keeps from" />
-            <FieldNumber tight editor={editor} path={`${at}/far`} width={58} label="Keeps to" />
-          </>
-        )}
-        {(state.does === 'wander' || state.does === 'search') && <FieldNumber tight editor={editor} path={`${at}/radius`} width={84} />}
+        {(all || !turns || !state.rounds) && <InSeconds editor={editor} state={state} />}
+        {(all || turns) && <InTurns editor={editor} at={at} of={stateTurnFields(state)} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/to`} offers={places} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/strikes`} width={118} />}
         {state.does === 'follow' && (

@@ -15,7 +15,7 @@ import { useRun } from './useRun';
 const ROW = 24;
 
 /** States in working order with the share of life spent in each, the ways between them, and what the selected one does. */
-export const StatesSection = guarded('The states', function StatesSection({ editor }: { editor: UnitEditor }) {
+export const StatesSection = guarded('The states', function StatesSection({ editor, turns }: { editor: UnitEditor; turns: boolean }) {
   const { unit, base, project } = editor;
   const nameOf = useMemo(() => whereTo(project, unit.id), [project, unit.id]);
   const start = base.startsIn ?? base.states[0]?.id;
@@ -83,7 +83,7 @@ export const StatesSection = guarded('The states', function StatesSection({ edit
         </div>
         {unit.states.length > 1 && <Arcs unit={unit} selected={state?.id} />}
       </div>
-      {state && <StateFields key={state.id} editor={editor} state={state} onSelect={setSelected} start={start} all={all} />}
+      {state && <StateFields key={state.id} editor={editor} state={state} onSelect={setSelected} start={start} all={all} turns={turns} />}
     </div>
   );
 });

@@ -104,7 +104,7 @@ export function UnitBench({ project, clock, unitId, otherId, attackId, view, war
       )}
       <AttackSection editor={editor} turns={turns} attackId={attackId} other={other} onAttack={onAttack} />
       <section className="mt-1 grid flex-1 grid-cols-1 border-t min-[1180px]:grid-cols-[minmax(0,384px)_minmax(0,1fr)]">
-        <StatesSection key={askedState} editor={editor} />
+        <StatesSection key={askedState} editor={editor} turns={turns} />
         <ChoiceSection editor={editor} />
       </section>
       {unit.side === 'party' && <SkillParts editor={editor} />}
