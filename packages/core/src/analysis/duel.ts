@@ -90,7 +90,8 @@ function groundOf(
   if (point === undefined && from !== 'ahead' && from !== 'behind')
     throw new Error(`from must be ahead, behind or a spawn point: it is ${from}`);
   const near = radiusOf(project, lens, enemy, rounds);
-  const apart = (rounds ? (distance - 1) * rounds.cell : distance) + near + radiusOf(project, lens, member, rounds);
+  const radii = near + radiusOf(project, lens, member, rounds);
+  const apart = (rounds ? (distance - 1) * rounds.cell : distance) + radii;
   if (arena !== undefined) {
     if (wall !== undefined) throw new Error('a wall between stands on open ground: leave out the wall or the arena');
     return within(project, arena, apart, near, from);
