@@ -73,7 +73,7 @@ export { CLOCKS, type Clock, clockOf, countedTurns, unitIn, withUnit } from './r
 export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
 export { projectWithRounds } from './model/turning-rounds';
 export { USUAL_SCALE, withTurnsFilled } from './model/turns-filled';
-export { clocksOf } from './model/clocks';
+export { clocksOf, duelClocks } from './model/clocks';
 export { metIn } from './model/meets';
 export type { TurnReaction } from './model/rounds';
 export * from './model/turn-fields';

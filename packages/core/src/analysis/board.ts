@@ -58,6 +58,16 @@ export interface BoardLens {
   turned?: readonly Turn[];
 }
 
+/** What the fights of a board go by, its enemies' duels and its encounters; where it has none, seconds. */
+export function clocksOfBoard(project: Project): Clock[] {
+  const duels = unitHeads(project).filter(({ side }) => side === 'enemy');
+  const clocks = new Set([
+    ...duels.map(({ id }) => clockOfScenario(project, { kind: 'duel', id })),
+    ...project.encounters.map(({ clock }) => clock),
+  ]);
+  return clocks.size ? [...clocks] : ['continuous'];
+}
+
 /** Columns of an axis; a project that has none of it gets one, as it is written. */
 export function columnsOf(project: Project, axis: BoardAxis): BoardColumn[] {
   if (axis === 'players') {

@@ -5,8 +5,9 @@ import { Runner } from '../engine/run';
 import { encounterWithRounds, withRounds } from '../model/derive-rounds';
 import type { Project } from '../model/project';
 import { archiveProject, demoProject } from '../testing/demo';
-import { rowsOf } from './board';
-import { clockOfScenario } from './cells';
+import { parseProject } from '../model/validate';
+import { clocksOfBoard, rowsOf } from './board';
+import { clockOfScenario, goalsOf } from './cells';
 import { compileScenario } from './compile-scenario';
 import { clockOfDuel } from './duel-clock';
 import type { DuelOptions } from './duel-setup';
@@ -153,4 +154,26 @@ test('on the board an enemy’s duel goes as its fights do, and has no row where
     rowsOf(project, measure, 'tiers').filter(({ subject }) => subject === 'enemy');
   expect(new Set(rows(archiveProject(), 'timeToKill').map(({ clock }) => clock))).toEqual(new Set(['rounds']));
   expect(new Set(rows(demoProject(), 'timeToKill').map(({ clock }) => clock))).toEqual(new Set(['continuous']));
+});
+
+test('a brief and a question may want of duels what is told in turns alone, where some fight takes turns; of others it asks for nothing', () => {
+  const wants = (project: Project, measure: string) => {
+    const band = { id: 'reach', measure, scope: 'enemies', statistic: 'mean', low: 0.5 };
+    project.brief = { curves: [], ...project.brief, bands: [band as never] };
+    const [enemy] = project.units.filter(({ side }) => side === 'enemy');
+    const goals = [{ measure, scope: 'fight', statistic: 'mean', low: 0.5 }];
+    const question = { id: 'q', name: 'Q', fight: 'duel', of: enemy.id, goals, dials: [] };
+    project.tuning = { questions: [question as never] };
+    return parseProject(JSON.parse(JSON.stringify(project)));
+  };
+  const archive = wants(archiveProject(), 'reach');
+  const goals = goalsOf(archive);
+  expect(new Set(goals.map(({ of }) => of)).size).toBe(archive.units.filter(({ side }) => side === 'enemy').length);
+  expect(new Set(goals.map(({ clock }) => clock))).toEqual(new Set(['rounds']));
+  expect(() => wants(demoProject(), 'reach')).toThrow('/brief/bands/reach/measure means something only where a fight takes turns');
+  // What means nothing in turns asks for nothing of duels that all take them.
+  expect(goalsOf(wants(archiveProject(), 'unanswerable'))).toEqual([]);
+  expect(clocksOfBoard(archive)).toEqual(['rounds']);
+  expect(clocksOfBoard(demoProject())).toEqual(['continuous']);
+  expect(new Set(clocksOfBoard(mixed()))).toEqual(new Set(['continuous', 'rounds']));
 });

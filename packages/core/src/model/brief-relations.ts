@@ -1,7 +1,8 @@
 /** What the bands and curves of a brief refer to, and whether they say anything at all. */
 import type { GoalSubject } from '../measures/measure';
-import { GOAL_MEASURES, meaningless } from '../measures/list';
+import { type BandMeasure, GOAL_MEASURES, meaningless } from '../measures/list';
 import type { Band, BandScope } from './brief';
+import { duelClocks } from './clocks';
 import type { Project } from './project';
 import { pointerOf } from './pointer';
 import type { Report } from './field-relations';
@@ -32,6 +33,12 @@ export function briefProblems(project: Project, report: Report): void {
   }
 }
 
+/** Why a measure can't be asked of any duel; undefined: it can of some. Where it means nothing in one, it asks for nothing there. */
+export function meaninglessInDuels(project: Project, measure: BandMeasure): string | undefined {
+  const odd = duelClocks(project).map((clock) => meaningless(measure, clock, 'a duel'));
+  return odd.every((why) => why !== undefined) ? odd[0] : undefined;
+}
+
 function bandProblems(project: Project, band: Band, report: Report): void {
   const here = pointerOf('brief', 'bands', band.id);
   const { measure, scope, of, encounter, statistic, low, high } = band;
@@ -41,7 +48,7 @@ function bandProblems(project: Project, band: Band, report: Report): void {
     report(`${here}/measure`, 'applies', measure, `is not measured of ${subject === 'enemy' ? 'an enemy' : `a ${subject}`}`);
   const fight = project.encounters.find(({ id }) => id === (scope === 'encounter' ? of : encounter));
   const duel = subject === 'enemy' && encounter === undefined;
-  const odd = (fight || duel) && meaningless(measure, fight?.clock ?? 'continuous', fight?.name ?? 'a duel');
+  const odd = fight ? meaningless(measure, fight.clock, fight.name) : duel && meaninglessInDuels(project, measure);
   if (odd) report(`${here}/measure`, 'applies', measure, odd);
   if ((statistic === 'share') !== (goal.share === true))
     report(

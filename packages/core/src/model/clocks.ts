@@ -4,6 +4,10 @@ import { metIn } from './meets';
 import type { Project } from './project';
 import { alteredUnit } from './variants';
 
+/** What duels may go by: in turns as well where some fight takes them. */
+export const duelClocks = ({ encounters }: Project): readonly Encounter['clock'][] =>
+  encounters.some(({ clock }) => clock === 'rounds') ? ['continuous', 'rounds'] : ['continuous'];
+
 /** What fights that meet a unit go by; in seconds where none does. */
 export function clocksOf(project: Project, id: string): Set<Encounter['clock']> {
   const turns = project.encounters.filter(({ clock }) => clock === 'rounds');

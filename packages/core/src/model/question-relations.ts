@@ -1,6 +1,7 @@
 /** What the questions of a project refer to, besides what their fields say of themselves. */
 import { GOAL_MEASURES, meaningless } from '../measures/list';
 import { Arena } from './arena';
+import { meaninglessInDuels } from './brief-relations';
 import { Encounter } from './encounter';
 import { type Constructor } from './field';
 import { fieldAt } from './field-at';
@@ -30,13 +31,14 @@ const ROOTS: Record<DialScope, Constructor> = {
   variant: Variant,
 };
 
-export function questionProblems({ tuning, encounters }: Project, report: Report): void {
+export function questionProblems(project: Project, report: Report): void {
+  const { tuning, encounters } = project;
   for (const question of tuning?.questions ?? []) {
     const fight = question.fight === 'encounter' ? encounters.find(({ id }) => id === question.of) : undefined;
     const here = ['tuning', 'questions', question.id];
     question.goals.forEach((goal, i) => {
       goalProblems(question, goal, [...here, 'goals', String(i)], report);
-      const odd = meaningless(goal.measure, fight?.clock ?? 'continuous', fight?.name ?? 'a duel');
+      const odd = fight ? meaningless(goal.measure, fight.clock, fight.name) : meaninglessInDuels(project, goal.measure);
       if (odd) report(pointerOf(...here, 'goals', i, 'measure'), 'applies', goal.measure, odd);
     });
     question.dials.forEach((dial, i) => dialProblems(dial, [...here, 'dials', String(i)], report));

@@ -8,6 +8,8 @@ import {
   type Project,
   acrossStyles,
   askedOf,
+  clocksOfBoard,
+  goalIn,
   scenarioKey,
   scenarioOf,
   columnAt,
@@ -36,7 +38,7 @@ import { BoardRanking } from './BoardRanking';
 import { BoardTable } from './BoardTable';
 import { CellPanel } from './CellPanel';
 import { Grid, NAME_WIDTH } from './Grid';
-import { MeasureList } from './MeasureList';
+import { MeasureList, onlyOf } from './MeasureList';
 import { rankFrom, rankText } from './rankBy';
 import { RankingCheck } from './RankingCheck';
 import { BOARD_RUNS } from './runs';
@@ -90,6 +92,7 @@ function Board({ project }: { project: Project }) {
   const set = (name: string, value: string | undefined) => change({ [name]: value });
   const columns = useMemo(() => columnsOf(project, axis), [project, axis]);
   const rows = useMemo(() => rowsOf(project, measure, axis), [project, measure, axis]);
+  const clocks = useMemo(() => clocksOfBoard(project), [project]);
   const rankedBy = search.get('rank');
   const rankBy = useMemo(() => rankFrom(rankedBy), [rankedBy]);
   const asked = useMemo(
@@ -180,16 +183,17 @@ function Board({ project }: { project: Project }) {
     .join(', ');
   const parts = { measure, rows, columns, cells };
   const cellWidth = Math.max(96, (width - NAME_WIDTH - 34) / columns.length);
-  const label = GOAL_MEASURES[measure].label;
+  const clock = onlyOf(rows.length ? rows.map((row) => row.clock) : clocks);
+  const { label } = goalIn(measure, clock);
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
-      <MeasureList measure={measure} counts={counts} onMeasure={(key) => set('measure', key)} />
+      <MeasureList clocks={clocks} measure={measure} counts={counts} onMeasure={(key) => set('measure', key)} />
       <main className="scroll flex min-h-0 min-w-0 flex-col" ref={ref}>
         <header className="flex items-center gap-3 px-4 pb-1.5 pt-2.5">
           <h1 className="text-page">Board</h1>
           <span className="note min-w-0 flex-1 truncate">
             {label}
-            {unitOf(measure) && `, ${unitOf(measure)}`}, against the brief; {through}
+            {unitOf(measure, clock) && `, ${unitOf(measure, clock)}`}, against the brief; {through}
           </span>
           {wanted > 0 && (
             <span className="whitespace-nowrap text-table" data-testid="met">

@@ -1,20 +1,33 @@
-import { type BandMeasure, GOAL_MEASURES, type Verdict, isTold, VERDICT_WORDS, STATISTIC_WORDS, unitOf } from '@insidia/core';
+import {
+  BAND_MEASURES,
+  type BandMeasure,
+  type Clock,
+  GOAL_MEASURES,
+  goalIn,
+  type Verdict,
+  isTold,
+  VERDICT_WORDS,
+  STATISTIC_WORDS,
+  unitOf,
+} from '@insidia/core';
 import { VerdictMark } from '../../visuals/VerdictMark';
 
 interface Props {
+  /** What the fights of the board go by. */
+  clocks: readonly Clock[];
   measure: BandMeasure;
   counts: ReadonlyMap<BandMeasure, Record<Verdict, number>>;
   onMeasure: (measure: BandMeasure) => void;
 }
 
 const WIDTH = 176;
-/** An enemy of a board stands in a duel, which goes by itself; what is measured in turns alone is of enemies. */
-const OFFERED = (Object.keys(GOAL_MEASURES) as BandMeasure[]).filter((measure) => isTold(measure, 'continuous'));
 
 /** The measures: those of the brief first, with how many of their goals are met; and how a cell reads. */
-export function MeasureList({ measure, counts, onMeasure }: Props) {
-  const inBrief = OFFERED.filter((key) => counts.has(key));
-  const others = OFFERED.filter((key) => !counts.has(key));
+export function MeasureList({ clocks, measure, counts, onMeasure }: Props) {
+  const offered = BAND_MEASURES.filter((key) => clocks.some((clock) => isTold(key, clock)));
+  const inBrief = offered.filter((key) => counts.has(key));
+  const others = offered.filter((key) => !counts.has(key));
+  const clock = onlyOf(clocks);
   return (
     <nav aria-label="Measures" className="scroll scroll-pb-[180px] flex min-h-0 flex-col border-r bg-well">
       <div className="section-head shrink-0 border-b px-4 py-2.5">
@@ -23,13 +36,13 @@ export function MeasureList({ measure, counts, onMeasure }: Props) {
         <span className="text-label text-ink-3">{inBrief.length ? 'in the brief' : ''}</span>
       </div>
       {inBrief.map((key) => (
-        <MeasureItem key={key} id={key} on={key === measure} counts={counts.get(key)} onChoose={() => onMeasure(key)} />
+        <MeasureItem key={key} id={key} clock={clock} on={key === measure} counts={counts.get(key)} onChoose={() => onMeasure(key)} />
       ))}
       <p className="shrink-0 px-4 pb-0.5 pt-2 text-label text-ink-3">
         {inBrief.length ? 'not in the brief' : 'The brief has no goal yet.'}
       </p>
       {others.map((key) => (
-        <MeasureItem key={key} id={key} on={key === measure} onChoose={() => onMeasure(key)} />
+        <MeasureItem key={key} id={key} clock={clock} on={key === measure} onChoose={() => onMeasure(key)} />
       ))}
       <section className="sticky bottom-0 mt-auto shrink-0 border-t bg-well px-4 py-2" aria-label="How a cell reads">
         <b className="text-table">How a cell reads</b>
@@ -49,20 +62,26 @@ export function MeasureList({ measure, counts, onMeasure }: Props) {
   );
 }
 
+/** What all go by; where they differ, seconds stand for them. */
+export const onlyOf = (clocks: readonly Clock[]): Clock => (new Set(clocks).size === 1 ? clocks[0] : 'continuous');
+
 function MeasureItem({
   id,
+  clock,
   on,
   counts,
   onChoose,
 }: {
   id: BandMeasure;
+  clock: Clock;
   on: boolean;
   counts?: Record<Verdict, number>;
   onChoose: () => void;
 }) {
-  const { label, usual, about } = GOAL_MEASURES[id];
+  const { usual } = GOAL_MEASURES[id];
+  const { label, about } = goalIn(id, clock);
   const total = counts ? Object.values(counts).reduce((a, b) => a + b, 0) : 0;
-  const unit = unitOf(id);
+  const unit = unitOf(id, clock);
   return (
     <button
       type="button"

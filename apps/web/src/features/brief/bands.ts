@@ -12,6 +12,7 @@ import {
   type Statistic,
   SUBJECT_OF,
   unitHeads,
+  duelClocks,
   isTold,
 } from '@insidia/core';
 
@@ -75,8 +76,8 @@ export function withMeasure(project: Project, band: Band, measure: BandMeasure):
 /** Measures that mean something where a band is measured: in a duel, in its encounter; of every encounter, in any of them. */
 export function measuresFor(project: Project, { scope, of, encounter }: Pick<Band, 'scope' | 'of' | 'encounter'>): BandMeasure[] {
   const fight = project.encounters.find(({ id }) => id === (scope === 'encounter' ? of : encounter));
-  const clocks = fight ? [fight.clock] : scope === 'encounters' ? project.encounters.map(({ clock }) => clock) : [];
-  return BAND_MEASURES.filter((measure) => (clocks.length ? clocks : (['continuous'] as const)).some((clock) => isTold(measure, clock)));
+  const clocks = fight ? [fight.clock] : scope === 'encounters' ? project.encounters.map(({ clock }) => clock) : duelClocks(project);
+  return BAND_MEASURES.filter((measure) => (clocks.length ? clocks : duelClocks(project)).some((clock) => isTold(measure, clock)));
 }
 
 /** Statistics that a measure can be told by. */
