@@ -96,11 +96,10 @@ describe('in turns, from nothing', () => {
     const made = await stored(id);
     expect(made.encounters[0]).toMatchObject({ clock: 'rounds', ends: { defend: [made.arenas[0].points[0].id] } });
     expect(unitOf(made, 'Burner').states[1]).toMatchObject({ does: 'goTo', to: made.arenas[0].points[0].id });
-    const { clock, kinds, outcomes } = await simulated(id);
+    const { clock, kinds } = await simulated(id);
     expect(clock).toBe('rounds');
     expect(kinds.find(({ name }: any) => name === 'Burner').attacks[0].starts).toBeGreaterThan(0);
     // Its own replay tells whom it strikes: the thing among them.
-    expect(Object.values(outcomes).reduce((sum: number, one) => sum + (one as number), 0)).toBe(50);
     await page.goto(page.url().replace(/encounters\/[^?]*/, 'replay/the-store?seed=1'));
     await page.waitForFunction(() => /Bite of Burner( \d)? (hits|misses) Thing/.test(document.body.textContent ?? ''));
   });

@@ -67,7 +67,6 @@ const SHOTS = [
     path: '/projects/verdance/enemies/thistlejack/attacks/quill?tier=bramble&skill=regular',
     act: nudge('Quill cooldown', 'ArrowRight', 16),
   },
-  { name: 'enemy-dark', path: '/projects/verdance/enemies/mulcher?tier=bramble&skill=novice', theme: 'dark' },
   {
     name: 'begin',
     path: '/projects/verdance/enemies/clipper?skill=regular',
@@ -95,6 +94,12 @@ const SHOTS = [
     wait: 'aside[aria-label=Reasons] svg[aria-label^="from the side"]',
   },
   { name: 'turns', path: '/projects/archive/replay/store-room?tier=dormant&seed=7&at=24', wait: 'section[aria-label="Order of turns"]' },
+  {
+    name: 'turns-bench',
+    path: '/projects/archive/enemies/binder?tier=dormant',
+    wait: '[aria-label^="Beat strip"][aria-label$="in turns"]',
+    theme: 'dark',
+  },
   {
     name: 'arena',
     path: '/projects/verdance/arenas/boiler-court',

@@ -80,7 +80,7 @@ export function StateFields({ editor, state, onSelect, start, all, turns }: Stat
             }
           />
         </div>
-        {(all || !turns || !state.rounds) && <InSeconds editor={editor} state={state} />}
+        {(all || !turns) && <InSeconds editor={editor} state={state} />}
         {(all || turns) && <InTurns editor={editor} at={at} of={stateTurnFields(state)} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/to`} offers={places} />}
         {state.does === 'goTo' && <Field editor={editor} path={`${at}/strikes`} width={118} />}
