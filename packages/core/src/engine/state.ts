@@ -99,6 +99,8 @@ export class FightState extends Tables {
   readonly onCell = this.integers(NOBODY);
   /** Where it came onto the board. */
   readonly homeCell = this.integers(NOBODY);
+  /** cells: of the body with which it came there, which may be another by now */
+  readonly homeSize = this.integers(1);
 
   // by rounds/answering.ts: how often each of its reactions was used in this round
   readonly reacted = this.lists<number>();

@@ -6,6 +6,7 @@ import { compares, inReach } from '../body/reach';
 import type { Fight } from '../fight';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledCondition } from '../unit-tables';
+import { cellsFromHome } from '../rounds/places';
 import { canStrike } from '../rounds/reach';
 import { enemiesLeft } from '../waves/counts';
 import { draw, PURPOSE } from '../time/chance';
@@ -137,7 +138,7 @@ const DOES: Record<TargetDoes, (fight: Fight, unit: number) => boolean> = {
 function homeDistance(fight: Fight, unit: number): number {
   if (!fight.inTurns) return fight.apartFrom(unit, fight.homeX[unit], fight.homeY[unit]);
   const size = fight.kinds[unit].turns?.size ?? 1;
-  return fight.board ? fight.board.cells.gap(fight.onCell[unit], size, fight.homeCell[unit], size) : 0;
+  return fight.board ? cellsFromHome(fight, unit, fight.onCell[unit], size) : 0;
 }
 
 function waveShare(fight: Fight, number: number): number {

@@ -362,6 +362,36 @@ describe('who grows', () => {
     expect(sizes(10, 10)).toEqual(['2 on 4', '2 on 4', '1 on 1', '1 on 1', '1 on 1', '1 on 1']);
   });
 
+  test('is at home where it stood with the body that it came with, whichever way the board lies', () => {
+    // A body of 2 × 2 about the middle of the board shrinks; then it goes home: onto a cell that the larger one covered.
+    const shrinks = { ...grows, effects: { boost: { tweaks: [{ path: '/rounds/size', op: '=', value: 1 }], rounds: { for: 9 } } } };
+    const ends = [0, 90, 180, 270].map((facing) => {
+      let place = '';
+      new Runner(
+        turnTables({
+          width: 6,
+          depth: 6,
+          party: [
+            post({
+              attacks: [{ ...shrinks, rounds: { cooldown: 9 } }],
+              choice: { priorities: [{ entries: [{ attack: 'grow' }] }] },
+              states: state('home'),
+              rounds: { size: 2, moving: 'after' },
+            }),
+          ],
+          partyAt: { x: 0, y: 0, facing },
+          enemies: [{ unit: unit({ id: 'theirs', attacks: [], rounds: {} }), x: 2.5, y: 2.5 }],
+          encounter: { rounds: { ground: 'squares', limit: 4, first: 'ours' } },
+        }),
+      ).run(1, ({ x, y }) => (place = `${x[0]} ${y[0]}`));
+      const turn = (facing * Math.PI) / 180;
+      const [x, y] = place.split(' ').map(Number);
+      return [x * Math.cos(turn) + y * Math.sin(turn), y * Math.cos(turn) - x * Math.sin(turn)].map((one) => Math.round(one * 2) / 2);
+    });
+    expect(ends[0].map(Math.abs)).toEqual([0.5, 0.5]);
+    for (const end of ends) expect(end).toEqual(ends[0]);
+  });
+
   test('keeps the body that it has where there is no room for more', () => {
     expect(sizes(6, 2)).toEqual(Array.from({ length: 6 }, () => '1 on 1'));
   });

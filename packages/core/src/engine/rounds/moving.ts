@@ -13,7 +13,7 @@ import { DO } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { passOver } from '../waves/zones';
 import type { Board, Mover } from './board';
-import { cellsCovering, faceAlong, facingOf, middleOfBody, moverOf, standOn } from './places';
+import { cellsCovering, cellsFromHome, faceAlong, facingOf, homeCells, middleOfBody, moverOf, standOn } from './places';
 import { Ways } from './ways';
 
 /** What a cell is worth: the lower, the better; Infinity: it is not gone to. */
@@ -49,7 +49,7 @@ export function moveAsStateWants(fight: Fight, unit: number, allowance: number):
     case DO.flee:
       return target === NOBODY ? 0 : flee(fight, mover, allowance, target);
     case DO.home:
-      return fight.homeCell[unit] === NOBODY ? 0 : goToOne(fight, mover, allowance, [fight.homeCell[unit]]);
+      return goToOne(fight, mover, allowance, homeCells(fight, mover));
     case DO.goTo: {
       const place = fight.compiled.places[state.toPoint];
       if (!place) return 0;
@@ -98,13 +98,13 @@ function stray(fight: Fight, mover: Mover, allowance: number): number {
   const { there } = waysOf(board);
   there.from(mover, from, allowance);
   const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
-  const fromHome = (cell: number) => board.cells.gap(cell, size, fight.homeCell[unit], size);
+  const fromHome = (cell: number) => cellsFromHome(fight, unit, cell, size);
   const open = there.reached.filter((cell) => {
     if (cell !== from && !board.isFree(mover, cell)) return false;
     const { x, y } = middleOfBody(fight, cell, size);
     return zone ? contains(zone.shape, x, y) : fromHome(cell) <= radius;
   });
-  if (open.length === 0) return fight.homeCell[unit] === NOBODY ? 0 : goToOne(fight, mover, allowance, [fight.homeCell[unit]]);
+  if (open.length === 0) return goToOne(fight, mover, allowance, homeCells(fight, mover));
   const bearing = (cell: number) => board.cells.bearing(from, size, cell, size);
   open.sort(
     (a, b) =>
@@ -152,7 +152,7 @@ function goTo(fight: Fight, mover: Mover, allowance: number, other: number, { ne
 function goToOne(fight: Fight, mover: Mover, allowance: number, goals: readonly number[]): number {
   const board = fight.board!;
   const from = fight.onCell[mover.unit];
-  if (goals.includes(from)) return 0;
+  if (goals.length === 0 || goals.includes(from)) return 0;
   const { there } = waysOf(board);
   there.from(mover, from, allowance);
   const apart = (cell: number) =>

@@ -22,7 +22,20 @@ export function comeOnto(fight: Fight, unit: number): void {
   const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
   const cell = freeCell(fight, moverOf(fight, unit), fight.x[unit], fight.y[unit], facing);
   fight.homeCell[unit] = cell;
+  fight.homeSize[unit] = fight.kinds[unit].turns?.size ?? 1;
   if (cell >= 0) standOn(fight, unit, cell);
+}
+
+/** Cells from a body of a unit, wherever it is, to where it came onto the board. @param size of that body */
+export const cellsFromHome = (fight: Fight, unit: number, cell: number, size: number): number =>
+  fight.board!.cells.gap(cell, size, fight.homeCell[unit], fight.homeSize[unit]);
+
+/** Where it is at home: on its own cell; with another body than it came with, wherever that meets where it stood. None: it has no home. */
+export function homeCells(fight: Fight, { unit, size }: Mover): number[] {
+  const { [unit]: home } = fight.homeCell;
+  if (home === NOBODY) return [];
+  if (fight.homeSize[unit] === size) return [home];
+  return Array.from({ length: fight.board!.cells.count }, (_, cell) => cell).filter((cell) => cellsFromHome(fight, unit, cell, size) === 0);
 }
 
 /** Whether a body of a radius could stand anywhere: on a board it comes to the nearest cell that is free, without ground there is room for all. */

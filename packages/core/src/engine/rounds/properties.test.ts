@@ -56,7 +56,7 @@ test('a board that is turned by 90° is fought alike', () => {
     fc.property(arbitraryRounds, seeds, (sketch, seed) => {
       expect(told(turned(sketch), seed)).toEqual(told(sketch, seed));
     }),
-    { numRuns: 150 },
+    { numRuns: 300 },
   );
 });
 
