@@ -8,7 +8,7 @@ const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname,
 const view = (query: string) => viewOf(new URLSearchParams(query), demo());
 
 describe('what the address says', () => {
-  test('an empty one is the base, as written, one at the usual distance on open ground', () => {
+  test('an empty one is the base, as written, one on open ground, at the distance and by the clock that are usual', () => {
     expect(view('')).toEqual({
       tier: undefined,
       skill: undefined,
@@ -16,7 +16,8 @@ describe('what the address says', () => {
       against: undefined,
       arena: undefined,
       copies: DUEL_DEFAULTS.copies,
-      distance: DUEL_DEFAULTS.distance,
+      distance: undefined,
+      clock: undefined,
       with: [],
       from: 'ahead',
     });
@@ -53,8 +54,10 @@ describe('what the address says', () => {
     ['copies=13', 'copies', DUEL_DEFAULTS.copies],
     ['copies=2.9', 'copies', 2],
     ['copies=many', 'copies', DUEL_DEFAULTS.copies],
-    ['distance=-1', 'distance', DUEL_DEFAULTS.distance],
-    ['distance=201', 'distance', DUEL_DEFAULTS.distance],
+    ['distance=-1', 'distance', undefined],
+    ['distance=201', 'distance', undefined],
+    ['clock=rounds', 'clock', 'rounds'],
+    ['clock=hours', 'clock', undefined],
     ['distance=0', 'distance', 0],
     ['from=point:hatch', 'from', 'ahead'],
     ['from=point:moon&arena=boiler-court', 'from', 'ahead'],

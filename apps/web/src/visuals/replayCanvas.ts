@@ -44,6 +44,8 @@ export interface Placed {
   until: number;
   state: number;
   target: number;
+  /** m */
+  radius: number;
 }
 
 export function placedAt(replay: Replay, seconds: number): Placed[] {
@@ -73,6 +75,7 @@ export function placedAt(replay: Replay, seconds: number): Placed[] {
       until: unitData[at + 8] - share * replay.step,
       state: unitData[at + 9],
       target: unitData[at + 10],
+      radius: unitData[at + 11],
     });
   }
   return found;
@@ -275,13 +278,13 @@ function drawSelected(
   for (const attack of replay.rounds ? [] : unit.attacks) {
     ctx.setLineDash(attack.min > 0 ? [5, 4] : []);
     ctx.beginPath();
-    ctx.arc(plan.x(one.x), plan.y(one.y), (unit.radius + attack.max) * plan.scale, 0, 2 * Math.PI);
+    ctx.arc(plan.x(one.x), plan.y(one.y), (one.radius + attack.max) * plan.scale, 0, 2 * Math.PI);
     ctx.stroke();
     text(
       ctx,
       `${attack.name} to ${Number(attack.max.toFixed(2))}`,
       plan.x(one.x),
-      plan.y(one.y) - (unit.radius + attack.max) * plan.scale - 3,
+      plan.y(one.y) - (one.radius + attack.max) * plan.scale - 3,
       token('--ink-3'),
       400,
       'center',
@@ -330,7 +333,7 @@ function drawUnit(ctx: CanvasRenderingContext2D, replay: Replay, plan: PlanScale
   const head = look.heads.get(unit.kind);
   const colour = colourOf(replay, one.unit, look);
   const [x, y] = [plan.x(one.x), plan.y(one.y)];
-  const r = Math.max(4, unit.radius * plan.scale);
+  const r = Math.max(4, one.radius * plan.scale);
   const party = unit.side === 'party';
   ctx.lineWidth = 2;
   ctx.beginPath();

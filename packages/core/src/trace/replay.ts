@@ -18,8 +18,8 @@ import { partyHealth } from '../measures/stream';
 import { sentenceOf } from './sentences';
 import { type TraceEvent, eventsOf, unitNames } from './trace';
 
-/** Numbers kept of a unit at a step, in this order. */
-export const UNIT_COLUMNS = ['x', 'y', 'fx', 'fy', 'health', 'shield', 'phase', 'attack', 'until', 'state', 'target'] as const;
+/** Numbers kept of a unit at a step, in this order; its radius in m, for a body may grow. */
+export const UNIT_COLUMNS = ['x', 'y', 'fx', 'fy', 'health', 'shield', 'phase', 'attack', 'until', 'state', 'target', 'radius'] as const;
 export const UNIT_WIDTH = UNIT_COLUMNS.length;
 /** Numbers kept of a shot: x, y, velocity x and y in m/s, its owner. */
 export const SHOT_WIDTH = 5;
@@ -209,6 +209,8 @@ function addUnit(fight: Fight, unit: number, units: Growing): void {
     until,
     fight.state[unit],
     fight.target[unit] === NOBODY ? -1 : fight.target[unit],
+    // What stands on a board covers whole cells, whatever it measures.
+    fight.board ? ((kind.turns?.size ?? 1) / 2) * metresOf(fight.compiled) : fight.radius[unit],
   );
 }
 
@@ -280,14 +282,14 @@ export function rowOfUnit({ unitAt, unitOf: units }: Replay, unit: number, step:
  * without ground 0.
  * @param a row of one, as `rowOfUnit` gives it; @param b row of the other
  */
-export function gapBetween({ board, rounds, unitOf: numbers, unitData, units }: Replay, a: number, b: number): number {
-  const [one, other] = [units[numbers[a]], units[numbers[b]]];
-  const [ax, ay, bx, by] = [a, b].flatMap((row) => [unitData[row * UNIT_WIDTH], unitData[row * UNIT_WIDTH + 1]]);
-  if (!rounds) return Math.max(0, Math.hypot(bx - ax, by - ay) - one.radius - other.radius);
+export function gapBetween({ board, rounds, unitData }: Replay, a: number, b: number): number {
+  const at = (row: number, column: (typeof UNIT_COLUMNS)[number]) => unitData[row * UNIT_WIDTH + UNIT_COLUMNS.indexOf(column)];
+  const [ax, ay, bx, by] = [a, b].flatMap((row) => [at(row, 'x'), at(row, 'y')]);
+  if (!rounds) return Math.max(0, Math.hypot(bx - ax, by - ay) - at(a, 'radius') - at(b, 'radius'));
   if (!board) return 0;
-  const size = ({ radius }: ReplayUnit) => Math.round((2 * radius) / board.side);
+  const [one, other] = [a, b].map((row) => Math.round((2 * at(row, 'radius')) / board.side));
   const cells = new Cells(board.tiling, board.columns, board.rows);
-  return cells.gap(ownCell(board, ax, ay, size(one)), size(one), ownCell(board, bx, by, size(other)), size(other));
+  return cells.gap(ownCell(board, ax, ay, one), one, ownCell(board, bx, by, other), other);
 }
 
 /** The cell that a body of a size says it is on, from where its middle is, m. */

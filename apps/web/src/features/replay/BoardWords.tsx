@@ -61,6 +61,6 @@ function wordsOf(
   if (cell === undefined)
     return ground ? groundWords(board, name, ground) : 'Pause, and choose a unit that stands there, to see what its next turn looks like.';
   const [x, y] = [board.x[cell], board.y[cell]];
-  const there = placedAt(replay, time).find((one) => Math.max(Math.abs(one.x - x), Math.abs(one.y - y)) < units[one.unit].radius + 1e-6);
+  const there = placedAt(replay, time).find((one) => Math.max(Math.abs(one.x - x), Math.abs(one.y - y)) < one.radius + 1e-6);
   return cellWords(board, cell, name, ground, there && units[there.unit].name);
 }

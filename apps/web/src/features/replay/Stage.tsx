@@ -81,7 +81,7 @@ export function Stage({
   };
   const nearest = (at: { x: number; y: number }) =>
     placedAt(replay, clock.current.time)
-      .map((one) => ({ unit: one.unit, far: Math.hypot(one.x - at.x, one.y - at.y) - replay.units[one.unit].radius }))
+      .map((one) => ({ unit: one.unit, far: Math.hypot(one.x - at.x, one.y - at.y) - one.radius }))
       .sort((a, b) => a.far - b.far)[0];
   const pick = (at: { x: number; y: number }) => {
     const found = nearest(at);
