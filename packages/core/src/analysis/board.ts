@@ -10,6 +10,7 @@ import { type BandMeasure, GOAL_MEASURES, columnOf, isTold } from '../measures/l
 import type { Sample } from '../measures/sample';
 import { type Estimate, estimate } from '../measures/verdict';
 import type { Band } from '../model/brief';
+import { clocksIn } from '../model/clocks';
 import type { Turn } from '../model/turn';
 import type { Project } from '../model/project';
 import { type UnitHead, unitHeads } from '../model/variants';
@@ -61,8 +62,9 @@ export interface BoardLens {
 /** What the fights of a board go by, its enemies' duels and its encounters; where it has none, seconds. */
 export function clocksOfBoard(project: Project): Clock[] {
   const duels = unitHeads(project).filter(({ side }) => side === 'enemy');
+  const byUnit = clocksIn(project);
   const clocks = new Set([
-    ...duels.map(({ id }) => clockOfScenario(project, { kind: 'duel', id })),
+    ...duels.map(({ id }) => clockOfScenario(project, { kind: 'duel', id }, byUnit)),
     ...project.encounters.map(({ clock }) => clock),
   ]);
   return clocks.size ? [...clocks] : ['continuous'];
@@ -91,9 +93,10 @@ export function columnsOf(project: Project, axis: BoardAxis): BoardColumn[] {
 /** Enemies, then encounters, then waves, as far as the measure is of them; a duel has one player, whatever the encounter has. */
 export function rowsOf(project: Project, measure: BandMeasure, axis: BoardAxis): BoardRow[] {
   const { of } = GOAL_MEASURES[measure];
+  const byUnit = clocksIn(project);
   const enemies = (axis === 'players' ? [] : unitHeads(project))
     .filter(({ side }) => side === 'enemy')
-    .map((head) => ({ head, clock: clockOfScenario(project, { kind: 'duel', id: head.id }) }))
+    .map((head) => ({ head, clock: clockOfScenario(project, { kind: 'duel', id: head.id }, byUnit) }))
     .filter(({ clock }) => isTold(measure, clock));
   const encounters = project.encounters.filter(({ clock }) => isTold(measure, clock));
   return [

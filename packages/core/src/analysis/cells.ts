@@ -6,6 +6,7 @@ import type { Clock } from '../record/clock';
 import type { Sample } from '../measures/sample';
 import type { Band } from '../model/brief';
 import { SUBJECT_OF } from '../model/brief-relations';
+import { clocksIn } from '../model/clocks';
 import type { Turn } from '../model/turn';
 import type { Project } from '../model/project';
 import { unitHeads } from '../model/variants';
@@ -23,10 +24,14 @@ export interface Goal {
   clock: Clock;
 }
 
-/** What the fight of a scenario goes by. */
-export function clockOfScenario(project: Project, { kind, id, duel }: Pick<Scenario, 'kind' | 'id' | 'duel'>): Clock {
+/** What the fight of a scenario goes by. @param clocks by unit, where several are asked about */
+export function clockOfScenario(
+  project: Project,
+  { kind, id, duel }: Pick<Scenario, 'kind' | 'id' | 'duel'>,
+  clocks = clocksIn(project),
+): Clock {
   if (kind === 'encounter') return project.encounters.find((one) => one.id === id)?.clock ?? 'continuous';
-  return clockOfDuel(project, { against: usualMember(project) ?? [], ...duel, enemy: id });
+  return clockOfDuel(project, { against: usualMember(project) ?? [], ...duel, enemy: id }, clocks);
 }
 
 export interface Axes {
@@ -42,6 +47,7 @@ export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
   const all = (list: readonly { id: string }[]) => (list.length ? list.map(({ id }) => id) : [undefined]);
   const tiers = axes.tiers ?? all(project.tiers);
   const skills = axes.skills ?? all(project.skills);
+  const clocks = clocksIn(project);
   return (project.brief?.bands ?? []).flatMap((band) =>
     tiers
       .filter((tier) => band.tier === undefined || band.tier === tier)
@@ -49,7 +55,7 @@ export function goalsOf(project: Project, axes: Axes = {}): Goal[] {
         skills
           .filter((skill) => band.skill === undefined || band.skill === skill)
           .flatMap((skill) =>
-            placesOf(project, band).map((place) => ({
+            placesOf(project, band, clocks).map((place) => ({
               band,
               of: place.of,
               clock: place.clock,
@@ -76,9 +82,9 @@ interface Place {
 }
 
 /** Where a band is measured, and of whom; where its measure means nothing it asks for nothing. */
-function placesOf(project: Project, band: Band): (Place & { clock: Clock })[] {
+function placesOf(project: Project, band: Band, clocks: ReturnType<typeof clocksIn>): (Place & { clock: Clock })[] {
   return placesSpokenOf(project, band)
-    .map((place) => ({ ...place, clock: clockOfScenario(project, place) }))
+    .map((place) => ({ ...place, clock: clockOfScenario(project, place, clocks) }))
     .filter(({ clock }) => isTold(band.measure, clock));
 }
 

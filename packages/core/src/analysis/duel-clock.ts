@@ -1,5 +1,5 @@
 /** Whether a duel is fought in seconds or takes turns, and what it is fought by where it does. */
-import { clocksOf } from '../model/clocks';
+import { clocksIn } from '../model/clocks';
 import type { Encounter } from '../model/encounter';
 import { metIn } from '../model/meets';
 import type { Project } from '../model/project';
@@ -11,13 +11,15 @@ import { DUEL_DEFAULTS, type DuelOptions } from './duel-setup';
 
 type Asked = Pick<DuelOptions, 'enemy' | 'against' | 'company' | 'clock'>;
 
-/** As it is asked for; else in turns where all fights of the enemy take turns, and everyone else of the duel has some that do. */
-export function clockOfDuel(project: Project, { enemy, against, company = [], clock }: Asked): Clock {
+/**
+ * As it is asked for; else in turns where all fights of the enemy take turns, and everyone else of the duel has some that do.
+ * @param clocks by unit, where several duels are asked about
+ */
+export function clockOfDuel(project: Project, { enemy, against, company = [], clock }: Asked, clocks = clocksIn(project)): Clock {
   if (clock !== undefined) return clock;
-  if (!project.encounters.some((encounter) => encounter.clock === 'rounds')) return 'continuous';
-  if (clocksOf(project, enemy).has('continuous')) return 'continuous';
+  if (clocks(enemy).has('continuous')) return 'continuous';
   const others = [...(typeof against === 'string' ? [against] : against), ...company.map(({ unit }) => unit)];
-  return others.every((id) => clocksOf(project, id).has('rounds')) ? 'rounds' : 'continuous';
+  return others.every((id) => clocks(id).has('rounds')) ? 'rounds' : 'continuous';
 }
 
 /** Between them at the start, where nobody says: m, or cells. */

@@ -8,12 +8,18 @@ import { alteredUnit } from './variants';
 export const duelClocks = ({ encounters }: Project): readonly Encounter['clock'][] =>
   encounters.some(({ clock }) => clock === 'rounds') ? ['continuous', 'rounds'] : ['continuous'];
 
-/** What fights that meet a unit go by; in seconds where none does. */
-export function clocksOf(project: Project, id: string): Set<Encounter['clock']> {
-  const turns = project.encounters.filter(({ clock }) => clock === 'rounds');
-  if (!turns.length) return new Set(['continuous']);
-  const meets = (encounter: Encounter) => metIn(encounter, encounter.party, (one) => alteredUnit(project, one)).includes(id);
-  const found = new Set<Encounter['clock']>(turns.some(meets) ? ['rounds'] : []);
-  if (!found.size || project.encounters.some((encounter) => encounter.clock === 'continuous' && meets(encounter))) found.add('continuous');
-  return found;
+/** By unit, what fights that meet it go by; in seconds where none does. Who meets whom is looked up once, for as many as are asked about. */
+export function clocksIn(project: Project): (id: string) => Set<Encounter['clock']> {
+  if (!duelClocks(project).includes('rounds')) return () => new Set(['continuous']);
+  const fights = project.encounters.map((encounter) => ({
+    clock: encounter.clock,
+    met: new Set(metIn(encounter, encounter.party, (one) => alteredUnit(project, one))),
+  }));
+  return (id) => {
+    const found = new Set(fights.filter(({ met }) => met.has(id)).map(({ clock }) => clock));
+    return found.size ? found : found.add('continuous');
+  };
 }
+
+/** The same of one unit. */
+export const clocksOf = (project: Project, id: string): Set<Encounter['clock']> => clocksIn(project)(id);

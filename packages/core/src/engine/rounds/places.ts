@@ -32,7 +32,7 @@ export const cellsFromHome = (fight: Fight, unit: number, cell: number, size: nu
 
 /** Where it is at home: on its own cell; with another body than it came with, wherever that meets where it stood. None: it has no home. */
 export function homeCells(fight: Fight, { unit, size }: Mover): number[] {
-  const { [unit]: home } = fight.homeCell;
+  const home = fight.homeCell[unit];
   if (home === NOBODY) return [];
   if (fight.homeSize[unit] === size) return [home];
   return Array.from({ length: fight.board!.cells.count }, (_, cell) => cell).filter((cell) => cellsFromHome(fight, unit, cell, size) === 0);
