@@ -36,8 +36,7 @@ export const ReachInCells = guarded('The reach in cells', function ReachInCells(
           <g key={cell}>
             <path d={`M${x(cell)} ${TOP} V${end}`} stroke="var(--hair)" />
             <text x={x(cell) + wide / 2} y={end + 15} textAnchor="middle" className="t3">
-              {wide > 18 || cell % 2 === 0 ? cell : ''}
-              {cell === count ? ' cells' : ''}
+              {cell === count ? 'cells' : wide > 18 || cell % 2 === 0 ? cell : ''}
             </text>
           </g>
         ))}
@@ -72,6 +71,9 @@ export const ReachInCells = guarded('The reach in cells', function ReachInCells(
     </div>
   );
 });
+
+/** On the bar of the chosen attack, which is as dark as its colour. */
+const ON_BAR = { fill: 'var(--paper)' };
 
 interface RowProps {
   attack: Attack;
@@ -108,11 +110,11 @@ function Row({ attack, y, x, beyond, colour, chosen, onSelect }: RowProps) {
       </text>
       {burst > 0 && <rect x={x(to + 1)} y={y + 5} width={x(to + 1 + burst) - x(to + 1)} height={ROW - 9} fill={colour} opacity={0.2} />}
       <rect x={x(from)} y={y + 3} width={Math.max(2, x(to + 1) - x(from))} height={ROW - 5} fill={colour} opacity={chosen ? 1 : 0.55} />
-      <text x={x(from) + 5} y={y + 14} className="t12" fill="var(--paper)">
+      <text x={x(from) + 5} y={y + 14} className="t12" style={chosen ? ON_BAR : undefined}>
         {from}–{to}
       </text>
       {to > beyond && (
-        <text x={x(beyond + 1) - 5} y={y + 14} textAnchor="end" className="t12" fill="var(--paper)">
+        <text x={x(beyond + 1) - 5} y={y + 14} textAnchor="end" className="t12" style={chosen ? ON_BAR : undefined}>
           {ends}
         </text>
       )}

@@ -2,7 +2,6 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   CLOCKS,
-  type Approach,
   type Attack,
   type EncounterReadout,
   EncounterWork,
@@ -156,7 +155,7 @@ describe('drawn over awkward numbers', () => {
           marks: [],
         }));
         for (const clock of CLOCKS)
-          sound(<ApproachChart approach={{ seed: 1, clock, length, lines } as Approach} unit={clipper} radii={0.8} width={300} />);
+          sound(<ApproachChart approach={{ seed: 1, clock, groundless: false, length, lines }} unit={clipper} radii={0.8} width={300} />);
       }),
       cases,
     );

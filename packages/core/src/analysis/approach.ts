@@ -24,6 +24,8 @@ export interface ApproachLine {
 export interface Approach {
   seed: number;
   clock: Clock;
+  /** In turns without ground: nobody is nearer than anybody. */
+  groundless: boolean;
   /** s, or rounds */
   length: number;
   lines: ApproachLine[];
@@ -78,5 +80,6 @@ export function approach(compiled: Compiled, seed: number, most = 12): Approach 
       line.actives.pop();
     }
   }
-  return { seed, clock: clockOf(compiled), length: length / SECOND, lines };
+  const groundless = compiled.rounds !== null && compiled.rounds.board === null;
+  return { seed, clock: clockOf(compiled), groundless, length: length / SECOND, lines };
 }

@@ -142,7 +142,10 @@ test('its readout tells rounds and cells, and no paper', () => {
   work.advance(20);
   const { summary, approach, paper, timeAtGap, values } = work.result();
   expect(summary.clock).toBe('rounds');
-  expect(approach.clock).toBe('rounds');
+  expect([approach.clock, approach.groundless]).toEqual(['rounds', false]);
+  const boss = new DuelWork(archive, { kind: 'duel', id: 'index-keeper' }, 1);
+  boss.advance(2);
+  expect(boss.result().approach.groundless).toBe(true);
   expect(paper).toEqual({});
   expect(Math.max(...timeAtGap)).toBe(0);
   for (const value of values.timeToKill) expect(Number.isNaN(value) || value === Infinity || Number.isInteger(value)).toBe(true);

@@ -243,13 +243,17 @@ const Results = memo(function Results({
         note={`the median duel, seed ${now.approach.seed}`}
         right={<OpenDuel project={project} duel={duel} seed={now.approach.seed} />}
       >
-        <ApproachChart
-          approach={now.approach}
-          unit={enemy}
-          radii={radii}
-          width={WIDTH}
-          colourOf={(kind) => unitHeads(project).find(({ id }) => id === kind)?.colour}
-        />
+        {now.approach.groundless ? (
+          <p className="text-table text-ink-2">Without ground everyone is in reach of everyone.</p>
+        ) : (
+          <ApproachChart
+            approach={now.approach}
+            unit={enemy}
+            radii={radii}
+            width={WIDTH}
+            colourOf={(kind) => unitHeads(project).find(({ id }) => id === kind)?.colour}
+          />
+        )}
       </Part>
       <Part
         title="Idle reasons"
