@@ -128,6 +128,12 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
+        {
+          // The hands of `acts.ts` go by these; the mouse itself goes where it is sent.
+          selector:
+            "AwaitExpression > CallExpression[callee.property.name='click']:not([callee.object.name=/^(acts|keys)$/]):not([callee.object.type='ThisExpression']):not([callee.object.property.name='mouse'])",
+          message: 'what comes in may move it from under the mouse: pressAt, pressOn or press',
+        },
         { selector: "Property[key.name='timeout']", message: 'a wait ends with what it waits for, however slow the machine is' },
         {
           selector: 'CallExpression > ArrowFunctionExpression + Literal[raw=/^[0-9_]+$/]',

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
+import { pressOn } from './support/press';
 import { BEAT, STATES, begun } from './support/acts';
 import { seriousFindings } from './support/accessibility';
 import { choose, group, press } from './support/bench';
@@ -127,10 +128,10 @@ describe('what a project begins with', () => {
     });
     const page = await own.open(`${id}/brief`);
     const goals = () => page.$$eval('table[aria-label=Goals] tbody tr', (all) => all.length);
-    const marks = await page.$$('input.mark');
-    await marks[0].click();
+    const mark = (n: number) => pressOn(page, `mark ${n}`, async () => (await page.$$('input.mark'))[n] ?? null);
+    await mark(0);
     await page.keyboard.down('Shift');
-    await marks[2].click();
+    await mark(2);
     await page.keyboard.up('Shift');
     const bar = group('Marked goals');
     expect(await page.$eval(bar, (one) => one.textContent)).toContain('3 goals marked');

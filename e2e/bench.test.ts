@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { allFields, choose, choosesAll, condition, fill, fillAll, group, press, tick } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { demo, fetchProject, newDigest, openPage, savedState, shortFights } from './support/world';
 
@@ -107,8 +108,7 @@ const wayOut = async (
   await page.waitForSelector(way);
   await choose(page, way, `Way ${number} leads to`, to);
   if (after) await fill(page, way, `Way ${number} not before`, after);
-  const opener = await page.$(`${way} button[aria-label^="${state} leaves for ${to} when"]`);
-  await opener!.click();
+  await pressAt(page, `${way} button[aria-label^="${state} leaves for ${to} when"]`);
   await condition(page, `${state} leaves for ${to} when`, ...asked);
 };
 
@@ -320,8 +320,7 @@ describe('an enemy made from nothing', () => {
     expect(await prioritised()).toEqual([['raise'], ['sap-spit', 'mend']]);
     await press(page, CHOICE, 'Sap spit in priority 2: more');
     await press(page, '.sheet', 'To a new priority');
-    const opener = await page.$(`${CHOICE} ${group('Priority 1')} button[aria-label^="Priority 1 is tried if"]`);
-    await opener!.click();
+    await pressAt(page, `${CHOICE} ${group('Priority 1')} button[aria-label^="Priority 1 is tried if"]`);
     await press(page, '.sheet', 'Add a condition');
     await condition(page, 'Priority 1 is tried if', { what: 'the number of fallen friends', is: 'above', value: 0, within: 9 });
 
@@ -347,7 +346,7 @@ describe('an enemy made from nothing', () => {
     await page.waitForSelector(way);
     await choose(page, way, 'Way 2 leads to', 'Keep away');
     await fill(page, way, 'Way 2 not before', 1);
-    await (await page.$(`${way} button[aria-label^="Tend leaves for Keep away when"]`))!.click();
+    await pressAt(page, `${way} button[aria-label^="Tend leaves for Keep away when"]`);
     const sheet = '.sheet[aria-label="Tend leaves for Keep away when"]';
     await choose(page, sheet, 'What', 'the number of friends');
     await choose(page, sheet, 'Is', 'above');

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { seriousFindings } from './support/accessibility';
 import { choose, fill, press } from './support/bench';
 import { cell, chooseMeasure, idle, runs, start, valueOf } from './support/board';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { ROOT, cliDuel, demo, fetchProject, openPage, savedState } from './support/world';
 
@@ -80,7 +81,7 @@ describe('the board', () => {
     const { brief } = JSON.parse(stdout);
     for (const goal of brief.filter((one: any) => one.measure === 'timeToKill')) {
       const key = `duel|${goal.of}|${goal.tier}|regular`;
-      await page.click(cell(key));
+      await pressAt(page, cell(key));
       await page.waitForSelector('[data-value]');
       const value = await page.$eval('aside [data-value]', (one) => one.getAttribute('data-value'));
       expect([key, Number(value)]).toEqual([key, goal.value === 'Infinity' ? Infinity : goal.value]);
@@ -157,7 +158,7 @@ describe('the board', () => {
     await page.keyboard.up('Control');
     await page.waitForFunction(() => document.querySelector('aside [data-verdict]')?.getAttribute('data-verdict') === 'met');
     // A cell that nobody spoke of gets a band of its own.
-    await page.click(cell('duel|mulcher|bloom|regular'));
+    await pressAt(page, cell('duel|mulcher|bloom|regular'));
     await page.waitForFunction(() => document.querySelector('aside[aria-label=Cell]')?.textContent?.includes('Mulcher'));
     await press(page, 'aside[aria-label=Cell]', 'Want a band here');
     await page.waitForSelector('aside [data-verdict]');
@@ -196,7 +197,7 @@ describe('the board', () => {
       /weighted sum [\d.]+ against 2(?![\d.])/.test(document.querySelector('[aria-label="Tiers out of order"]')?.textContent ?? ''),
     );
     expect(new URL(page.url()).searchParams.get('rank')).toMatch(/^dose:1,\w+:1$/);
-    await page.click(cell('encounter|cellar-beat|bramble|regular'));
+    await pressAt(page, cell('encounter|cellar-beat|bramble|regular'));
     await page.waitForFunction(() => document.querySelector('aside[aria-label=Cell]')?.textContent?.includes('Cellar Beat'));
     const link = await page.waitForSelector('[aria-label="Runs to open"] a');
     // Read and followed at once: figures that come in meanwhile may name another run.
@@ -314,7 +315,7 @@ describe('the board', () => {
     expect(value).toBeCloseTo(computed.kinds.find((kind) => kind.id === 'sapwright')!.timeToKill!.median, 9);
     expect(await page.$eval('[data-testid=digest]', (one) => one.textContent)).toBe(computed.digest);
     // The same in a replay.
-    await page.locator('section[aria-label=Approach] a').click();
+    await pressAt(page, 'section[aria-label=Approach] a');
     await page.waitForFunction(() => document.body.textContent?.includes('Clipper 2'));
   });
 
@@ -487,7 +488,7 @@ describe('pacing', () => {
     await press(page, 'aside[aria-label=Findings]', 'Its own at Bloom');
     await savedState(page, 'saved');
     expect((await stored(id)).brief.curves.map(({ tier }: any) => tier)).toEqual([undefined, 'bloom']);
-    await (await page.waitForSelector('[aria-label="Findings at Bloom"] a'))!.click();
+    await pressAt(page, '[aria-label="Findings at Bloom"] a');
     await page.waitForFunction(() => location.pathname.includes('/replay/cellar-beat') && new URLSearchParams(location.search).has('at'));
   });
 });

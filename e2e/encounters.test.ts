@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { seriousFindings } from './support/accessibility';
 import { choose, fill, fillAll, group, press, tick } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { ROOT, demo, fought, savedState, shortFights } from './support/world';
 
@@ -90,9 +91,8 @@ describe('an encounter made from nothing', () => {
           all.map((one) => one.getAttribute('aria-label')!.slice(12)),
         );
         for (const point of each.at)
-          if (!begun.includes(point.toUpperCase())) await (await page.$(`[aria-label="Spawn point ${point.toUpperCase()}"]`))!.click();
-        for (const point of begun)
-          if (!each.at.includes(point.toLowerCase())) await (await page.$(`[aria-label="Spawn point ${point}"]`))!.click();
+          if (!begun.includes(point.toUpperCase())) await pressAt(page, `[aria-label="Spawn point ${point.toUpperCase()}"]`);
+        for (const point of begun) if (!each.at.includes(point.toLowerCase())) await pressAt(page, `[aria-label="Spawn point ${point}"]`);
         if (each.rule !== 'inTurn') await choose(page, own, 'Points', 'farthest from them');
         if (each.spacing) await fill(page, own, 'Apart by', each.spacing);
         if (each.target) await choose(page, own, 'Goes for', heads.get(each.target)!);
@@ -139,7 +139,7 @@ describe('an encounter made from nothing', () => {
     await press(page, group('Event'), 'Event 1: 1 tweaks');
     await choose(page, '.sheet[aria-label="Event 1: tweaks"]', 'Event 1 1: whose', 'Mulcher');
     await page.keyboard.press('Escape');
-    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await pressAt(page, '[aria-label=Waves] foreignObject button');
     await press(page, group('Wave 1'), 'more …');
     await press(page, '.sheet[aria-label="Wave 1: more"]', 'comes again …');
     await press(page, '.sheet[aria-label="Wave 1: more"]', 'add a tweak');
@@ -280,14 +280,15 @@ describe('what goes wrong, by name', () => {
       Object.assign(encounterOf(document, 'first-bell').waves[0], { start: 'called' }); // the next wave never comes
     });
     const page = await open(`${id}/encounters/evening-shift`);
-    const opener = await page.waitForSelector('header button[aria-label*="warnings in the project"]');
+    const opener = 'header button[aria-label*="warnings in the project"]';
+    await page.waitForSelector(opener);
     await page.waitForFunction(
       () =>
         Number(
           /^\d+/.exec(document.querySelector('header button[aria-label*="warnings in the project"]')!.getAttribute('aria-label')!)?.[0],
         ) > 12,
     );
-    await opener!.click();
+    await pressAt(page, opener);
     const said = await page.$eval('.sheet[aria-label=Warnings]', (one) => one.textContent!);
     for (const words of [
       /Clipper: one Bite lands up to 4 times/, // a weak enemy kills at once

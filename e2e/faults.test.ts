@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { allFields, choose, fill, group, press, tick } from './support/bench';
 import { cell, chooseMeasure, idle, runs, start, valueOf, verdictOf } from './support/board';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { savedState } from './support/world';
 
@@ -61,7 +62,7 @@ describe('planted faults', () => {
     expect(await verdictOf(page, wave)).toBe('missedHigh');
     await visit(page, `${id}/encounters/evening-shift?tier=bloom&skill=regular`);
     const third = '::-p-xpath(//section[@aria-label="Waves"]//button[starts-with(normalize-space(.), "Wave 3")])';
-    await (await page.waitForSelector(third))!.click();
+    await pressAt(page, third);
     await page.waitForSelector(group('Wave 3'));
     await fill(page, group('Wave 3'), 'Defeated', 1);
     await fill(page, group('Wave 3'), 'Delay', 5);
@@ -107,7 +108,7 @@ describe('planted faults', () => {
     const findings = 'section[aria-label="Findings at Bloom"]';
     await page.waitForSelector(`${findings} button`);
     const above = `::-p-xpath(//section[@aria-label="Findings at Bloom"]//li[contains(., "above what is intended")]//button)`;
-    await (await page.waitForSelector(above))!.click();
+    await pressAt(page, above);
     await page.waitForFunction(() =>
       [...document.querySelectorAll<HTMLButtonElement>('aside button')].some(
         (one) => one.textContent?.startsWith('Run without each') && !one.disabled,
@@ -123,12 +124,12 @@ describe('planted faults', () => {
     );
     const doubt = '::-p-xpath(//aside//button[contains(., "in doubt")])';
     if (await page.$(doubt)) {
-      await (await page.$(doubt))!.click();
+      await pressAt(page, doubt);
       await page.waitForFunction(() => document.querySelector('[data-without="unit:sapwright"]')?.getAttribute('data-says') === 'less');
       await page.waitForFunction(() => ![...document.querySelectorAll('aside button')].some((one) => one.textContent === 'Running …'));
     }
     expect(await page.$eval('[data-without="unit:sapwright"]', (one) => one.getAttribute('data-says'))).toBe('less');
-    await (await page.$('[data-without="unit:sapwright"] a'))!.click();
+    await pressAt(page, '[data-without="unit:sapwright"] a');
     await page.waitForFunction(() => document.querySelector('main h1')?.textContent === 'Sapwright');
     await allFields(page, 'main > div');
     await fill(page, 'main', 'Energy regen', 0);
@@ -144,8 +145,7 @@ describe('planted faults', () => {
     const order = '[aria-label="Tiers out of order"]';
     await page.waitForFunction((list) => document.querySelector(list)?.textContent?.includes('Bramble is no harder than'), {}, order);
     await visit(page, `${id}/difficulty`);
-    const sight = (await page.waitForSelector('input[aria-label="Briar Hound Sight (senses) at Bramble"]'))!;
-    await sight.click({ count: 3 });
+    await pressAt(page, 'input[aria-label="Briar Hound Sight (senses) at Bramble"]', 3);
     await page.keyboard.press('Backspace');
     await page.keyboard.press('Enter');
     await savedState(page, 'saved');

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import {
   ROOT,
@@ -174,7 +175,7 @@ describe('numbers', () => {
     await savedState(page, 'saved');
     expect(thistlejack(await base()).movement.run).toBeCloseTo(6.3, 9);
 
-    await (await page.$('[aria-label="What typing changes"] [aria-checked=false]'))!.click();
+    await pressAt(page, '[aria-label="What typing changes"] [aria-checked=false]');
     await page.waitForSelector('[aria-label="What typing changes"] [aria-checked=true]::-p-text(Bramble)');
     await run.focus();
     await run.type('4.9');
@@ -241,7 +242,7 @@ describe('two tabs', () => {
     const late = await Promise.race([one, two].map((page) => page.waitForSelector('[role=alertdialog]').then(() => page)));
     expect(await late.$eval('[role=alertdialog]', (e) => e.textContent)).toContain('/units/clipper/body/height');
     const first = (await unit()).body.height as number;
-    await (await late.waitForSelector('[role=alertdialog] button:first-of-type'))!.click();
+    await pressAt(late, '[role=alertdialog] button:first-of-type');
     await savedState(late, 'saved');
     expect((await unit()).body.height).toBe(first === 0.8 ? 0.9 : 0.8);
   });

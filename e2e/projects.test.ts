@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import type { Page } from 'puppeteer-core';
 import { seriousFindings } from './support/accessibility';
 import { fill, press } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { openFile, openPage, savedState } from './support/world';
 
@@ -154,12 +155,12 @@ describe('from section to section', () => {
     const id = await project();
     const page = await own.open(`${id}/enemies/mulcher?copies=3&tier=bloom`);
     const go = async (name: string, path: string) => {
-      await page.locator(`nav[aria-label=Sections] ::-p-text(${name})`).click();
+      await pressAt(page, `nav[aria-label=Sections] ::-p-text(${name})`);
       await page.waitForFunction((wanted) => location.pathname.split('/').slice(3).join('/') === wanted, {}, path);
       return new URLSearchParams(new URL(page.url()).search);
     };
     expect((await go('Encounters', 'encounters/first-bell')).toString()).toBe('tier=bloom');
-    await page.locator('aside ::-p-text(Evening Shift)').click();
+    await pressAt(page, 'aside ::-p-text(Evening Shift)');
     await page.waitForFunction(() => location.pathname.endsWith('/evening-shift'));
     expect((await go('Enemies', 'enemies/mulcher')).toString()).toBe('copies=3&tier=bloom');
     await go('Encounters', 'encounters/evening-shift');
@@ -167,7 +168,7 @@ describe('from section to section', () => {
     await page.waitForSelector('main h1');
     // A page opened anew remembers nothing: from here on it does.
     expect((await go('Enemies', 'enemies/clipper')).toString()).toBe('tier=blight');
-    await page.locator('aside ::-p-text(Mulcher)').click();
+    await pressAt(page, 'aside ::-p-text(Mulcher)');
     await page.waitForFunction(() => location.pathname.endsWith('/mulcher'));
     const back = await go('Replay', 'replay/duel');
     expect([back.get('enemy'), back.get('members'), back.get('seed')]).toEqual(['clipper', 'warden', '4']);

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { seriousFindings } from './support/accessibility';
 import { choose, fill, press } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { demo, savedState } from './support/world';
 
@@ -129,7 +130,7 @@ describe('a question', () => {
     const add = async (typed: string, value: string) => {
       await press(page, 'main', 'add a number …');
       await (await page.waitForSelector('[cmdk-input]'))!.type(typed);
-      await (await page.waitForSelector(`[cmdk-item][data-value="${value}"]`))!.click();
+      await pressAt(page, `[cmdk-item][data-value="${value}"]`);
       await page.waitForSelector(`[data-dial="${value}"]`);
     };
     await add('role bruiser wind-up', 'bruiser/units/*/attacks/*/beat/windup×');
@@ -141,12 +142,7 @@ describe('a question', () => {
     expect(rows[1]).toContain('fixed');
     await page.evaluate((part) => document.querySelectorAll<HTMLElement>(`${part} tbody tr`)[1].click(), TABLE);
     await page.waitForFunction((part) => document.querySelector(part)!.textContent.includes('turns to fixed'), {}, POINT);
-    const write = await page.waitForFunction(
-      (part) => [...document.querySelectorAll<HTMLElement>(`${part} button`)].find((one) => one.textContent === 'Write fixed'),
-      {},
-      POINT,
-    );
-    await (write as any).click();
+    await press(page, POINT, 'Write fixed');
     await savedState(page, 'saved');
     const unit = async (of: string) => (await own.stored(id)).units.find((one: any) => one.id === of);
     expect((await unit('clipper')).attacks.find((attack: any) => attack.id === 'bite').beat.tracking).toBe('fixed');

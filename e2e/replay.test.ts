@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { choose, input, press } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { ROOT, fought, openPage } from './support/world';
 
@@ -83,7 +84,7 @@ describe('a replay', () => {
     // By its words.
     await (await input(page, 'aside[aria-label=Events]', 'Search events')).type('Slam');
     await page.waitForFunction(() => document.querySelectorAll('aside[aria-label=Events] li button').length > 0);
-    await page.click('aside[aria-label=Events] li button');
+    await pressAt(page, 'aside[aria-label=Events] li button');
     await page.waitForFunction(() => document.querySelector('aside[aria-label=Reasons] h3')?.textContent?.includes('Mulcher'));
     const at = Number((await page.$eval('[role=slider][aria-label=Instant]', (one) => one.getAttribute('aria-valuenow')))!);
     const slam = lines.find(({ type, what }) => type === 'event' && String(what).includes('Slam'));

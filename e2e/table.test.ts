@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { fill, input, keys, press, undoName, unitOf } from './support/bench';
+import { fill, input, keys, press, tick, undoName, unitOf } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { savedState, shortFights } from './support/world';
 
@@ -23,13 +24,13 @@ describe('the table', () => {
       return units.filter((unit: any) => unit.side === 'enemy').map((unit: any) => unit.health.max);
     };
     const before = await health();
-    await page.click('#cell-0-0');
+    await pressAt(page, '#cell-0-0');
     await paste(page, '30\n31\n1,032.5\n');
     await savedState(page, 'saved');
     expect((await health()).slice(0, 4)).toEqual([30, 31, 1032.5, before[3]]);
     expect(await undoName(page)).toBe('Undo: 3 cells pasted');
 
-    await page.click('#cell-0-0');
+    await pressAt(page, '#cell-0-0');
     await keys(page, 'Shift', 'ArrowDown');
     await press(page, 'main', 'Multiply by');
     await savedState(page, 'saved');
@@ -39,7 +40,7 @@ describe('the table', () => {
     await savedState(page, 'saved');
     expect((await health()).slice(0, 3)).toEqual([37.5, 37.5, 1032.5]);
 
-    await page.click('#cell-0-0');
+    await pressAt(page, '#cell-0-0');
     await paste(page, '5\nmany\n7');
     await page.waitForSelector('[role=alert]');
     expect(await page.$eval('[role=alert]', (one) => one.textContent)).toBe(
@@ -57,11 +58,11 @@ describe('the table', () => {
   test('typing changes the cell and goes on; copying gives what a spreadsheet takes; sorting, filtering, columns', async () => {
     const id = await project(shortFights);
     const page = await open(`${id}/table/enemies`);
-    await page.click('#cell-1-0');
+    await pressAt(page, '#cell-1-0');
     await page.keyboard.type('2*20');
     await page.keyboard.press('Enter');
     expect([await cell(page, 1, 0), await page.evaluate(() => document.activeElement?.id)]).toEqual(['40', 'cell-2-0']);
-    await page.click('#cell-0-0');
+    await pressAt(page, '#cell-0-0');
     await keys(page, 'Shift', 'ArrowDown');
     const text = await page.evaluate(() => {
       const data = new DataTransfer();
@@ -75,7 +76,7 @@ describe('the table', () => {
     await page.waitForFunction(() => document.querySelectorAll('[role=rowheader]').length === 2);
     await press(page, 'main', 'Columns …');
     await (await input(page, '.sheet', 'Search columns')).type('hearing');
-    await (await input(page, '.sheet', 'Hearing')).click();
+    await tick(page, '.sheet', 'Hearing', true);
     await page.waitForFunction(() =>
       [...document.querySelectorAll('[role=columnheader]')].some((one) => one.textContent?.startsWith('Hearing')),
     );

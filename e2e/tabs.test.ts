@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { fill, keys, press, undoName, unitOf } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { demo, savedState, shortFights } from './support/world';
 
@@ -94,7 +95,7 @@ describe('history', () => {
     await page.waitForFunction(() => document.querySelectorAll('[aria-label=Revisions] tbody tr').length === 4);
     const rows = await page.$$eval('[aria-label=Revisions] tbody tr', (all) => all.map((row) => row.children[3].textContent));
     expect(rows.slice(1)).toEqual(['3 Mulcher walk 1.8 → 1.3 m/s', '2 Mulcher health 110 → 131 hp', '1 Created']);
-    await page.click('[aria-label="Compare from revision 1"]');
+    await pressAt(page, '[aria-label="Compare from revision 1"]');
     const differences = async (...lines: string[]) =>
       page.waitForFunction(
         (wanted) => JSON.stringify([...document.querySelectorAll('[aria-label=Differences] li')].map((one) => one.textContent)) === wanted,
@@ -102,7 +103,7 @@ describe('history', () => {
         JSON.stringify(lines),
       );
     await differences('Mulcher: Health 110 hp → 131 hp', 'Mulcher: Walk 1.8 m/s → 1.3 m/s');
-    await page.click('[aria-label="Compare to revision 2"]');
+    await pressAt(page, '[aria-label="Compare to revision 2"]');
     await differences('Mulcher: Health 110 hp → 131 hp');
     await fill(page, 'main', 'Name of revision 1', 'as it began');
     await page.waitForFunction(

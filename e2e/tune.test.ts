@@ -5,6 +5,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { choose, input, press } from './support/bench';
 import { seriousFindings } from './support/accessibility';
+import { pressAt, pressOn } from './support/press';
 import { suite } from './support/suite';
 import { savedState } from './support/world';
 
@@ -24,7 +25,7 @@ async function add(page: Page, name: string, path: string): Promise<void> {
   await press(page, 'main', 'add a number …');
   await (await page.waitForSelector('[cmdk-input]'))!.type(name);
   await page.waitForSelector(`[cmdk-item][data-value="${path}"]`);
-  await (await page.$(`[cmdk-item][data-value="${path}"]`))!.click();
+  await pressAt(page, `[cmdk-item][data-value="${path}"]`);
   await page.waitForSelector(`[data-dial="${path}"]`);
 }
 
@@ -145,7 +146,7 @@ describe('what moves it', () => {
     expect(told.some((title) => title.endsWith('all met'))).toBe(true);
     expect(told.some((title) => title.endsWith('one missed'))).toBe(true);
     const met = told.findIndex((title) => title.endsWith('all met'));
-    await (await page.$$(`${map} td button`))[met].click();
+    await pressOn(page, told[met], async () => (await page.$$(`${map} td button`))[met] ?? null);
     const point = 'aside[aria-label="The point"]';
     await page.waitForFunction((part) => /Write .* hp/.test(document.querySelector(part)!.textContent), {}, point);
     await page.$$eval(`${point} button`, (all) => all.find((one) => one.textContent.startsWith('Write'))!.click());
@@ -237,7 +238,7 @@ describe('find', () => {
     // A number that is held is no search's.
     await page.waitForSelector(part);
     await page.waitForFunction((within) => /by 3 numbers/.test(document.querySelector(within)!.textContent), {}, part);
-    await page.click('section[aria-label="What moves it"] tbody tr:nth-child(3) button[aria-label^="Hold "]');
+    await pressAt(page, 'section[aria-label="What moves it"] tbody tr:nth-child(3) button[aria-label^="Hold "]');
     await page.waitForFunction((within) => /by 2 numbers/.test(document.querySelector(within)!.textContent), {}, part);
     expect(new URL(page.url()).searchParams.get('dials')).toMatch(/beat\/cooldown!$/);
     await choose(page, part, 'Runs of the search', '10,000 runs');
@@ -246,7 +247,7 @@ describe('find', () => {
     const first = `${part} [data-proposal=A]`;
     expect(await page.$eval(first, (one) => one.textContent)).toMatch(/Clipper health36 hp →2\d hp.*Clipper run9 m\/s →[678](\.\d+)? m\/s/);
     expect(await seriousFindings(page)).toEqual([]);
-    await page.click(first);
+    await pressAt(page, first);
     await page.waitForSelector(`${POINT} [data-objective=length] [data-value]`);
     // What else it does to the brief is asked for the proposal alone.
     await press(page, POINT, 'What else it moves');

@@ -4,6 +4,7 @@ import type { Page } from 'puppeteer-core';
 import { parseProject } from '../packages/core/src';
 import { Runner, compile } from '../packages/core/src/running';
 import { choose, fill, fillAll, group, press } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 
 const { project, open, stored } = suite('verbs');
@@ -158,8 +159,7 @@ describe('counters, score, waves that stop', () => {
     await fill(page, group('Counters'), 'Name of the counter', 'Bells');
     await press(page, whole, 'add an event');
     await page.waitForSelector(group('Event'));
-    const opener = await page.waitForSelector(`${group('Event')} button[aria-label^="Event happens when"]`);
-    await opener!.click();
+    await pressAt(page, `${group('Event')} button[aria-label^="Event happens when"]`);
     const sheet = '.sheet[aria-label="Event happens when"]';
     await page.waitForSelector(sheet);
     await choose(page, sheet, 'What', 'the counter');
@@ -328,7 +328,7 @@ describe('traits', () => {
     const root = page.url().split('/difficulty/')[0];
 
     await page.goto(`${root}/difficulty/tiers`);
-    await page.locator('aside[aria-label=Tiers] span[title=Bramble]').click();
+    await pressAt(page, 'aside[aria-label=Tiers] span[title=Bramble]');
     await press(page, group('Comes with'), 'give a trait');
     await choose(page, group('Comes with'), 'Comes with 1: trait', 'Stout');
     await choose(page, group('Comes with'), 'Comes with 1: who', 'Clipper');
@@ -339,7 +339,7 @@ describe('traits', () => {
     await choose(page, group('Event'), 'Event does 1', 'give a trait');
     await choose(page, group('Event'), 'Event trait 1', 'Stout');
     await choose(page, group('Event'), 'Event trait 1: who', 'Warden');
-    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await pressAt(page, '[aria-label=Waves] foreignObject button');
     await page.waitForSelector(group('Group'));
     await press(page, `${group('Group')} ${group('Traits')}`, 'with a trait …');
     await choose(page, `${group('Group')} ${group('Traits')}`, 'Trait 1', 'Grown');
@@ -387,7 +387,7 @@ describe('either side', () => {
       encounter.limit = 60;
     });
     const page = await open(`${id}/encounters/first-bell`);
-    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await pressAt(page, '[aria-label=Waves] foreignObject button');
     await page.waitForSelector(group('Group'));
     const wave = (await stored(id)).encounters[0].waves[0].name;
     await press(page, group(wave), 'add a group');
@@ -419,7 +419,7 @@ describe('either side', () => {
       6,
     );
     // The last who stand for the party stay there.
-    await page.locator('[aria-label=Waves] foreignObject button').click();
+    await pressAt(page, '[aria-label=Waves] foreignObject button');
     await page.waitForSelector('[role=tablist][aria-label=Groups]');
     await press(page, '[role=tablist][aria-label=Groups]', '5 Clipper, ours');
     await page.waitForFunction(

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { HTTPRequest, Page } from 'puppeteer-core';
 import { seriousFindings } from './support/accessibility';
 import { button, choose, fill, heading, input, keys, press, undoName, unitOf } from './support/bench';
+import { pressAt } from './support/press';
 import { suite } from './support/suite';
 import { demo, newDigest, openPage, savedState, shortFights } from './support/world';
 
@@ -116,7 +117,7 @@ describe('linked variants', () => {
     await heading(page, 'Mulcher');
     await fill(page, 'main', 'Walk', 1.1);
     await fill(page, 'main', 'Health', 120);
-    await page.click('#unit-mulcher-rusted');
+    await pressAt(page, '#unit-mulcher-rusted');
     await heading(page, 'Mulcher, rusted');
     const value = async (label: string) => (await input(page, 'main', label)).evaluate((one) => (one as HTMLInputElement).value);
     expect([await value('Walk'), await value('Health')]).toEqual(['1.1', '77']);
@@ -237,7 +238,7 @@ describe('copy and paste between units', () => {
     await press(page, 'section[aria-label=Beat]', 'First bite …');
     await press(page, '.sheet', 'Copy attack');
     await page.keyboard.press('Escape');
-    await page.click('#unit-mulcher');
+    await pressAt(page, '#unit-mulcher');
     await heading(page, 'Mulcher');
     await press(page, 'section[aria-label=Beat]', 'Paste attack …');
     await page.waitForSelector('[role=dialog].sheet h2');
@@ -329,7 +330,7 @@ describe('accessibility', () => {
     const check = async (what: string) => {
       expect([what, await seriousFindings(page, '.sheet')]).toEqual([what, []]);
     };
-    await (await page.$('[aria-label=Choice] [aria-label^="Priority 1 is tried if"]'))!.click();
+    await pressAt(page, '[aria-label=Choice] [aria-label^="Priority 1 is tried if"]');
     await page.waitForSelector('.sheet');
     await check('condition');
     await page.keyboard.press('Escape');

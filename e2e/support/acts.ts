@@ -4,6 +4,7 @@
  */
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { type Part, SHEET, button, choose, fill, input, press, tick } from './bench';
+import { pressAt } from './press';
 import type { Suite } from './suite';
 import { openPage } from './world';
 
@@ -47,7 +48,7 @@ export class Acts {
     const field = 'input[aria-label="Name of the new project"]';
     await this.page.waitForSelector(field);
     this.count++;
-    await this.page.click(field);
+    await pressAt(this.page, field);
     this.count++;
     await this.page.type(field, name);
     await this.chord('Enter');
@@ -96,10 +97,7 @@ export class Acts {
   /** One of the states that stand there, chosen. */
   async chooseState(name: string): Promise<void> {
     this.count++;
-    const option = await this.page.waitForSelector(
-      `::-p-xpath(//*[@aria-label="States" and @role="region"]//*[@role="option"][.//*[@title="${name}"]])`,
-    );
-    await option!.click();
+    await pressAt(this.page, `::-p-xpath(//*[@aria-label="States" and @role="region"]//*[@role="option"][.//*[@title="${name}"]])`);
   }
 
   async encounter(begins: string, name: string, against?: string): Promise<void> {
@@ -109,7 +107,7 @@ export class Acts {
       await this.page.waitForSelector('.sheet form');
       await this.choose('.sheet', 'Against', against);
       this.count++;
-      await this.page.click('.sheet input');
+      await pressAt(this.page, '.sheet input');
     }
     await this.made(begins, name);
     await this.heading(name);
@@ -121,7 +119,7 @@ export class Acts {
       await this.page.waitForSelector('.sheet form');
       await this.choose('.sheet', 'Brings', brings);
       this.count++;
-      await this.page.click('.sheet input');
+      await pressAt(this.page, '.sheet input');
     }
     await this.made(begins, name);
     await this.page.waitForSelector(`[role=group][aria-label="${name}"]`);
@@ -144,15 +142,13 @@ export class Acts {
   /** A thing on a plan, chosen by a click on it. */
   async thing(name: string): Promise<void> {
     this.count++;
-    await (await this.page.waitForSelector(`main svg [role=button][aria-label="${name}"]`))!.click();
+    await pressAt(this.page, `main svg [role=button][aria-label="${name}"]`);
   }
 
   /** Opens a condition by what it is for: "Round leaves for Chase when". */
   async condition(isFor: string): Promise<void> {
     this.count++;
-    const opener = await this.page.waitForSelector(`button[aria-label^="${isFor}"]`);
-    await opener!.evaluate((one) => one.scrollIntoView({ block: 'center' }));
-    await opener!.click();
+    await pressAt(this.page, `button[aria-label^="${isFor}"]`);
     await this.page.waitForSelector(SHEET);
   }
 

@@ -1,5 +1,6 @@
 /** Hands on the workbench: finding fields as a person does, by what is written beside them, and working them. */
 import type { ElementHandle, Page } from 'puppeteer-core';
+import { pressOn, sought } from './press';
 
 /** A part of the screen: a CSS selector. */
 export type Part = string;
@@ -8,18 +9,9 @@ export const group = (name: string): Part => `[role=group][aria-label="${name}"]
 /** What opened last: a popover or a dialog. */
 export const SHEET = '.sheet:last-of-type, [data-radix-popper-content-wrapper] .sheet';
 
-async function element(page: Page, what: string, find: () => Promise<ElementHandle | null>): Promise<ElementHandle<HTMLElement>> {
-  for (let i = 0; i < 600; i++) {
-    const found = await find();
-    if (found) return found as ElementHandle<HTMLElement>;
-    await page.waitForFunction(() => new Promise((done) => requestAnimationFrame(() => done(true))));
-  }
-  throw new Error(`there is no ${what}`);
-}
-
 /** A button by its name or its text, within a part; the last such part counts, for sheets lie on top. */
 export function button(page: Page, part: Part, name: string): Promise<ElementHandle<HTMLElement>> {
-  return element(page, `button ${name} in ${part}`, async () => {
+  return sought(page, `button ${name} in ${part}`, async () => {
     const handle = await page.evaluateHandle(
       (inside, wanted) => {
         const parts = [...document.querySelectorAll(inside)].reverse();
@@ -40,37 +32,12 @@ export function button(page: Page, part: Part, name: string): Promise<ElementHan
   });
 }
 
-export async function press(page: Page, part: Part, name: string): Promise<void> {
-  const found = await button(page, part, name);
-  // One that waits for something (a save under way) takes no click, and says nothing of it.
-  await page.waitForFunction((one) => !one.isConnected || !(one as HTMLButtonElement).disabled, {}, found);
-  for (let again = 0; again < 5; again++) {
-    const target = await button(page, part, name);
-    await target.evaluate((one) => {
-      one.scrollIntoView({ block: 'nearest' });
-      const told = window as unknown as { pressed: boolean };
-      told.pressed = false;
-      one.addEventListener('click', () => (told.pressed = true), { once: true, capture: true });
-    });
-    // It may have been drawn anew between being found and being pressed (a bar that says another state): then it is found again.
-    const gone = await target.click().then(
-      () => false,
-      async (failed: unknown) => {
-        if (await target.evaluate((one) => one.isConnected).catch(() => false)) throw failed;
-        return true;
-      },
-    );
-    if (gone) continue;
-    // What came in above it (a warning, a figure) may have moved it from under the mouse: then nothing was pressed.
-    const missed = await page.evaluate(() => (window as unknown as { pressed?: boolean }).pressed === false).catch(() => false);
-    if (!missed) return;
-  }
-  throw new Error(`${name} in ${part} takes no click`);
-}
+export const press = (page: Page, part: Part, name: string): Promise<void> =>
+  pressOn(page, `${name} in ${part}`, () => button(page, part, name));
 
 /** An input by its label within a part. */
 export function input(page: Page, part: Part, label: string): Promise<ElementHandle<HTMLElement>> {
-  return element(page, `field ${label} in ${part}`, async () => {
+  return sought(page, `field ${label} in ${part}`, async () => {
     const handle = await page.evaluateHandle(
       (inside, wanted) => {
         for (const each of [...document.querySelectorAll(inside)].reverse()) {
@@ -117,7 +84,7 @@ export async function fillAll(page: Page, part: Part, values: Record<string, num
 
 /** Chooses one of a list by its name. */
 export async function choose(page: Page, part: Part, label: string, name: string): Promise<void> {
-  const trigger = await element(page, `choice ${label} in ${part}`, async () => {
+  const trigger = await sought(page, `choice ${label} in ${part}`, async () => {
     const handle = await page.evaluateHandle(
       (inside, wanted) => {
         for (const each of [...document.querySelectorAll(inside)].reverse())
@@ -149,7 +116,8 @@ export async function choose(page: Page, part: Part, label: string, name: string
 /** Turns a yes-or-no to what it should be. */
 export async function tick(page: Page, part: Part, label: string, on: boolean): Promise<void> {
   const box = await input(page, part, label);
-  if ((await box.evaluate((one) => one.getAttribute('aria-checked') === 'true')) !== on) await box.click();
+  if ((await box.evaluate((one) => one.getAttribute('aria-checked') === 'true')) !== on)
+    await pressOn(page, label, () => input(page, part, label));
 }
 
 /** Turns each of some switches over, by the keyboard: a result that lands and moves the page can't put the press beside it. */
