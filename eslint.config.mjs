@@ -9,8 +9,8 @@ const noImports = (patterns, message) => ({ 'no-restricted-imports': ['error', {
 /** Of Math only what is the same to the last bit everywhere; nothing ambient; nothing whose order is not ours. */
 const engineDiscipline = [
   {
-    selector: "MemberExpression[object.name='Math'][property.name!=/^(abs|min|max|floor|ceil|trunc|sqrt|imul)$/]",
-    message: 'of Math the engine uses only abs, min, max, floor, ceil, trunc, sqrt and imul: others differ between machines',
+    selector: "MemberExpression[object.name='Math'][property.name!=/^(abs|min|max|floor|ceil|trunc|sqrt|imul|clz32)$/]",
+    message: 'of Math the engine uses only abs, min, max, floor, ceil, trunc, sqrt, imul and clz32: others differ between machines',
   },
   { selector: "BinaryExpression[operator='**']", message: '** differs between machines' },
   { selector: "AssignmentExpression[operator='**=']", message: '** differs between machines' },

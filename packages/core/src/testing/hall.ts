@@ -39,3 +39,19 @@ export function stepsFrom(start: number): number[] {
   }
   return steps;
 }
+
+/** As walls of an arena, one cell each. @param height m */
+export const hallWalls = (height: number) =>
+  HALL.flatMap((line, i) =>
+    [...line].flatMap((sign, column) => {
+      if (sign !== '#') return [];
+      const [x, y] = [column - COLUMNS / 2, ROWS / 2 - 1 - i];
+      const corners = [
+        { x, y },
+        { x: x + 1, y },
+        { x: x + 1, y: y + 1 },
+        { x, y: y + 1 },
+      ];
+      return [{ id: `w${column}-${i}`, name: `w${column}-${i}`, height, corners }];
+    }),
+  );

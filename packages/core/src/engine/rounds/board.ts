@@ -1,4 +1,5 @@
 /** Where walls, ground and units are on a board, and what it costs to go over it. */
+import { type CellSet, addCell, eachCell, emptySet, hasCell, removeCell, setOf } from './cell-sets';
 import { type Cells } from './cells';
 
 /** Nobody stands there. */
@@ -26,6 +27,21 @@ export interface Terrain {
   readonly prints: readonly (readonly number[] | null)[];
   /** Coming onto any cell costs 1. */
   readonly even: boolean;
+  /** Cells that it can be on. */
+  readonly open: CellSet;
+  /** Steps by how far they lead in the numbers of cells: so the cells of a set take them together. */
+  readonly strides: readonly Stride[];
+  /** By cell: those from which it would cover that one. */
+  readonly under: readonly (readonly number[])[];
+}
+
+/** A step that leads as far in the numbers of cells wherever it may be taken. */
+export interface Stride {
+  by: number;
+  /** Where it may be taken, */
+  leaves: CellSet;
+  /** and where it comes to. */
+  lands: CellSet;
 }
 
 export class Board {
@@ -35,8 +51,8 @@ export class Board {
   readonly cost: Float64Array;
   /** Who stands on each; −1: nobody. */
   readonly standing: Int32Array;
-  /** The side of who stands on each. */
-  private readonly sides: Uint8Array;
+  /** Cells on which somebody of each side stands. */
+  private readonly held: readonly [CellSet, CellSet];
   /** Of sizes and classes of ground that have been asked for; nothing of a run is in them. */
   readonly terrains = new Map<number, Terrain>();
   /** Goes up whenever somebody comes onto a cell or leaves one: what was worked out before may be otherwise. */
@@ -49,7 +65,7 @@ export class Board {
     this.blocked = Array.from({ length: grounds }, () => new Uint8Array(cells.count));
     this.cost = new Float64Array(cells.count).fill(1);
     this.standing = new Int32Array(cells.count).fill(NOBODY);
-    this.sides = new Uint8Array(cells.count);
+    this.held = [emptySet(cells.count), emptySet(cells.count)];
   }
 
   /** Walls and costs are what they were when it was asked for first. */
@@ -80,34 +96,77 @@ export class Board {
         if (isOpen(cell, d) && !cuts) steps[cell] |= 1 << d;
       }
     }
-    return { entry, steps, prints, even: entry.every((one) => one === 1 || one === Infinity) };
+    const numbers = Array.from(entry.keys());
+    const under: number[][] = numbers.map(() => []);
+    for (const cell of numbers) for (const each of prints[cell] ?? []) under[each].push(cell);
+    return {
+      entry,
+      steps,
+      prints,
+      even: entry.every((one) => one === 1 || one === Infinity),
+      open: setOf(
+        cells.count,
+        numbers.filter((cell) => entry[cell] < Infinity),
+      ),
+      strides: stridesOf(cells, steps),
+      under,
+    };
   }
 
   put({ unit, side, size, ground }: Mover, cell: number): void {
     this.moves++;
     for (const each of this.terrain({ size, ground }).prints[cell]!) {
       this.standing[each] = unit;
-      this.sides[each] = side;
+      removeCell(this.held[1 - side], each);
+      addCell(this.held[side], each);
     }
   }
 
   take({ unit, size, ground }: Mover, cell: number): void {
     this.moves++;
-    for (const each of this.terrain({ size, ground }).prints[cell]!) if (this.standing[each] === unit) this.standing[each] = NOBODY;
+    for (const each of this.terrain({ size, ground }).prints[cell]!) {
+      if (this.standing[each] !== unit) continue;
+      this.standing[each] = NOBODY;
+      for (const side of this.held) removeCell(side, each);
+    }
   }
 
   clear(): void {
     this.moves++;
     this.standing.fill(NOBODY);
-    this.sides.fill(0);
+    for (const side of this.held) side.fill(0);
   }
 
   /** Whether a foe of a side stands where a body would be. */
   hasFoe({ prints }: Terrain, { side, size }: Mover, cell: number): boolean {
-    const { standing, sides } = this;
-    if (size === 1) return standing[cell] !== NOBODY && sides[cell] !== side;
+    const foes = this.held[1 - side];
+    if (size === 1) return hasCell(foes, cell);
     const print = prints[cell];
-    return print !== null && print.some((each) => standing[each] !== NOBODY && sides[each] !== side);
+    return print !== null && print.some((each) => hasCell(foes, each));
+  }
+
+  /** Cells on which a body would meet no foe. @param out where they are put @returns it */
+  pastFoes(mover: Mover, out: CellSet): CellSet {
+    const { under } = mover.terrain ?? this.terrain(mover);
+    const foes = this.held[1 - mover.side];
+    out.fill(-1);
+    eachCell(foes, (cell) => {
+      for (const from of under[cell]) removeCell(out, from);
+    });
+    return out;
+  }
+
+  /** Cells on which a body could stay: it meets no other there, friend or foe. @param out where they are put @returns it */
+  free(mover: Mover, out: CellSet): CellSet {
+    const { under, open } = mover.terrain ?? this.terrain(mover);
+    out.set(open);
+    for (const side of this.held) {
+      eachCell(side, (cell) => {
+        if (this.standing[cell] === mover.unit) return;
+        for (const from of under[cell]) removeCell(out, from);
+      });
+    }
+    return out;
   }
 
   /** Whether it could stay there: no other unit stands there, friend or foe. */
@@ -118,4 +177,21 @@ export class Board {
     if (mover.size === 1) return standing[cell] === NOBODY || standing[cell] === mover.unit;
     return prints[cell]!.every((each) => standing[each] === NOBODY || standing[each] === mover.unit);
   }
+}
+
+/** @param steps by cell, a bit a direction */
+function stridesOf(cells: Cells, steps: Uint8Array): Stride[] {
+  const found = new Map<number, Stride>();
+  for (let cell = 0; cell < cells.count; cell++) {
+    for (let d = 0; d < cells.directions.length; d++) {
+      if ((steps[cell] & (1 << d)) === 0) continue;
+      const next = cells.neighbour(cell, d);
+      const by = next - cell;
+      let stride = found.get(by);
+      if (!stride) found.set(by, (stride = { by, leaves: emptySet(cells.count), lands: emptySet(cells.count) }));
+      addCell(stride.leaves, cell);
+      addCell(stride.lands, next);
+    }
+  }
+  return [...found.values()];
 }

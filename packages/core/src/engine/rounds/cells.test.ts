@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { isEmpty, setOf } from './cell-sets';
 import { type Bearing, Cells, type Tiling } from './cells';
 
 const TILINGS: Tiling[] = ['squares', 'diagonals', 'hexagons'];
@@ -107,4 +108,37 @@ describe.each(TILINGS)('%s', (tiling) => {
       }),
     );
   });
+});
+
+test('a band holds the bodies that are between two distances of another, and is kept as it is', () => {
+  const wide = fc.constantFrom(1, 2, 3);
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...TILINGS),
+      fc.nat(),
+      wide,
+      wide,
+      fc.nat(6),
+      fc.integer({ min: -1, max: 12 }),
+      (tiling, place, a, b, near, far) => {
+        const cells = new Cells(tiling, 9, 7);
+        const at = (place % (cells.count + 1)) - 1;
+        const held = Array.from({ length: cells.count }, (_, cell) => cell).filter((cell) => {
+          const gap = cells.gap(cell, b, at, a);
+          return gap >= near && gap <= far;
+        });
+        const band = cells.band(at, a, b, near, far);
+        expect(band).toEqual(setOf(cells.count, held));
+        // Another is asked for in between.
+        cells.band(at, a, b, near, far + 1);
+        expect(cells.band(at, a, b, near, far)).toBe(band);
+      },
+    ),
+    { numRuns: 500 },
+  );
+  // From nowhere everything is farther than any board is wide.
+  const cells = new Cells('squares', 64, 64);
+  expect(cells.band(-1, 1, 1, 0, 200)).toEqual(setOf(4096, []));
+  expect(cells.band(0, 1, 1, 200, Infinity)).toEqual(setOf(4096, []));
+  expect(isEmpty(cells.band(0, 1, 1, 126, Infinity))).toBe(false);
 });

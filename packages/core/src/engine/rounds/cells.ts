@@ -4,6 +4,8 @@
  * second first, lies half a cell farther east.
  */
 
+import { type CellSet, addCell, emptySet } from './cell-sets';
+
 export type Tiling = 'squares' | 'diagonals' | 'hexagons';
 
 /** A way on the plane of the board in whole numbers: two to a cell eastwards, and two (of hexagons one) northwards. */
@@ -26,6 +28,9 @@ function bearings(...pairs: [number, number][]): Bearing[] {
 /** Cells from everything to whoever found no cell to stand on: farther than any board is wide. */
 const NOWHERE = 1000;
 
+/** So many bands are kept: 2 MB of them on the largest board. */
+const MOST_BANDS = 4096;
+
 export class Cells {
   readonly count: number;
   readonly directions: readonly Bearing[];
@@ -34,6 +39,7 @@ export class Cells {
   /** Column and row of each: looked up, a division less wherever two cells are held against one another. */
   private readonly columnOf: Uint8Array;
   private readonly rowOf: Uint8Array;
+  private readonly bands = new Map<number, CellSet>();
 
   /** @param columns and rows: 1 to 64 each */
   constructor(
@@ -98,6 +104,25 @@ export class Cells {
     const across = Math.max(0, columnB - columnA - sizeA + 1, columnA - columnB - sizeB + 1);
     const along = Math.max(0, rowB - rowA - sizeA + 1, rowA - rowB - sizeB + 1);
     return this.tiling === 'squares' ? across + along : Math.max(across, along);
+  }
+
+  /**
+   * Where a body of a size would be between two distances of another body. Kept: it is for whoever asks to leave it as it is.
+   * @param near and far: whole cells
+   */
+  band(at: number, sizeAt: number, size: number, near: number, far: number): CellSet {
+    const [from, to] = [Math.max(0, Math.min(NOWHERE, near)), Math.max(-1, Math.min(NOWHERE, far))];
+    const key = ((((at + 1) * 4 + sizeAt) * 4 + size) * 1024 + from) * 1024 + to + 1;
+    let band = this.bands.get(key);
+    if (band) return band;
+    if (this.bands.size >= MOST_BANDS) this.bands.clear();
+    band = emptySet(this.count);
+    for (let cell = 0; cell < this.count; cell++) {
+      const gap = this.gap(cell, size, at, sizeAt);
+      if (gap >= from && gap <= to) addCell(band, cell);
+    }
+    this.bands.set(key, band);
+    return band;
   }
 
   /** The cells that a body covers; null where it would hang over the edge. */

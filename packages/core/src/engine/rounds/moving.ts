@@ -5,7 +5,6 @@
 import { contains } from '../body/clearance';
 import { face } from '../body/facing';
 import { goOn, rest } from '../mind/going';
-import { clearFrom } from '../mind/senses';
 import { bestFriend } from '../mind/targets';
 import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
@@ -13,19 +12,33 @@ import { DO } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { passOver } from '../waves/zones';
 import type { Board, Mover } from './board';
+import { type CellSet, both, eachCell, emptySet, hasCell, isEmpty, removeCell, setOf } from './cell-sets';
+import type { Bearing } from './cells';
 import { cellsCovering, cellsFromHome, faceAlong, facingOf, homeCells, middleOfBody, moverOf, standOn } from './places';
+import { type Sees, seesFrom } from './sight';
 import { Ways } from './ways';
 
-/** What a cell is worth: the lower, the better; Infinity: it is not gone to. */
+/** What a cell is worth: the lower, the better. */
 type Worth = (cell: number) => number;
 
-/** Ways over one board: there, and back from where it wants to be. Kept with the board, for no turn to allocate. */
-const WAYS = new WeakMap<Board, { there: Ways; back: Ways }>();
+/** What is worked out over one board: ways there, ways back from where it wants to be, and cells that are looked over. */
+interface Desk {
+  there: Ways;
+  back: Ways;
+  cells: CellSet;
+  goals: CellSet;
+}
 
-export function waysOf(board: Board): { there: Ways; back: Ways } {
-  let ways = WAYS.get(board);
-  if (!ways) WAYS.set(board, (ways = { there: new Ways(board), back: new Ways(board) }));
-  return ways;
+/** Kept with the board, for no turn to allocate. */
+const DESKS = new WeakMap<Board, Desk>();
+
+export function waysOf(board: Board): Desk {
+  let desk = DESKS.get(board);
+  if (!desk) {
+    const { count } = board.cells;
+    DESKS.set(board, (desk = { there: new Ways(board), back: new Ways(board), cells: emptySet(count), goals: emptySet(count) }));
+  }
+  return desk;
 }
 
 /** What the ground may cost that a unit goes over in this turn. */
@@ -129,23 +142,26 @@ function goTo(fight: Fight, mover: Mover, allowance: number, other: number, { ne
   const at = fight.onCell[other];
   const from = fight.onCell[mover.unit];
   const gapAt = (cell: number) => board.cells.gap(cell, mover.size, at, size);
-  const serves = (cell: number) => {
-    const gap = gapAt(cell);
-    return gap >= near && gap <= far && (!needsLine || gap <= 1 || clearAt(fight, mover, cell, other));
-  };
-  if (serves(from)) return 0;
-  const { there } = waysOf(board);
+  const sees = needsLine ? seesFrom(fight, mover, other) : null;
+  const gap = gapAt(from);
+  if (gap >= near && gap <= far && (sees === null || sees(from))) return 0;
+  const { there, cells, goals } = waysOf(board);
   there.from(mover, from, allowance);
-  const found = best(fight, mover, (cell) => (serves(cell) ? 0 : Infinity));
-  if (found !== from) return walk(fight, mover, found);
-  if (gapAt(from) < near)
+  const band = board.cells.band(at, size, mover.size, Math.ceil(near), Math.floor(far));
+  const found = best(fight, mover, both(there.stands, band, cells), ALIKE, sees);
+  if (found !== NOBODY) return walk(fight, mover, found);
+  if (gap < near)
     return walk(
       fight,
       mover,
-      best(fight, mover, (cell) => Math.max(0, near - gapAt(cell))),
+      best(fight, mover, there.stands, (cell) => Math.max(0, near - gapAt(cell))),
     );
-  const goals = around(board, at, far, size, mover, serves);
-  return comeNearer(fight, mover, goals, allowance) ?? walk(fight, mover, best(fight, mover, gapAt));
+  both(board.free(mover, goals), band, goals);
+  if (sees !== null)
+    eachCell(goals, (cell) => {
+      if (!sees(cell)) removeCell(goals, cell);
+    });
+  return comeNearer(fight, mover, goals, allowance) ?? walk(fight, mover, best(fight, mover, there.stands, gapAt));
 }
 
 /** Onto one of some cells, or as near to it as the way that is left allows. */
@@ -157,23 +173,19 @@ function goToOne(fight: Fight, mover: Mover, allowance: number, goals: readonly 
   there.from(mover, from, allowance);
   const apart = (cell: number) =>
     goals.reduce((least, goal) => Math.min(least, board.cells.gap(cell, mover.size, goal, mover.size)), Infinity);
-  return comeNearer(fight, mover, goals, allowance) ?? walk(fight, mover, best(fight, mover, apart));
+  return (
+    comeNearer(fight, mover, setOf(board.cells.count, goals), allowance) ?? walk(fight, mover, best(fight, mover, there.stands, apart))
+  );
 }
 
 /** To where least of the way to some cells is left; past foes where no other way leads there. @returns null: none does */
-function comeNearer(fight: Fight, mover: Mover, goals: readonly number[], allowance: number): number | null {
-  const board = fight.board!;
-  const { there, back } = waysOf(board);
-  if (goals.length === 0) return null;
-  const until = (cell: number) => there.costs[cell] < Infinity && board.isFree(mover, cell);
+function comeNearer(fight: Fight, mover: Mover, goals: CellSet, allowance: number): number | null {
+  if (isEmpty(goals)) return null;
+  const { there, back, cells } = waysOf(fight.board!);
+  const near = { cell: fight.onCell[mover.unit], within: allowance };
   for (const foesBlock of [true, false]) {
-    back.to(mover, goals, { foesBlock, until, near: { cell: fight.onCell[mover.unit], within: allowance } });
-    if (back.reached.some(until))
-      return walk(
-        fight,
-        mover,
-        best(fight, mover, (cell) => back.costs[cell]),
-      );
+    const found = best(fight, mover, back.nearestTo(mover, goals, there.stands, { foesBlock, near }, cells), ALIKE);
+    if (found !== NOBODY) return walk(fight, mover, found);
   }
   return null;
 }
@@ -181,58 +193,50 @@ function comeNearer(fight: Fight, mover: Mover, goals: readonly number[], allowa
 function flee(fight: Fight, mover: Mover, allowance: number, other: number): number {
   const board = fight.board!;
   const { size } = moverOf(fight, other);
-  waysOf(board).there.from(mover, fight.onCell[mover.unit], allowance);
+  const { there } = waysOf(board);
+  there.from(mover, fight.onCell[mover.unit], allowance);
   return walk(
     fight,
     mover,
-    best(fight, mover, (cell) => 0 - board.cells.gap(cell, mover.size, fight.onCell[other], size)),
+    best(fight, mover, there.stands, (cell) => 0 - board.cells.gap(cell, mover.size, fight.onCell[other], size)),
   );
 }
 
-/** Free cells that serve, of those on which a body may be so near to another. */
-function around(board: Board, at: number, far: number, size: number, mover: Mover, serves: (cell: number) => boolean): number[] {
-  const { cells } = board;
-  const reach = far + size + mover.size;
-  const [column, row] = [cells.column(at), cells.row(at)];
-  const found: number[] = [];
-  for (let r = Math.max(0, row - reach); r <= Math.min(cells.rows - 1, row + reach); r++) {
-    for (let c = Math.max(0, column - reach); c <= Math.min(cells.columns - 1, column + reach); c++) {
-      const cell = r * cells.columns + c;
-      if (board.isFree(mover, cell) && serves(cell)) found.push(cell);
-    }
-  }
-  return found;
-}
+/** All are as good: the cheapest to come to is taken. */
+const ALIKE: Worth = () => 0;
 
-/** Whether a unit would have a clear line from a cell. */
-export function clearAt(fight: Fight, { unit, size }: Mover, cell: number, other: number): boolean {
-  if (cell === fight.onCell[unit]) return clearFrom(fight, unit, fight.kinds[unit].muzzle, other);
-  if (fight.ground.walls.length === 0) return true;
-  const { x, y } = middleOfBody(fight, cell, size);
-  return !fight.ground.blocked(x, y, fight.kinds[unit].muzzle, fight.x[other], fight.y[other], fight.kinds[other].height / 2);
-}
-
-/** Of the cells that it can come to and stay on, and its own, the one that is worth most. */
-export function best(fight: Fight, mover: Mover, worth: Worth): number {
-  const board = fight.board!;
-  const { there } = waysOf(board);
+/**
+ * Of some cells that it can come to and stay on the one that is worth most; of equals its own, then the cheapest to come to, then
+ * the one with the least turn from where it faces.
+ * @param passes what is asked besides of one that would be taken: last, for it is dear
+ * @returns −1: none
+ */
+export function best(fight: Fight, mover: Mover, among: CellSet, worth: Worth, passes: Sees | null = null): number {
+  const { cells } = fight.board!;
+  const { there } = waysOf(fight.board!);
   const from = fight.onCell[mover.unit];
-  const facing = facingOf(fight, fight.fx[mover.unit], fight.fy[mover.unit]);
-  const turn = (cell: number) => board.cells.bearing(from, mover.size, cell, mover.size);
-  let found = from;
-  let least = worth(from);
-  for (const cell of there.reached) {
-    if (cell === from || !board.isFree(mover, cell)) continue;
+  let facing: Bearing | null = null;
+  const isNearer = (a: number, b: number) => {
+    facing ??= facingOf(fight, fight.fx[mover.unit], fight.fy[mover.unit]);
+    return cells.compareTurns(facing, cells.bearing(from, mover.size, a, mover.size), cells.bearing(from, mover.size, b, mover.size)) < 0;
+  };
+  let found: number = NOBODY;
+  let least = Infinity;
+  const consider = (cell: number) => {
     const value = worth(cell);
-    if (value === Infinity || value > least + CLOSE) continue;
+    if (value > least + CLOSE) return;
     if (value > least - CLOSE) {
       const dearer = there.costs[cell] - there.costs[found];
-      if (dearer > CLOSE) continue;
-      if (dearer > 0 - CLOSE && board.cells.compareTurns(facing, turn(cell), turn(found)) >= 0) continue;
+      if (dearer > CLOSE) return;
+      if (dearer > 0 - CLOSE && !isNearer(cell, found)) return;
     }
+    if (passes !== null && !passes(cell)) return;
     found = cell;
     least = value;
-  }
+  };
+  // Its own first: it costs nothing, and nothing is as near.
+  if (hasCell(among, from)) consider(from);
+  eachCell(among, consider);
   return found;
 }
 
@@ -240,11 +244,10 @@ export function best(fight: Fight, mover: Mover, worth: Worth): number {
 export function walk(fight: Fight, mover: Mover, to: number): number {
   const { unit, size } = mover;
   const from = fight.onCell[unit];
-  if (to === from) return 0;
-  const { there, back } = waysOf(fight.board!);
+  if (to === from || to === NOBODY) return 0;
+  const { there } = waysOf(fight.board!);
   const cost = there.costs[to];
-  back.to(mover, [to], { most: cost, ahead: there.costs });
-  const way = back.walk(mover, from, facingOf(fight, fight.fx[unit], fight.fy[unit]));
+  const way = there.walk(mover, to, facingOf(fight, fight.fx[unit], fight.fy[unit]));
   const before = way.length > 1 ? way[way.length - 2] : from;
   if (fight.compiled.rounds!.zonesPassed)
     for (const cell of way) {

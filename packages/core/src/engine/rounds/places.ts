@@ -248,6 +248,9 @@ export function lungeAt(fight: Fight, unit: number, target: number, most: number
 /** Of a distance that a share has been taken off. */
 export const wholeCells = (distance: number) => Math.floor(distance + CLOSE);
 
+/** The least whole number of cells that is no less. */
+export const wholeFrom = (distance: number) => Math.ceil(distance - CLOSE);
+
 /** Cell by cell in one direction, until a wall, the edge or a body ends it. @returns cells */
 function slide(fight: Fight, unit: number, way: Bearing, most: number): number {
   if (fight.onCell[unit] === NOBODY) return 0;

@@ -9,13 +9,16 @@ import { startAttack } from '../harm/attack';
 import { runInstants } from '../instant';
 import { holds } from '../mind/conditions';
 import { setTarget } from '../mind/wanted';
-import { NOBODY, PHASE } from '../numbers';
+import { PHASE } from '../numbers';
 import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
-import { best, clearAt, walk, waysOf } from './moving';
+import type { Mover } from './board';
+import { type CellSet, both, findCell, isEmpty } from './cell-sets';
+import { best, walk, waysOf } from './moving';
 import { moverOf } from './places';
 import { promised } from '../mind/promise';
-import { readyStrikes } from './reach';
+import { inRangeOf, readyStrikes } from './reach';
+import { seesFrom } from './sight';
 
 interface Act {
   number: number;
@@ -61,25 +64,27 @@ function bestAct(fight: Fight, unit: number, allowance: number): Act | null {
         if (kind.targeting.allowed !== null && !kind.targeting.allowed[fight.kinds[foe].type]) continue;
         const worth = promised(fight, unit, attack, foe);
         if (worth <= 0 || (found && worth <= found.worth)) continue;
-        if (cellsFor(fight, unit, attack, foe).length > 0) found = { number, attack, foe, worth };
+        if (canCome(fight, unit, attack, foe)) found = { number, attack, foe, worth };
       }
     }
   }
   return found;
 }
 
-/** Cells that it can come to and strike from; without a board its own place, if it is in reach there. */
-function cellsFor(fight: Fight, unit: number, attack: CompiledAttack, foe: number): number[] {
+/** Whether it can come to a cell to strike from; without a board its own place counts. */
+function canCome(fight: Fight, unit: number, attack: CompiledAttack, foe: number): boolean {
   const { board } = fight;
-  const { rangeMin, rangeMax, needsLine } = attack;
-  if (!board) return inRange(fight.gap(unit, foe), rangeMin, rangeMax) ? [NOBODY] : [];
+  if (!board) return inRange(fight.gap(unit, foe), attack.rangeMin, attack.rangeMax);
   const mover = moverOf(fight, unit);
+  const cells = cellsInRange(fight, mover, attack, foe);
+  return attack.needsLine ? findCell(cells, seesFrom(fight, mover, foe)) >= 0 : !isEmpty(cells);
+}
+
+/** Cells that it can come to in whose range a foe is. */
+function cellsInRange(fight: Fight, mover: Mover, { rangeMin, rangeMax }: CompiledAttack, foe: number): CellSet {
+  const { there, cells } = waysOf(fight.board!);
   const { size } = moverOf(fight, foe);
-  return waysOf(board).there.reached.filter((cell) => {
-    const gap = board.cells.gap(cell, mover.size, fight.onCell[foe], size);
-    if (!inRange(gap, rangeMin, rangeMax) || !board.isFree(mover, cell)) return false;
-    return !needsLine || gap <= 1 || clearAt(fight, mover, cell, foe);
-  });
+  return both(there.stands, inRangeOf(fight.board!.cells, fight.onCell[foe], size, mover.size, rangeMin, rangeMax), cells);
 }
 
 /** To the cell that its style likes best among those that serve. @returns what the way cost */
@@ -88,18 +93,17 @@ function goThere(fight: Fight, unit: number, allowance: number, { attack, foe }:
   if (!board) return 0;
   const mover = moverOf(fight, unit);
   waysOf(board).there.from(mover, fight.onCell[unit], allowance);
-  const serves = new Set(cellsFor(fight, unit, attack, foe));
-  const worth = worthOf(fight, unit, ends);
-  const to = best(fight, mover, (cell) => (serves.has(cell) ? worth(cell) : Infinity));
-  return serves.has(to) ? walk(fight, mover, to) : 0;
+  const cells = cellsInRange(fight, mover, attack, foe);
+  return walk(fight, mover, best(fight, mover, cells, worthOf(fight, unit, ends), attack.needsLine ? seesFrom(fight, mover, foe) : null));
 }
 
 /** With nothing to strike, to where its style likes it better than where it stands. */
 function comeBetter(fight: Fight, unit: number, allowance: number, ends: Ends): number {
   if (ends === 'state') return 0;
   const mover = moverOf(fight, unit);
-  waysOf(fight.board!).there.from(mover, fight.onCell[unit], allowance);
-  return walk(fight, mover, best(fight, mover, worthOf(fight, unit, ends)));
+  const { there } = waysOf(fight.board!);
+  there.from(mover, fight.onCell[unit], allowance);
+  return walk(fight, mover, best(fight, mover, there.stands, worthOf(fight, unit, ends)));
 }
 
 type Ends = 'state' | 'careful' | 'forward' | 'still';

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { COLUMNS, HALL, ROWS, stepsFrom } from '../../testing/hall';
+import { COLUMNS, HALL, ROWS, hallWalls, stepsFrom } from '../../testing/hall';
 import { turnTables } from '../../testing/rounds';
 import { unit } from '../../testing/builders';
 import { Fight } from '../fight';
@@ -10,21 +10,6 @@ import { holds } from '../mind/conditions';
 import { canStrike } from './reach';
 import { takeTurn } from './scheduler';
 
-/** A wall of one cell for each that is closed. */
-const walls = HALL.flatMap((line, i) =>
-  [...line].flatMap((sign, column) => {
-    if (sign !== '#') return [];
-    const [x, y] = [column - COLUMNS / 2, ROWS / 2 - 1 - i];
-    const corners = [
-      { x, y },
-      { x: x + 1, y },
-      { x: x + 1, y: y + 1 },
-      { x, y: y + 1 },
-    ];
-    return [{ id: `w${column}-${i}`, name: `w${column}-${i}`, height: 3, corners }];
-  }),
-);
-
 test('in a walled hall five moves and reach 1 strike exactly whoever is within 6 by way, and "can be struck" says so', () => {
   const attack = { id: 'strike', effects: { damage: { amount: 1 } }, rounds: {}, needsLine: true };
   const tables = turnTables({
@@ -34,7 +19,7 @@ test('in a walled hall five moves and reach 1 strike exactly whoever is within 6
     ],
     width: COLUMNS,
     depth: ROWS,
-    arena: { walls },
+    arena: { walls: hallWalls(3) },
     encounter: { rounds: { ground: 'squares' } },
   });
   const fight = new Fight(tables);

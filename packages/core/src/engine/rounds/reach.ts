@@ -7,8 +7,11 @@ import type { Fight } from '../fight';
 import { readyHurdle } from '../mind/ready';
 import { clearFrom } from '../mind/senses';
 import type { CompiledAttack, CompiledCondition } from '../unit-tables';
-import { allowanceOf, clearAt, waysOf } from './moving';
-import { moverOf } from './places';
+import { type CellSet, both, findCell, isEmpty } from './cell-sets';
+import type { Cells } from './cells';
+import { allowanceOf, waysOf } from './moving';
+import { moverOf, wholeCells, wholeFrom } from './places';
+import { seesFrom } from './sight';
 
 /** @param holds whether an attack's own condition holds */
 export function canStrike(fight: Fight, unit: number, holds: Holds): boolean {
@@ -31,19 +34,20 @@ export function strikesFromSomewhere(fight: Fight, unit: number, foes: readonly 
     .map((foe) => ({ foe, at: fight.onCell[foe], size: moverOf(fight, foe).size }))
     .filter(({ at, size }) => board.cells.gap(from, mover.size, at, size) <= farthest + allowance);
   if (bodies.length === 0) return false;
-  const { there } = waysOf(board);
+  const { there, cells } = waysOf(board);
   there.from(mover, from, allowance);
-  return there.reached.some((cell) => {
-    if (!board.isFree(mover, cell)) return false;
-    return bodies.some(({ foe, at, size }) => {
-      const gap = board.cells.gap(cell, mover.size, at, size);
-      return usable.some(
-        ({ rangeMin, rangeMax, needsLine }) =>
-          inRange(gap, rangeMin, rangeMax) && (!needsLine || gap <= 1 || clearAt(fight, mover, cell, foe)),
-      );
-    });
-  });
+  return bodies.some(({ foe, at, size }) =>
+    usable.some(({ rangeMin, rangeMax, needsLine }) => {
+      const stands = both(there.stands, inRangeOf(board.cells, at, size, mover.size, rangeMin, rangeMax), cells);
+      if (!needsLine) return !isEmpty(stands);
+      return findCell(stands, seesFrom(fight, mover, foe)) >= 0;
+    }),
+  );
 }
+
+/** Where a body of a size is in the range of what it strikes another body with. */
+export const inRangeOf = (cells: Cells, at: number, sizeAt: number, size: number, least: number, most: number): CellSet =>
+  cells.band(at, sizeAt, size, wholeFrom(least), wholeCells(most));
 
 type Holds = (fight: Fight, unit: number, condition: CompiledCondition) => boolean;
 

@@ -3,21 +3,8 @@
  * step, of equals counter-clockwise. So nothing hangs on how cells are numbered, and a board that is turned is fought alike.
  */
 import type { Board, Mover, Terrain } from './board';
+import { type CellSet, type Span, addCell, addMoved, both, eachCell, emptySet, hasCell, isEmpty } from './cell-sets';
 import type { Bearing } from './cells';
-
-/** How a search for ways back is bounded. */
-interface Bounds {
-  /** Foes are in the way. */
-  foesBlock?: boolean;
-  /** What is dearer is not worked out. */
-  most?: number;
-  /** What it costs to come to each cell from where the way begins: only cells on a way as cheap as `most` are looked at. */
-  ahead?: Float64Array;
-  /** Ends with the cheapest cells of which this holds. */
-  until?: (cell: number) => boolean;
-  /** None of those is farther from a cell than so much: ways that lead away from it are left for later (A*). */
-  near?: { cell: number; within: number };
-}
 
 /** Costs over a board, kept from one question to the next so that none allocates. */
 export class Ways {
@@ -25,10 +12,15 @@ export class Ways {
   readonly costs: Float64Array;
   /** Cells that were reached. */
   readonly reached: number[] = [];
-  /** Where costs are even cells wait in lines by what they are estimated at, else in a heap. */
-  private even = true;
-  private readonly lines: number[][] = [];
-  private line = 0;
+  /** Of `from`: those of them on which the mover can stay, its own among them. */
+  readonly stands: CellSet;
+  /** Where a step costs 1 everywhere cells are come to all at once, a step after another. */
+  private readonly seen: CellSet;
+  private readonly passed: CellSet;
+  private front: CellSet;
+  private next: CellSet;
+  private readonly span: Span = { first: 0, last: 0 };
+  /** Else they wait in a heap. */
   private readonly heap: number[] = [];
   /** What each of the heap was estimated at as it came there. */
   private readonly keys: number[] = [];
@@ -36,30 +28,106 @@ export class Ways {
   private readonly estimates: Float64Array;
   private near: { cell: number; within: number } | undefined;
   private readonly settled: Uint8Array;
+  /** Cells on a way that is being looked for. */
+  private readonly onWay: CellSet;
   /** What `from` was asked last, and how the board was then: asked the same again, the answer stands. */
-  private readonly asked = { terrain: null as Terrain | null, side: -1, start: -1, allowance: -1, moves: -1 };
+  private readonly asked = { terrain: null as Terrain | null, unit: -1, side: -1, start: -1, allowance: -1, moves: -1 };
 
   constructor(readonly board: Board) {
-    this.costs = new Float64Array(board.cells.count).fill(Infinity);
-    this.estimates = new Float64Array(board.cells.count);
-    this.settled = new Uint8Array(board.cells.count);
+    const { count } = board.cells;
+    this.costs = new Float64Array(count).fill(Infinity);
+    this.estimates = new Float64Array(count);
+    this.settled = new Uint8Array(count);
+    [this.stands, this.seen, this.passed, this.front, this.next, this.onWay] = Array.from({ length: 6 }, () => emptySet(count));
   }
 
   /** What it costs to come from a cell to others, up to an allowance. From no cell (−1) none is come to. */
   from(mover: Mover, start: number, allowance: number): void {
+    const { asked, board, stands } = this;
+    const terrain = mover.terrain ?? board.terrain(mover);
+    const { unit, side } = mover;
+    const { moves } = board;
+    if (
+      asked.moves === moves &&
+      asked.start === start &&
+      asked.allowance === allowance &&
+      asked.unit === unit &&
+      asked.side === side &&
+      asked.terrain === terrain
+    )
+      return;
+    this.forget();
+    asked.terrain = terrain;
+    asked.unit = unit;
+    asked.side = side;
+    asked.start = start;
+    asked.allowance = allowance;
+    asked.moves = moves;
+    stands.fill(0);
+    if (start < 0) return;
+    if (terrain.even) this.spread(terrain, mover, start, allowance);
+    else this.search(terrain, mover, start, allowance);
+    if (terrain.even) stands.set(this.seen);
+    else for (const cell of this.reached) addCell(stands, cell);
+    both(stands, board.free(mover, this.next), stands);
+  }
+
+  /** A step after another, everywhere at once. */
+  private spread(terrain: Terrain, mover: Mover, start: number, allowance: number): void {
+    const { seen, costs, reached } = this;
+    this.board.pastFoes(mover, this.passed);
+    seen.fill(0);
+    this.front.fill(0);
+    addCell(this.front, start);
+    addCell(seen, start);
+    costs[start] = 0;
+    reached.push(start);
+    this.span.first = this.span.last = start >> 5;
+    for (let cost = 1; cost <= allowance + ROUNDING && this.step(terrain, true); cost++) {
+      const { front } = this;
+      for (let w = this.span.first; w <= this.span.last; w++) {
+        for (let bits = front[w]; bits !== 0; bits &= bits - 1) {
+          const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+          costs[cell] = cost;
+          reached.push(cell);
+        }
+      }
+    }
+  }
+
+  /** All that is in front takes a step, onto what is not seen yet and may be passed. @returns whether any comes anywhere */
+  private step({ strides }: Terrain, forth: boolean): boolean {
+    const { front, next, seen, passed, span } = this;
+    next.fill(0);
+    for (let s = 0; s < strides.length; s++) {
+      const stride = strides[s];
+      if (forth) addMoved(next, front, span, stride.by, stride.lands);
+      else addMoved(next, front, span, 0 - stride.by, stride.leaves);
+    }
+    // Farther than three words no stride leads.
+    const end = span.last + 3 < next.length ? span.last + 3 : next.length - 1;
+    let w = span.first > 3 ? span.first - 3 : 0;
+    span.first = next.length;
+    span.last = -1;
+    for (; w <= end; w++) {
+      const come = next[w] & ~seen[w] & passed[w];
+      next[w] = come;
+      if (come === 0) continue;
+      seen[w] |= come;
+      if (span.last < 0) span.first = w;
+      span.last = w;
+    }
+    this.front = next;
+    this.next = front;
+    return span.last >= 0;
+  }
+
+  /** By what the way costs. */
+  private search(terrain: Terrain, mover: Mover, start: number, allowance: number): void {
     const { board, costs } = this;
     const { beside, directions } = board.cells;
-    const terrain = mover.terrain ?? board.terrain(mover);
-    const { asked } = this;
-    const { side } = mover;
-    const { moves } = board;
-    if (asked.moves === moves && asked.start === start && asked.allowance === allowance && asked.side === side && asked.terrain === terrain)
-      return;
     const { entry, steps } = terrain;
     const ways = directions.length;
-    this.forget(terrain.even);
-    Object.assign(asked, { terrain, side, start, allowance, moves });
-    if (start < 0) return;
     this.reach(start, 0);
     for (let cell = this.nearest(); cell >= 0; cell = this.nearest()) {
       const open = steps[cell];
@@ -73,68 +141,114 @@ export class Ways {
     }
   }
 
-  /** What it costs to come from each cell to the cheapest to come to of some. */
-  to(mover: Mover, goals: readonly number[], { foesBlock = true, most = Infinity, ahead, until, near }: Bounds = {}): void {
-    const { board, costs } = this;
-    const { beside, directions } = board.cells;
-    const terrain = mover.terrain ?? board.terrain(mover);
-    const { entry, steps } = terrain;
+  /**
+   * Of some cells those from which least of a way is left to the cheapest to come to of others. None: no way leads there.
+   * @param near none of those is farther from a cell than so much: ways that lead away from it are left for later (A*)
+   * @param out where they are put @returns it
+   */
+  nearestTo(
+    mover: Mover,
+    goals: CellSet,
+    among: CellSet,
+    { foesBlock, near }: { foesBlock: boolean; near?: { cell: number; within: number } },
+    out: CellSet,
+  ): CellSet {
+    const terrain = mover.terrain ?? this.board.terrain(mover);
+    this.forget();
+    if (foesBlock) this.board.pastFoes(mover, this.passed);
+    else this.passed.fill(-1);
+    return terrain.even ? this.spreadBack(terrain, goals, among, out) : this.searchBack(terrain, goals, among, near, out);
+  }
+
+  private spreadBack(terrain: Terrain, goals: CellSet, among: CellSet, out: CellSet): CellSet {
+    both(goals, this.passed, this.front);
+    this.seen.set(this.front);
+    this.span.first = 0;
+    this.span.last = this.front.length - 1;
+    // Nobody comes over what is closed.
+    while (isEmpty(both(this.front, among, out)) && !isEmpty(both(this.front, terrain.open, this.front)) && this.step(terrain, false));
+    return out;
+  }
+
+  private searchBack(
+    { entry, steps }: Terrain,
+    goals: CellSet,
+    among: CellSet,
+    near: { cell: number; within: number } | undefined,
+    out: CellSet,
+  ): CellSet {
+    const { costs, passed } = this;
+    const { beside, directions } = this.board.cells;
     const ways = directions.length;
-    this.forget(terrain.even);
     this.near = near;
-    for (const goal of goals) if (!foesBlock || !board.hasFoe(terrain, mover, goal)) this.reach(goal, 0);
-    let enough = most;
+    eachCell(both(goals, passed, this.front), (goal) => this.reach(goal, 0));
+    let enough = Infinity;
     for (let cell = this.nearest(); cell >= 0 && this.estimates[cell] <= enough + ROUNDING; cell = this.nearest()) {
-      if (until && costs[cell] < enough && until(cell)) enough = costs[cell];
+      if (costs[cell] < enough && hasCell(among, cell)) enough = costs[cell];
       const cost = costs[cell] + entry[cell];
       if (!(cost <= enough + ROUNDING)) continue;
       for (let d = 0; d < ways; d++) {
         const before = beside[cell * ways + d];
         if (before < 0 || costs[before] <= cost) continue;
         // It is walked the other way: from there to here.
-        if ((steps[before] & (1 << ((d + ways / 2) % ways))) === 0) continue;
-        if (ahead && ahead[before] + cost > most + ROUNDING) continue;
-        if (foesBlock && board.hasFoe(terrain, mover, before)) continue;
+        if ((steps[before] & (1 << ((d + ways / 2) % ways))) === 0 || !hasCell(passed, before)) continue;
         this.reach(before, cost);
       }
     }
+    out.fill(0);
+    for (const cell of this.reached) if (costs[cell] <= enough + ROUNDING && hasCell(among, cell)) addCell(out, cell);
+    return out;
   }
 
   /**
-   * The way from a cell to another, after `to` has been asked for that one alone.
+   * The cheapest way from where `from` was asked from to a cell, of several the one that turns least from a facing, step by step.
    * @returns the cells after the first; empty where there is none
    */
-  walk(mover: Mover, from: number, facing: Bearing): number[] {
-    const { board, costs } = this;
+  walk(mover: Mover, to: number, facing: Bearing): number[] {
+    const { board, costs, onWay } = this;
     const { cells } = board;
+    const { beside, directions } = cells;
     const { entry, steps } = mover.terrain ?? board.terrain(mover);
-    const way: number[] = [];
-    if (costs[from] === Infinity) return way;
-    let ahead = facing;
-    for (let at = from; costs[at] > 0; at = way[way.length - 1]) {
-      let best = -1;
-      for (let d = 0; d < cells.directions.length; d++) {
-        if ((steps[at] & (1 << d)) === 0) continue;
-        const next = cells.neighbour(at, d);
-        if (!(costs[next] + entry[next] <= costs[at] + ROUNDING)) continue;
-        if (best < 0 || cells.compareTurns(ahead, cells.directions[d], cells.directions[best]) < 0) best = d;
+    const ways = directions.length;
+    const { start } = this.asked;
+    const walked: number[] = [];
+    if (to < 0 || costs[to] === Infinity) return walked;
+    // Backwards over every cell by which it is come to as cheaply; the list grows as it is gone through.
+    onWay.fill(0);
+    addCell(onWay, to);
+    const over = [to];
+    for (const cell of over) {
+      for (let d = 0; d < ways; d++) {
+        const before = beside[cell * ways + d];
+        if (before < 0 || hasCell(onWay, before) || !(costs[before] + entry[cell] <= costs[cell] + ROUNDING)) continue;
+        if ((steps[before] & (1 << ((d + ways / 2) % ways))) === 0) continue;
+        addCell(onWay, before);
+        over.push(before);
       }
-      ahead = cells.directions[best];
-      way.push(cells.neighbour(at, best));
     }
-    return way;
+    let ahead = facing;
+    for (let at = start; at !== to; at = walked[walked.length - 1]) {
+      let best = -1;
+      for (let d = 0; d < ways; d++) {
+        if ((steps[at] & (1 << d)) === 0) continue;
+        const next = beside[at * ways + d];
+        if (!hasCell(onWay, next) || !(costs[at] + entry[next] <= costs[next] + ROUNDING)) continue;
+        if (best < 0 || cells.compareTurns(ahead, directions[d], directions[best]) < 0) best = d;
+      }
+      ahead = directions[best];
+      walked.push(beside[at * ways + best]);
+    }
+    return walked;
   }
 
-  private forget(even: boolean): void {
+  private forget(): void {
     for (const cell of this.reached) {
       this.costs[cell] = Infinity;
       this.settled[cell] = 0;
     }
-    this.reached.length = this.heap.length = this.keys.length = 0;
-    for (; this.line < this.lines.length; this.line++) this.lines[this.line].length = 0;
-    this.line = 0;
+    if (this.reached.length > 0) this.reached.length = 0;
+    if (this.heap.length > 0) this.heap.length = this.keys.length = 0;
     this.asked.moves = -1;
-    this.even = even;
     this.near = undefined;
   }
 
@@ -146,32 +260,19 @@ export class Ways {
     // Each step costs 1 at least.
     const rest = near ? Math.max(0, this.board.cells.gap(cell, 1, near.cell, 1) - near.within) : 0;
     this.estimates[cell] = cost + rest;
-    if (!this.even) return this.rise(cell, cost + rest);
-    const line = cost + rest;
-    while (this.lines.length <= line) this.lines.push([]);
-    this.lines[line].push(cell);
+    this.rise(cell, cost + rest);
   }
 
   /** The cell with the least estimate that is not settled yet; −1: none is left. */
   private nearest(): number {
     const { settled } = this;
     for (;;) {
-      const cell = this.even ? this.next() : this.sink();
+      const cell = this.sink();
       if (cell < 0) return -1;
       if (settled[cell] === 1) continue;
       settled[cell] = 1;
       return cell;
     }
-  }
-
-  /** Out of the lines. */
-  private next(): number {
-    while (this.line < this.lines.length) {
-      const cell = this.lines[this.line].pop();
-      if (cell !== undefined) return cell;
-      this.line++;
-    }
-    return -1;
   }
 
   /** Into the heap, at what it is estimated at now: found cheaper later, it is there twice. */

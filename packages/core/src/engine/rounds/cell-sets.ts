@@ -1,0 +1,79 @@
+/**
+ * Sets of cells, a bit a cell in words of 32: what would be asked of each cell is asked of 32 at once. A set of a board always
+ * has as many words as the board's others.
+ */
+export type CellSet = Int32Array;
+
+/** @param count of cells */
+export const emptySet = (count: number): CellSet => new Int32Array((count + 31) >> 5);
+
+export const hasCell = (set: CellSet, cell: number): boolean => cell >= 0 && ((set[cell >> 5] >>> (cell & 31)) & 1) === 1;
+
+export function addCell(set: CellSet, cell: number): void {
+  set[cell >> 5] |= 1 << (cell & 31);
+}
+
+export function removeCell(set: CellSet, cell: number): void {
+  set[cell >> 5] &= ~(1 << (cell & 31));
+}
+
+/** @param cells of the board */
+export function setOf(count: number, cells: Iterable<number>): CellSet {
+  const set = emptySet(count);
+  for (const cell of cells) addCell(set, cell);
+  return set;
+}
+
+/** The cells of a set where a question is asked of each, from the lowest number. @returns the first of which it holds; −1: of none */
+export function findCell(set: CellSet, holds: (cell: number) => boolean): number {
+  for (let w = 0; w < set.length; w++) {
+    for (let bits = set[w]; bits !== 0; bits &= bits - 1) {
+      const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+      if (holds(cell)) return cell;
+    }
+  }
+  return -1;
+}
+
+/** Does something with each cell of a set, from the lowest number. */
+export function eachCell(set: CellSet, does: (cell: number) => void): void {
+  for (let w = 0; w < set.length; w++) {
+    for (let bits = set[w]; bits !== 0; bits &= bits - 1) does((w << 5) + 31 - Math.clz32(bits & -bits));
+  }
+}
+
+/** What is in both. @param out where it is put, for nothing to be allocated @returns it */
+export function both(a: CellSet, b: CellSet, out: CellSet): CellSet {
+  for (let w = 0; w < out.length; w++) out[w] = a[w] & b[w];
+  return out;
+}
+
+export function isEmpty(set: CellSet): boolean {
+  for (let w = 0; w < set.length; w++) if (set[w] !== 0) return false;
+  return true;
+}
+
+/** Words of a set between which all that is in it lies; first > last: nothing is. */
+export interface Span {
+  first: number;
+  last: number;
+}
+
+/**
+ * Adds the cells of a set, each so many numbers on, as far as they are in another.
+ * @param span of the set
+ */
+export function addMoved(out: CellSet, set: CellSet, { first, last }: Span, by: number, within: CellSet): void {
+  const words = by >> 5;
+  const bits = by & 31;
+  const rest = 31 - bits;
+  const end = out.length - 1;
+  // What would come before the first word or after the last is on no board.
+  for (let w = first > -1 - words ? first : -1 - words; w <= last && w + words <= end; w++) {
+    const word = set[w];
+    if (word === 0) continue;
+    const to = w + words;
+    if (to >= 0) out[to] |= (word << bits) & within[to];
+    if (to < end) out[to + 1] |= ((word >>> 1) >>> rest) & within[to + 1];
+  }
+}
