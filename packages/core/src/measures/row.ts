@@ -40,7 +40,7 @@ export function rowOf(stream: Stream): Row {
     digest: run.digest,
     outcome: run.outcome,
     peakAt: takesTurns(stream) ? Math.ceil(facts.pressure.peakAt) : facts.pressure.peakAt,
-    ...measured(stream, ENCOUNTER_MEASURES, facts),
+    ...measured(stream, OF_ENCOUNTER, facts),
     timesToDown: timesToDown(stream, facts.lives),
     bursts: bursts(stream),
     scores: facts.score.members,
@@ -48,18 +48,23 @@ export function rowOf(stream: Stream): Row {
     waves: waveSpans(stream, facts.losses, facts.score.waves),
     kinds: facts.kinds.map((kind): KindRow => {
       const { lives: _lives, firstStrikes: _strikes, ...rest } = kind;
-      return { ...rest, ...measured(stream, TYPE_MEASURES, kind) };
+      return { ...rest, ...measured(stream, OF_TYPE, kind) };
     }),
   };
 }
 
+type Listed<K extends string, From> = readonly (readonly [K, Measure<From>])[];
+
+const listed = <K extends string, From>(measures: Readonly<Record<K, Measure<From>>>): Listed<K, From> =>
+  Object.entries(measures) as [K, Measure<From>][];
+
+const OF_ENCOUNTER = listed(ENCOUNTER_MEASURES);
+const OF_TYPE = listed(TYPE_MEASURES);
+
 /** Those that mean nothing where a fight takes turns have no value there. */
-function measured<K extends string, From>(stream: Stream, measures: Readonly<Record<K, Measure<From>>>, from: From): Record<K, number> {
+function measured<K extends string, From>(stream: Stream, measures: Listed<K, From>, from: From): Record<K, number> {
   const turns = takesTurns(stream);
   const values = {} as Record<K, number>;
-  for (const key of Object.keys(measures) as K[]) {
-    const measure = measures[key];
-    values[key] = turns && measure.turns === null ? NaN : measure.of(from);
-  }
+  for (const [key, measure] of measures) values[key] = turns && measure.turns === null ? NaN : measure.of(from);
   return values;
 }

@@ -5,6 +5,7 @@ import type { Fight } from '../fight';
 import { NOBODY } from '../numbers';
 import type { CompiledUnit } from '../unit-tables';
 import type { Mover } from './board';
+import { both, eachCell, emptySet } from './cell-sets';
 import type { Bearing } from './cells';
 
 /** Less than any two places differ by that are not meant to be one. */
@@ -69,17 +70,26 @@ export function freeCell(fight: Fight, mover: Mover, x: number, y: number, facin
   let best = -1;
   let least = Infinity;
   let way: Bearing = facing;
-  for (let cell = 0; cell < board.cells.count; cell++) {
-    const dx = tables.x[cell] + off - x;
-    const dy = tables.y[cell] + off - y;
-    const apart = dx * dx + dy * dy;
-    if (apart > least + CLOSE || !board.isFree(mover, cell)) continue;
-    const bearing = bearingOf(fight, dx, dy);
-    if (apart > least - CLOSE && board.cells.compareTurns(facing, bearing, way) >= 0) continue;
-    best = cell;
-    least = apart;
-    way = bearing;
-  }
+  const { columns, rows } = board.cells;
+  const lookAlong = (row: number) => {
+    const dy = tables.y[row * columns] + off - y;
+    // What lies farther north or south than the best is not nearer.
+    if (dy * dy > least + CLOSE) return;
+    for (let cell = row * columns; cell < (row + 1) * columns; cell++) {
+      const dx = tables.x[cell] + off - x;
+      const apart = dx * dx + dy * dy;
+      if (apart > least + CLOSE || !board.isFree(mover, cell)) continue;
+      const bearing = bearingOf(fight, dx, dy);
+      if (apart > least - CLOSE && board.cells.compareTurns(facing, bearing, way) >= 0) continue;
+      best = cell;
+      least = apart;
+      way = bearing;
+    }
+  };
+  // Its own row first, for then few of the others need to be looked along.
+  const [own] = rowsAt(fight, y);
+  lookAlong(own);
+  for (let row = 0; row < rows; row++) if (row !== own) lookAlong(row);
   return best;
 }
 
@@ -95,10 +105,10 @@ export function freeAround(fight: Fight, unit: number, other: { size: number; gr
   const { size } = moverOf(fight, unit);
   const mover: Mover = { unit: NOBODY, side: fight.side[unit], ...other };
   const found: { cell: number; gap: number; way: Bearing }[] = [];
-  for (let cell = 0; cell < cells.count; cell++) {
-    const gap = cells.gap(at, size, cell, other.size);
-    if (gap <= most && board.isFree(mover, cell)) found.push({ cell, gap, way: cells.bearing(at, size, cell, other.size) });
-  }
+  const free = board.free(mover, emptySet(cells.count));
+  eachCell(both(free, cells.band(at, size, other.size, 0, Math.floor(most)), free), (cell) =>
+    found.push({ cell, gap: cells.gap(at, size, cell, other.size), way: cells.bearing(at, size, cell, other.size) }),
+  );
   const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
   return found.sort((a, b) => a.gap - b.gap || cells.compareTurns(facing, a.way, b.way)).map(({ cell }) => cell);
 }
@@ -206,13 +216,18 @@ export function cellsCovering(fight: Fight, mover: Mover, x: number, y: number):
 }
 
 /** The cells whose middles are nearest to a place. */
-function cellsAt({ compiled }: Fight, x: number, y: number): number[] {
-  const { columns, rows, side, tiling } = compiled.rounds!.board!;
-  const high = tiling === 'hexagons' ? HEXAGON_ROW * side : side;
-  return nearest(y / high + (rows - 1) / 2, rows).flatMap((row) => {
+function cellsAt(fight: Fight, x: number, y: number): number[] {
+  const { columns, side, tiling } = fight.compiled.rounds!.board!;
+  return rowsAt(fight, y).flatMap((row) => {
     const aside = tiling === 'hexagons' ? (row & 1) / 2 - 0.25 : 0;
     return nearest(x / side + (columns - 1) / 2 - aside, columns).map((column) => row * columns + column);
   });
+}
+
+/** The rows whose middles are nearest to a place. */
+function rowsAt({ compiled }: Fight, y: number): number[] {
+  const { rows, side, tiling } = compiled.rounds!.board!;
+  return nearest(y / (tiling === 'hexagons' ? HEXAGON_ROW * side : side) + (rows - 1) / 2, rows);
 }
 
 /** The whole numbers from 0 that are nearest to a number: one, or the two that it lies between. */

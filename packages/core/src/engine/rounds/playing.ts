@@ -13,7 +13,7 @@ import { PHASE } from '../numbers';
 import type { CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import type { Mover } from './board';
-import { type CellSet, both, findCell, isEmpty } from './cell-sets';
+import { type CellSet, both, findCell, hasCell, isEmpty } from './cell-sets';
 import { best, walk, waysOf } from './moving';
 import { moverOf } from './places';
 import { promised } from '../mind/promise';
@@ -120,8 +120,10 @@ function worthOf(fight: Fight, unit: number, ends: Ends): (cell: number) => numb
     );
     return { at: fight.onCell[foe], size: moverOf(fight, foe).size, comes: kind.turns!.moves + reach };
   });
-  const gapTo = (cell: number, foe: (typeof foes)[number]) => cells.gap(cell, size, foe.at, foe.size);
-  if (ends === 'careful') return (cell) => foes.reduce((sum, foe) => sum + (gapTo(cell, foe) <= foe.comes ? 1 : 0), 0);
-  if (ends === 'forward') return (cell) => foes.reduce((least, foe) => Math.min(least, gapTo(cell, foe)), Infinity);
+  if (ends === 'careful') {
+    const threatened = foes.map((foe) => cells.band(foe.at, foe.size, size, 0, Math.floor(foe.comes)));
+    return (cell) => threatened.reduce((sum, band) => sum + Number(hasCell(band, cell)), 0);
+  }
+  if (ends === 'forward') return (cell) => foes.reduce((least, foe) => Math.min(least, cells.gap(cell, size, foe.at, foe.size)), Infinity);
   return () => 0;
 }

@@ -9,7 +9,13 @@ import { middleOfBody, moverOf, standOn } from './places';
 import { seesFrom } from './sight';
 
 const body = (id: string, height: number, size: number) =>
-  unit({ id, body: { radius: size / 2, height, eyeHeight: height * 0.9, muzzleHeight: height * 0.8 }, rounds: { size }, attacks: [], states: [{ id: 'hold', name: 'hold', does: 'hold' }] });
+  unit({
+    id,
+    body: { radius: size / 2, height, eyeHeight: height * 0.9, muzzleHeight: height * 0.8 },
+    rounds: { size },
+    attacks: [],
+    states: [{ id: 'hold', name: 'hold', does: 'hold' }],
+  });
 
 test('lines that were looked up once are those that walls leave, for every cell, height and body, asked in any order', () => {
   const tables = turnTables({
