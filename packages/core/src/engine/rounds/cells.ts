@@ -28,6 +28,9 @@ function bearings(...pairs: [number, number][]): Bearing[] {
 /** Cells from everything to whoever found no cell to stand on: farther than any board is wide. */
 const NOWHERE = 1000;
 
+/** No two cells of a board are farther apart. */
+const FARTHEST = 127;
+
 /** So many bands are kept: 2 MB of them on the largest board. */
 const MOST_BANDS = 4096;
 
@@ -111,17 +114,24 @@ export class Cells {
    * @param near and far: whole cells
    */
   band(at: number, sizeAt: number, size: number, near: number, far: number): CellSet {
-    const [from, to] = [Math.max(0, Math.min(NOWHERE, near)), Math.max(-1, Math.min(NOWHERE, far))];
-    const key = ((((at + 1) * 4 + sizeAt) * 4 + size) * 1024 + from) * 1024 + to + 1;
+    const from = near > 0 ? Math.min(near, FARTHEST + 1) : 0;
+    const to = Math.min(far, FARTHEST);
+    if (at < 0 || from > to) return this.bandOf(at, sizeAt, size, near, far);
+    // Small enough to be looked up as a whole number: twelve bits, two, two, seven, seven.
+    const key = ((((at << 2) | sizeAt) << 2) | size) * (FARTHEST + 1) * (FARTHEST + 1) + from * (FARTHEST + 1) + to;
     let band = this.bands.get(key);
     if (band) return band;
     if (this.bands.size >= MOST_BANDS) this.bands.clear();
-    band = emptySet(this.count);
+    this.bands.set(key, (band = this.bandOf(at, sizeAt, size, from, to)));
+    return band;
+  }
+
+  private bandOf(at: number, sizeAt: number, size: number, near: number, far: number): CellSet {
+    const band = emptySet(this.count);
     for (let cell = 0; cell < this.count; cell++) {
       const gap = this.gap(cell, size, at, sizeAt);
-      if (gap >= from && gap <= to) addCell(band, cell);
+      if (gap >= near && gap <= far) addCell(band, cell);
     }
-    this.bands.set(key, band);
     return band;
   }
 
