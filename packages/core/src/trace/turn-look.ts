@@ -8,6 +8,7 @@ import type { Fight } from '../engine/fight';
 import { holds } from '../engine/mind/conditions';
 import { meanHarm } from '../engine/mind/promise';
 import { NOBODY, PHASE } from '../engine/numbers';
+import { listOf } from '../engine/rounds/cell-sets';
 import { allowanceOf, waysOf } from '../engine/rounds/moving';
 import { middleOfBody, moverOf } from '../engine/rounds/places';
 import { readyStrikes } from '../engine/rounds/reach';
@@ -82,11 +83,9 @@ function isFree(fight: Fight, unit: number): boolean {
 
 /** Cells that a unit can come to and stay on, its own among them, with what the way costs. */
 function stands(fight: Fight, unit: number, allowance: number): { cell: number; cost: number }[] {
-  const board = fight.board!;
-  const mover = moverOf(fight, unit);
-  const { there } = waysOf(board);
-  there.from(mover, fight.onCell[unit], allowance);
-  return there.reached.filter((cell) => board.isFree(mover, cell)).map((cell) => ({ cell, cost: there.costs[cell] }));
+  const { there } = waysOf(fight.board!);
+  there.from(moverOf(fight, unit), fight.onCell[unit], allowance);
+  return listOf(there.stands).map((cell) => ({ cell, cost: there.costs[cell] }));
 }
 
 /** Whether a body on a cell strikes one on another with an attack. @param tall m: height of what is aimed at */

@@ -42,6 +42,13 @@ export function eachCell(set: CellSet, does: (cell: number) => void): void {
   }
 }
 
+/** The cells of a set, from the lowest number. */
+export function listOf(set: CellSet): number[] {
+  const cells: number[] = [];
+  eachCell(set, (cell) => cells.push(cell));
+  return cells;
+}
+
 /** What is in both. @param out where it is put, for nothing to be allocated @returns it */
 export function both(a: CellSet, b: CellSet, out: CellSet): CellSet {
   for (let w = 0; w < out.length; w++) out[w] = a[w] & b[w];
@@ -67,13 +74,16 @@ export function addMoved(out: CellSet, set: CellSet, { first, last }: Span, by: 
   const words = by >> 5;
   const bits = by & 31;
   const rest = 31 - bits;
-  const end = out.length - 1;
   // What would come before the first word or after the last is on no board.
-  for (let w = first > -1 - words ? first : -1 - words; w <= last && w + words <= end; w++) {
-    const word = set[w];
-    if (word === 0) continue;
-    const to = w + words;
-    if (to >= 0) out[to] |= (word << bits) & within[to];
-    if (to < end) out[to + 1] |= ((word >>> 1) >>> rest) & within[to + 1];
+  const end = Math.min(last + 1, out.length - 1 - words);
+  let w = first;
+  let before = 0;
+  for (; w < 0 - words && w <= last; w++) before = set[w];
+  for (; w <= end; w++) {
+    const word = w <= last ? set[w] : 0;
+    // What is moved out of a word comes into the next.
+    const moved = (word << bits) | ((before >>> 1) >>> rest);
+    before = word;
+    if (moved !== 0) out[w + words] |= moved & within[w + words];
   }
 }

@@ -12,7 +12,7 @@ import { DO } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { passOver } from '../waves/zones';
 import type { Board, Mover } from './board';
-import { type CellSet, both, eachCell, emptySet, hasCell, isEmpty, removeCell, setOf } from './cell-sets';
+import { type CellSet, both, eachCell, emptySet, hasCell, isEmpty, listOf, removeCell, setOf } from './cell-sets';
 import type { Bearing } from './cells';
 import { cellsCovering, cellsFromHome, faceAlong, facingOf, homeCells, middleOfBody, moverOf, standOn } from './places';
 import { type Sees, seesFrom } from './sight';
@@ -112,8 +112,7 @@ function stray(fight: Fight, mover: Mover, allowance: number): number {
   there.from(mover, from, allowance);
   const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
   const fromHome = (cell: number) => cellsFromHome(fight, unit, cell, size);
-  const open = there.reached.filter((cell) => {
-    if (cell !== from && !board.isFree(mover, cell)) return false;
+  const open = listOf(there.stands).filter((cell) => {
     const { x, y } = middleOfBody(fight, cell, size);
     return zone ? contains(zone.shape, x, y) : fromHome(cell) <= radius;
   });

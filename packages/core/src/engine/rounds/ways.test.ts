@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { HALL, stepsFrom } from '../../testing/hall';
 import { Board, type Mover } from './board';
-import { type CellSet, eachCell, emptySet, setOf } from './cell-sets';
+import { emptySet, findCell, listOf, setOf } from './cell-sets';
 import { Cells, type Tiling } from './cells';
 import { Ways } from './ways';
 
@@ -38,7 +38,7 @@ test('five cells of allowance and reach 1 strike exactly those within 6 by way, 
       if (foe === from) continue;
       board.put({ unit: 9, side: 1, size: 1, ground: 0 }, foe);
       ways.from(MOVER, from, 5);
-      const strikes = ways.reached.some((stand) => board.isFree(MOVER, stand) && cells.gap(stand, 1, foe, 1) <= 1);
+      const strikes = findCell(ways.stands, (stand) => cells.gap(stand, 1, foe, 1) <= 1) >= 0;
       board.take({ unit: 9, side: 1, size: 1, ground: 0 }, foe);
       expect(strikes).toBe(steps[foe] <= 6);
       if (strikes) within++;
@@ -159,13 +159,6 @@ test.each(['squares', 'diagonals'] as const)('a board that is turned is gone ove
 
 const TILINGS = ['squares', 'diagonals', 'hexagons'] as const;
 
-/** Cells of a set, in order. */
-const listed = (set: CellSet) => {
-  const cells: number[] = [];
-  eachCell(set, (cell) => cells.push(cell));
-  return cells;
-};
-
 /** A mover of any size on a board of any tiling; where it begins it may stand. */
 const asked = fc.record({
   tiling: fc.constantFrom<Tiling>(...TILINGS),
@@ -215,9 +208,9 @@ test('what it costs to come to each cell, and where one may stay, are what steps
       const within = Array.from(cells.beside.keys())
         .slice(0, cells.count)
         .filter((cell) => plain[cell] <= allowance);
-      expect([...ways.reached].sort((a, b) => a - b)).toEqual(within);
+      expect(listOf(ways.reached)).toEqual(within);
       for (let cell = 0; cell < cells.count; cell++) expect(ways.costs[cell]).toBe(plain[cell] <= allowance ? plain[cell] : Infinity);
-      expect(listed(ways.stands)).toEqual(within.filter((cell) => board.isFree(mover, cell)));
+      expect(listOf(ways.stands)).toEqual(within.filter((cell) => board.isFree(mover, cell)));
     }),
     { numRuns: 500 },
   );
@@ -238,12 +231,12 @@ test('of some cells those are found from which least of a way is left to others'
       there.from(mover, start, allowance);
       const near = { cell: start, within: allowance };
       const found = back.nearestTo(mover, setOf(cells.count, goals), there.stands, { foesBlock, near }, emptySet(cells.count));
-      const left = listed(there.stands).map((cell) => {
+      const left = listOf(there.stands).map((cell) => {
         const costs = plainCosts(board, mover, cell, foesBlock);
         return { cell, cost: Math.min(FAR, ...goals.map((goal) => costs[goal])) };
       });
       const least = Math.min(FAR, ...left.map(({ cost }) => cost));
-      expect(listed(found)).toEqual(least === FAR ? [] : left.filter(({ cost }) => cost === least).map(({ cell }) => cell));
+      expect(listOf(found)).toEqual(least === FAR ? [] : left.filter(({ cost }) => cost === least).map(({ cell }) => cell));
     }),
     { numRuns: 300 },
   );

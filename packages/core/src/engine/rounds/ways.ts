@@ -3,7 +3,7 @@
  * step, of equals counter-clockwise. So nothing hangs on how cells are numbered, and a board that is turned is fought alike.
  */
 import type { Board, Mover, Terrain } from './board';
-import { type CellSet, type Span, addCell, addMoved, both, eachCell, emptySet, hasCell, isEmpty } from './cell-sets';
+import { type CellSet, type Span, addCell, addMoved, both, eachCell, emptySet, hasCell } from './cell-sets';
 import type { Bearing } from './cells';
 
 /** Costs over a board, kept from one question to the next so that none allocates. */
@@ -11,11 +11,12 @@ export class Ways {
   /** Of the last question: what it costs to come to each cell; Infinity: not within what was allowed, or not asked. */
   readonly costs: Float64Array;
   /** Cells that were reached. */
-  readonly reached: number[] = [];
+  readonly reached: CellSet;
+  /** What it costs to come to them has been put down. */
+  private priced = false;
   /** Of `from`: those of them on which the mover can stay, its own among them. */
   readonly stands: CellSet;
   /** Where a step costs 1 everywhere cells are come to all at once, a step after another. */
-  private readonly seen: CellSet;
   private readonly passed: CellSet;
   private front: CellSet;
   private next: CellSet;
@@ -38,7 +39,7 @@ export class Ways {
     this.costs = new Float64Array(count).fill(Infinity);
     this.estimates = new Float64Array(count);
     this.settled = new Uint8Array(count);
-    [this.stands, this.seen, this.passed, this.front, this.next, this.onWay] = Array.from({ length: 6 }, () => emptySet(count));
+    [this.stands, this.reached, this.passed, this.front, this.next, this.onWay] = Array.from({ length: 6 }, () => emptySet(count));
   }
 
   /** What it costs to come from a cell to others, up to an allowance. From no cell (−1) none is come to. */
@@ -63,33 +64,30 @@ export class Ways {
     asked.start = start;
     asked.allowance = allowance;
     asked.moves = moves;
-    stands.fill(0);
-    if (start < 0) return;
+    if (start < 0) {
+      stands.fill(0);
+      return;
+    }
     if (terrain.even) this.spread(terrain, mover, start, allowance);
     else this.search(terrain, mover, start, allowance);
-    if (terrain.even) stands.set(this.seen);
-    else for (const cell of this.reached) addCell(stands, cell);
-    both(stands, board.free(mover, this.next), stands);
+    both(this.reached, board.free(mover, stands), stands);
   }
 
   /** A step after another, everywhere at once. */
   private spread(terrain: Terrain, mover: Mover, start: number, allowance: number): void {
-    const { seen, costs, reached } = this;
+    const { costs } = this;
     this.board.pastFoes(mover, this.passed);
-    seen.fill(0);
     this.front.fill(0);
     addCell(this.front, start);
-    addCell(seen, start);
+    addCell(this.reached, start);
+    this.priced = true;
     costs[start] = 0;
-    reached.push(start);
     this.span.first = this.span.last = start >> 5;
     for (let cost = 1; cost <= allowance + ROUNDING && this.step(terrain, true); cost++) {
       const { front } = this;
       for (let w = this.span.first; w <= this.span.last; w++) {
         for (let bits = front[w]; bits !== 0; bits &= bits - 1) {
-          const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
-          costs[cell] = cost;
-          reached.push(cell);
+          costs[(w << 5) + 31 - Math.clz32(bits & -bits)] = cost;
         }
       }
     }
@@ -97,7 +95,7 @@ export class Ways {
 
   /** All that is in front takes a step, onto what is not seen yet and may be passed. @returns whether any comes anywhere */
   private step({ strides }: Terrain, forth: boolean): boolean {
-    const { front, next, seen, passed, span } = this;
+    const { front, next, reached, passed, span } = this;
     next.fill(0);
     for (let s = 0; s < strides.length; s++) {
       const stride = strides[s];
@@ -110,10 +108,10 @@ export class Ways {
     span.first = next.length;
     span.last = -1;
     for (; w <= end; w++) {
-      const come = next[w] & ~seen[w] & passed[w];
+      const come = next[w] & ~reached[w] & passed[w];
       next[w] = come;
       if (come === 0) continue;
-      seen[w] |= come;
+      reached[w] |= come;
       if (span.last < 0) span.first = w;
       span.last = w;
     }
@@ -161,13 +159,21 @@ export class Ways {
   }
 
   private spreadBack(terrain: Terrain, goals: CellSet, among: CellSet, out: CellSet): CellSet {
+    // Nobody comes over what is closed.
+    both(this.passed, terrain.open, this.passed);
     both(goals, this.passed, this.front);
-    this.seen.set(this.front);
+    this.reached.set(this.front);
     this.span.first = 0;
     this.span.last = this.front.length - 1;
-    // Nobody comes over what is closed.
-    while (isEmpty(both(this.front, among, out)) && !isEmpty(both(this.front, terrain.open, this.front)) && this.step(terrain, false));
-    return out;
+    while (!this.meets(among) && this.step(terrain, false));
+    return both(this.front, among, out);
+  }
+
+  /** Whether something of what is in front is in a set. */
+  private meets(set: CellSet): boolean {
+    const { front, span } = this;
+    for (let w = span.first; w <= span.last; w++) if ((front[w] & set[w]) !== 0) return true;
+    return false;
   }
 
   private searchBack(
@@ -196,7 +202,9 @@ export class Ways {
       }
     }
     out.fill(0);
-    for (const cell of this.reached) if (costs[cell] <= enough + ROUNDING && hasCell(among, cell)) addCell(out, cell);
+    eachCell(both(this.reached, among, this.front), (cell) => {
+      if (costs[cell] <= enough + ROUNDING) addCell(out, cell);
+    });
     return out;
   }
 
@@ -242,11 +250,13 @@ export class Ways {
   }
 
   private forget(): void {
-    for (const cell of this.reached) {
-      this.costs[cell] = Infinity;
-      this.settled[cell] = 0;
-    }
-    if (this.reached.length > 0) this.reached.length = 0;
+    if (this.priced)
+      eachCell(this.reached, (cell) => {
+        this.costs[cell] = Infinity;
+        this.settled[cell] = 0;
+      });
+    this.priced = false;
+    this.reached.fill(0);
     if (this.heap.length > 0) this.heap.length = this.keys.length = 0;
     this.asked.moves = -1;
     this.near = undefined;
@@ -254,7 +264,8 @@ export class Ways {
 
   private reach(cell: number, cost: number): void {
     if (cost >= this.costs[cell]) return;
-    if (this.costs[cell] === Infinity) this.reached.push(cell);
+    addCell(this.reached, cell);
+    this.priced = true;
     this.costs[cell] = cost;
     const { near } = this;
     // Each step costs 1 at least.
