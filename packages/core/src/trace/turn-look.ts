@@ -91,7 +91,7 @@ function stands(fight: Fight, unit: number, allowance: number): { cell: number; 
 /** Whether a body on a cell strikes one on another with an attack. @param tall m: height of what is aimed at */
 function strikesFrom(fight: Fight, unit: number, from: number, attack: CompiledAttack, to: number, size: number, tall: number): boolean {
   const { cells } = fight.board!;
-  const own = moverOf(fight, unit).size;
+  const own = fight.sizeOf(unit);
   const gap = cells.gap(from, own, to, size);
   if (gap < 1 || !inRange(gap, attack.rangeMin, attack.rangeMax)) return false;
   // What bursts about itself is begun in range and strikes no farther than it bursts.
@@ -150,7 +150,7 @@ function addHarm(fight: Fight, foe: number, unit: number, harm: Float32Array): v
   const board = fight.board!;
   const here = fight.onCell[foe];
   if (here === NOBODY) return;
-  const { size } = moverOf(fight, unit);
+  const size = fight.sizeOf(unit);
   const tall = fight.kinds[unit].height;
   const landing = landsNow(fight, foe);
   if (landing !== null)
@@ -164,7 +164,7 @@ function addHarm(fight: Fight, foe: number, unit: number, harm: Float32Array): v
   const stays = kind.turns!.moving === 'after' || (fight.does[foe] === DO.hold && kind.turns!.plays === null);
   const allowance = stays ? 0 : allowanceOf(fight, foe);
   const farthest = attacks.reduce((most, { rangeMax }) => Math.max(most, rangeMax), 0);
-  const own = moverOf(fight, foe).size;
+  const own = fight.sizeOf(foe);
   const from = stands(fight, foe, allowance).map(({ cell }) => cell);
   const ways = new Set(from);
   const body = moverOf(fight, unit);

@@ -28,7 +28,8 @@ export class Motion extends FightState {
     return this.living[this.side[b] as 0 | 1].every(isBehind) ? 0 : 1;
   }
 
-  private sizeOf(unit: number): number {
+  /** In rounds: cells that a body is wide. */
+  sizeOf(unit: number): number {
     return this.kinds[unit].turns?.size ?? 1;
   }
 

@@ -17,7 +17,7 @@ export const UNANSWERED: Answered = { dodged: false, guarded: 0 };
 
 /** A round begins: every reaction may be used again. */
 export function restReactions(fight: Fight): void {
-  for (const unit of fight.alive) fight.reacted[unit].length = 0;
+  for (const unit of fight.alive) if (fight.reacted[unit].length > 0) fight.reacted[unit].length = 0;
 }
 
 /** The first of its reactions of a kind that it can still use, used; −1: none. */

@@ -15,11 +15,9 @@ export function bestPlace(fight: Fight, unit: number, target: number, attack: Co
   const from = fight.onCell[unit];
   const facing = facingOf(fight, fight.fx[unit], fight.fy[unit]);
   const bodies = [fight.living[1 - fight.side[unit]], attack.friendly ? fight.living[fight.side[unit] as 0 | 1] : []].flatMap((units, i) =>
-    units
-      .filter((other) => other !== unit)
-      .map((other) => ({ at: fight.onCell[other], size: moverOf(fight, other).size, sign: 1 - 2 * i })),
+    units.filter((other) => other !== unit).map((other) => ({ at: fight.onCell[other], size: fight.sizeOf(other), sign: 1 - 2 * i })),
   );
-  const aimed = { at: fight.onCell[target], size: moverOf(fight, target).size };
+  const aimed = { at: fight.onCell[target], size: fight.sizeOf(target) };
   let found = fight.onCell[target];
   let most = -Infinity;
   let nearest = Infinity;

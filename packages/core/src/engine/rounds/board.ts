@@ -1,6 +1,7 @@
 /** Where walls, ground and units are on a board, and what it costs to go over it. */
 import { type CellSet, addCell, eachCell, emptySet, hasCell, removeCell, setOf } from './cell-sets';
 import { type Cells } from './cells';
+import { type Strides, stridesOf } from './strides';
 
 /** Nobody stands there. */
 const NOBODY = -1;
@@ -29,19 +30,10 @@ export interface Terrain {
   readonly even: boolean;
   /** Cells that it can be on. */
   readonly open: CellSet;
-  /** Steps by how far they lead in the numbers of cells: so the cells of a set take them together. */
-  readonly strides: readonly Stride[];
+  /** Steps as sets of cells take them, and take them back. */
+  readonly strides: { forth: Strides; back: Strides };
   /** By cell: those from which it would cover that one. */
   readonly under: readonly (readonly number[])[];
-}
-
-/** A step that leads as far in the numbers of cells wherever it may be taken. */
-export interface Stride {
-  by: number;
-  /** Where it may be taken, */
-  leaves: CellSet;
-  /** and where it comes to. */
-  lands: CellSet;
 }
 
 export class Board {
@@ -147,8 +139,12 @@ export class Board {
 
   /** Cells on which a body would meet no foe. @param out where they are put @returns it */
   pastFoes(mover: Mover, out: CellSet): CellSet {
-    const { under } = mover.terrain ?? this.terrain(mover);
     const foes = this.held[1 - mover.side];
+    if (mover.size === 1) {
+      for (let w = 0; w < out.length; w++) out[w] = ~foes[w];
+      return out;
+    }
+    const { under } = mover.terrain ?? this.terrain(mover);
     out.fill(-1);
     eachCell(foes, (cell) => {
       for (const from of under[cell]) removeCell(out, from);
@@ -159,12 +155,16 @@ export class Board {
   /** Cells on which a body could stay: it meets no other there, friend or foe. @param out where they are put @returns it */
   free(mover: Mover, out: CellSet): CellSet {
     const { under, open } = mover.terrain ?? this.terrain(mover);
+    const { standing } = this;
+    const [a, b] = this.held;
     out.set(open);
-    for (const side of this.held) {
-      eachCell(side, (cell) => {
-        if (this.standing[cell] === mover.unit) return;
-        for (const from of under[cell]) removeCell(out, from);
-      });
+    for (let w = 0; w < out.length; w++) {
+      for (let bits = a[w] | b[w]; bits !== 0; bits &= bits - 1) {
+        const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+        if (standing[cell] === mover.unit) continue;
+        if (mover.size === 1) removeCell(out, cell);
+        else for (const from of under[cell]) removeCell(out, from);
+      }
     }
     return out;
   }
@@ -177,21 +177,4 @@ export class Board {
     if (mover.size === 1) return standing[cell] === NOBODY || standing[cell] === mover.unit;
     return prints[cell]!.every((each) => standing[each] === NOBODY || standing[each] === mover.unit);
   }
-}
-
-/** @param steps by cell, a bit a direction */
-function stridesOf(cells: Cells, steps: Uint8Array): Stride[] {
-  const found = new Map<number, Stride>();
-  for (let cell = 0; cell < cells.count; cell++) {
-    for (let d = 0; d < cells.directions.length; d++) {
-      if ((steps[cell] & (1 << d)) === 0) continue;
-      const next = cells.neighbour(cell, d);
-      const by = next - cell;
-      let stride = found.get(by);
-      if (!stride) found.set(by, (stride = { by, leaves: emptySet(cells.count), lands: emptySet(cells.count) }));
-      addCell(stride.leaves, cell);
-      addCell(stride.lands, next);
-    }
-  }
-  return [...found.values()];
 }

@@ -59,31 +59,3 @@ export function isEmpty(set: CellSet): boolean {
   for (let w = 0; w < set.length; w++) if (set[w] !== 0) return false;
   return true;
 }
-
-/** Words of a set between which all that is in it lies; first > last: nothing is. */
-export interface Span {
-  first: number;
-  last: number;
-}
-
-/**
- * Adds the cells of a set, each so many numbers on, as far as they are in another.
- * @param span of the set
- */
-export function addMoved(out: CellSet, set: CellSet, { first, last }: Span, by: number, within: CellSet): void {
-  const words = by >> 5;
-  const bits = by & 31;
-  const rest = 31 - bits;
-  // What would come before the first word or after the last is on no board.
-  const end = Math.min(last + 1, out.length - 1 - words);
-  let w = first;
-  let before = 0;
-  for (; w < 0 - words && w <= last; w++) before = set[w];
-  for (; w <= end; w++) {
-    const word = w <= last ? set[w] : 0;
-    // What is moved out of a word comes into the next.
-    const moved = (word << bits) | ((before >>> 1) >>> rest);
-    before = word;
-    if (moved !== 0) out[w + words] |= moved & within[w + words];
-  }
-}

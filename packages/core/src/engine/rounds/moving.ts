@@ -137,7 +137,7 @@ interface Band {
 /** Into a band about another: there the cheapest place; else as near to it as the way that is left allows; from too near, away. */
 function goTo(fight: Fight, mover: Mover, allowance: number, other: number, { near, far, needsLine }: Band): number {
   const board = fight.board!;
-  const { size } = moverOf(fight, other);
+  const size = fight.sizeOf(other);
   const at = fight.onCell[other];
   const from = fight.onCell[mover.unit];
   const gapAt = (cell: number) => board.cells.gap(cell, mover.size, at, size);
@@ -191,7 +191,7 @@ function comeNearer(fight: Fight, mover: Mover, goals: CellSet, allowance: numbe
 
 function flee(fight: Fight, mover: Mover, allowance: number, other: number): number {
   const board = fight.board!;
-  const { size } = moverOf(fight, other);
+  const size = fight.sizeOf(other);
   const { there } = waysOf(board);
   there.from(mover, fight.onCell[mover.unit], allowance);
   return walk(

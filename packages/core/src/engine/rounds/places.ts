@@ -102,7 +102,7 @@ export function freeAround(fight: Fight, unit: number, other: { size: number; gr
   const { cells } = board;
   const at = fight.onCell[unit];
   if (at === NOBODY) return [];
-  const { size } = moverOf(fight, unit);
+  const size = fight.sizeOf(unit);
   const mover: Mover = { unit: NOBODY, side: fight.side[unit], ...other };
   const found: { cell: number; gap: number; way: Bearing }[] = [];
   const free = board.free(mover, emptySet(cells.count));
@@ -203,7 +203,7 @@ export function faceAlong(fight: Fight, unit: number, { east, north }: Bearing):
 export function cellsFrom(fight: Fight, x: number, y: number, unit: number): number {
   const { board } = fight;
   if (!board) return 0;
-  const { size } = moverOf(fight, unit);
+  const size = fight.sizeOf(unit);
   let least = Infinity;
   for (const cell of cellsAt(fight, x, y)) least = Math.min(least, board.cells.gap(cell, 1, fight.onCell[unit], size));
   return least;

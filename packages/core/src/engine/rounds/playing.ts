@@ -83,7 +83,7 @@ function canCome(fight: Fight, unit: number, attack: CompiledAttack, foe: number
 /** Cells that it can come to in whose range a foe is. */
 function cellsInRange(fight: Fight, mover: Mover, { rangeMin, rangeMax }: CompiledAttack, foe: number): CellSet {
   const { there, cells } = waysOf(fight.board!);
-  const { size } = moverOf(fight, foe);
+  const size = fight.sizeOf(foe);
   return both(there.stands, inRangeOf(fight.board!.cells, fight.onCell[foe], size, mover.size, rangeMin, rangeMax), cells);
 }
 
@@ -111,14 +111,14 @@ type Ends = 'state' | 'careful' | 'forward' | 'still';
 /** What a style holds of a cell: the lower, the better. */
 function worthOf(fight: Fight, unit: number, ends: Ends): (cell: number) => number {
   const { cells } = fight.board!;
-  const { size } = moverOf(fight, unit);
+  const size = fight.sizeOf(unit);
   const foes = fight.living[1 - fight.side[unit]].map((foe) => {
     const kind = fight.kinds[foe];
     const reach = kind.attacks.reduce(
       (most, { rangeMax, traits }) => (traits.strikes && traits.chosen ? Math.max(most, rangeMax) : most),
       0,
     );
-    return { at: fight.onCell[foe], size: moverOf(fight, foe).size, comes: kind.turns!.moves + reach };
+    return { at: fight.onCell[foe], size: fight.sizeOf(foe), comes: kind.turns!.moves + reach };
   });
   if (ends === 'careful') {
     const threatened = foes.map((foe) => cells.band(foe.at, foe.size, size, 0, Math.floor(foe.comes)));

@@ -30,17 +30,15 @@ export function strikesFromSomewhere(fight: Fight, unit: number, foes: readonly 
   const farthest = usable.reduce((most, { rangeMax }) => Math.max(most, rangeMax), 0);
   const from = fight.onCell[unit];
   // Each step costs 1 at least: whoever is farther than steps and reach together need not be looked at.
-  const bodies = foes
-    .map((foe) => ({ foe, at: fight.onCell[foe], size: moverOf(fight, foe).size }))
-    .filter(({ at, size }) => board.cells.gap(from, mover.size, at, size) <= farthest + allowance);
-  if (bodies.length === 0) return false;
+  const near = foes.filter((foe) => board.cells.gap(from, mover.size, fight.onCell[foe], fight.sizeOf(foe)) <= farthest + allowance);
+  if (near.length === 0) return false;
   const { there, cells } = waysOf(board);
   there.from(mover, from, allowance);
-  return bodies.some(({ foe, at, size }) =>
+  return near.some((foe) =>
     usable.some(({ rangeMin, rangeMax, needsLine }) => {
-      const stands = both(there.stands, inRangeOf(board.cells, at, size, mover.size, rangeMin, rangeMax), cells);
-      if (!needsLine) return !isEmpty(stands);
-      return findCell(stands, seesFrom(fight, mover, foe)) >= 0;
+      const range = inRangeOf(board.cells, fight.onCell[foe], fight.sizeOf(foe), mover.size, rangeMin, rangeMax);
+      const stands = both(there.stands, range, cells);
+      return needsLine ? findCell(stands, seesFrom(fight, mover, foe)) >= 0 : !isEmpty(stands);
     }),
   );
 }

@@ -5,7 +5,7 @@
 import type { Fight } from '../fight';
 import type { Board, Mover } from './board';
 import { type CellSet, addCell, emptySet, hasCell } from './cell-sets';
-import { middleOfBody, moverOf } from './places';
+import { middleOfBody } from './places';
 
 export type Sees = (cell: number) => boolean;
 
@@ -60,7 +60,7 @@ export function seesFrom(fight: Fight, { unit, size }: Mover, other: number): Se
   if (!sights) SIGHTS.set(board, (sights = new Sights()));
   const { muzzle } = kinds[unit];
   const half = kinds[other].height / 2;
-  const { size: sizeAt } = moverOf(fight, other);
+  const sizeAt = fight.sizeOf(other);
   const { known, clear } = sights.linesTo(muzzle, size, at, sizeAt, half, board.cells.count);
   return (cell) => {
     if (!hasCell(known, cell)) {

@@ -130,6 +130,15 @@ const dear = fc
   .array(fc.constantFrom('.', '.', '2', '2', '3', '5', '#'), { minLength: 196, maxLength: 196 })
   .map((signs) => Array.from({ length: 14 }, (_, row) => signs.slice(row * 14, (row + 1) * 14).join('')));
 
+/** So wide that a row takes more than one word of a set, or ends within one. */
+const wide = fc
+  .record({ columns: fc.constantFrom(31, 32, 33, 47, 63, 64), rows: fc.integer({ min: 1, max: 4 }) })
+  .chain(({ columns, rows }) =>
+    fc
+      .array(fc.constantFrom('.', '.', '.', '.', '#', 'f', 'c'), { minLength: columns * rows, maxLength: columns * rows })
+      .map((signs) => Array.from({ length: rows }, (_, row) => signs.slice(row * columns, (row + 1) * columns).join(''))),
+  );
+
 /** A quarter turn counter-clockwise. */
 const turned = (lines: readonly string[]) =>
   Array.from({ length: lines[0].length }, (_, i) => lines.map((line) => line[lines[0].length - 1 - i]).join(''));
@@ -162,11 +171,11 @@ const TILINGS = ['squares', 'diagonals', 'hexagons'] as const;
 /** A mover of any size on a board of any tiling; where it begins it may stand. */
 const asked = fc.record({
   tiling: fc.constantFrom<Tiling>(...TILINGS),
-  lines: fc.oneof(boards, dear),
+  lines: fc.oneof(boards, dear, wide),
   size: fc.integer({ min: 1, max: 3 }),
   from: fc.nat(),
   to: fc.array(fc.nat(), { minLength: 1, maxLength: 4 }),
-  allowance: fc.nat(5),
+  allowance: fc.nat(9),
   foesBlock: fc.boolean(),
 });
 
@@ -209,7 +218,7 @@ test('what it costs to come to each cell, and where one may stay, are what steps
         .slice(0, cells.count)
         .filter((cell) => plain[cell] <= allowance);
       expect(listOf(ways.reached)).toEqual(within);
-      for (let cell = 0; cell < cells.count; cell++) expect(ways.costs[cell]).toBe(plain[cell] <= allowance ? plain[cell] : Infinity);
+      expect([...ways.costs]).toEqual(plain.map((cost) => (cost <= allowance ? cost : Infinity)));
       expect(listOf(ways.stands)).toEqual(within.filter((cell) => board.isFree(mover, cell)));
     }),
     { numRuns: 500 },

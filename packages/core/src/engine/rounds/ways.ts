@@ -3,24 +3,20 @@
  * step, of equals counter-clockwise. So nothing hangs on how cells are numbered, and a board that is turned is fought alike.
  */
 import type { Board, Mover, Terrain } from './board';
-import { type CellSet, type Span, addCell, addMoved, both, eachCell, emptySet, hasCell } from './cell-sets';
+import { type CellSet, addCell, both, eachCell, emptySet, hasCell } from './cell-sets';
 import type { Bearing } from './cells';
+import { Spread } from './strides';
 
 /** Costs over a board, kept from one question to the next so that none allocates. */
 export class Ways {
   /** Of the last question: what it costs to come to each cell; Infinity: not within what was allowed, or not asked. */
   readonly costs: Float64Array;
-  /** Cells that were reached. */
-  readonly reached: CellSet;
   /** What it costs to come to them has been put down. */
   private priced = false;
   /** Of `from`: those of them on which the mover can stay, its own among them. */
   readonly stands: CellSet;
   /** Where a step costs 1 everywhere cells are come to all at once, a step after another. */
-  private readonly passed: CellSet;
-  private front: CellSet;
-  private next: CellSet;
-  private readonly span: Span = { first: 0, last: 0 };
+  private readonly spread: Spread;
   /** Else they wait in a heap. */
   private readonly heap: number[] = [];
   /** What each of the heap was estimated at as it came there. */
@@ -29,6 +25,8 @@ export class Ways {
   private readonly estimates: Float64Array;
   private near: { cell: number; within: number } | undefined;
   private readonly settled: Uint8Array;
+  /** Cells that are looked at together. */
+  private readonly met: CellSet;
   /** Cells on a way that is being looked for. */
   private readonly onWay: CellSet;
   /** What `from` was asked last, and how the board was then: asked the same again, the answer stands. */
@@ -39,7 +37,13 @@ export class Ways {
     this.costs = new Float64Array(count).fill(Infinity);
     this.estimates = new Float64Array(count);
     this.settled = new Uint8Array(count);
-    [this.stands, this.reached, this.passed, this.front, this.next, this.onWay] = Array.from({ length: 6 }, () => emptySet(count));
+    [this.stands, this.met, this.onWay] = Array.from({ length: 3 }, () => emptySet(count));
+    this.spread = new Spread(count);
+  }
+
+  /** Cells that were reached. */
+  get reached(): CellSet {
+    return this.spread.reached;
   }
 
   /** What it costs to come from a cell to others, up to an allowance. From no cell (−1) none is come to. */
@@ -68,56 +72,22 @@ export class Ways {
       stands.fill(0);
       return;
     }
-    if (terrain.even) this.spread(terrain, mover, start, allowance);
+    if (terrain.even) this.spreadOut(terrain, mover, start, allowance);
     else this.search(terrain, mover, start, allowance);
     both(this.reached, board.free(mover, stands), stands);
   }
 
   /** A step after another, everywhere at once. */
-  private spread(terrain: Terrain, mover: Mover, start: number, allowance: number): void {
-    const { costs } = this;
-    this.board.pastFoes(mover, this.passed);
-    this.front.fill(0);
-    addCell(this.front, start);
-    addCell(this.reached, start);
+  private spreadOut({ strides }: Terrain, mover: Mover, start: number, allowance: number): void {
+    const { spread, costs, met } = this;
+    this.board.pastFoes(mover, spread.passed);
+    addCell(spread.passed, start);
+    met.fill(0);
+    addCell(met, start);
+    spread.begin(met);
     this.priced = true;
     costs[start] = 0;
-    this.span.first = this.span.last = start >> 5;
-    for (let cost = 1; cost <= allowance + ROUNDING && this.step(terrain, true); cost++) {
-      const { front } = this;
-      for (let w = this.span.first; w <= this.span.last; w++) {
-        for (let bits = front[w]; bits !== 0; bits &= bits - 1) {
-          costs[(w << 5) + 31 - Math.clz32(bits & -bits)] = cost;
-        }
-      }
-    }
-  }
-
-  /** All that is in front takes a step, onto what is not seen yet and may be passed. @returns whether any comes anywhere */
-  private step({ strides }: Terrain, forth: boolean): boolean {
-    const { front, next, reached, passed, span } = this;
-    next.fill(0);
-    for (let s = 0; s < strides.length; s++) {
-      const stride = strides[s];
-      if (forth) addMoved(next, front, span, stride.by, stride.lands);
-      else addMoved(next, front, span, 0 - stride.by, stride.leaves);
-    }
-    // Farther than three words no stride leads.
-    const end = span.last + 3 < next.length ? span.last + 3 : next.length - 1;
-    let w = span.first > 3 ? span.first - 3 : 0;
-    span.first = next.length;
-    span.last = -1;
-    for (; w <= end; w++) {
-      const come = next[w] & ~reached[w] & passed[w];
-      next[w] = come;
-      if (come === 0) continue;
-      reached[w] |= come;
-      if (span.last < 0) span.first = w;
-      span.last = w;
-    }
-    this.front = next;
-    this.next = front;
-    return span.last >= 0;
+    for (let cost = 1; cost <= allowance + ROUNDING && spread.step(strides.forth); cost++) spread.price(costs, cost);
   }
 
   /** By what the way costs. */
@@ -153,27 +123,19 @@ export class Ways {
   ): CellSet {
     const terrain = mover.terrain ?? this.board.terrain(mover);
     this.forget();
-    if (foesBlock) this.board.pastFoes(mover, this.passed);
-    else this.passed.fill(-1);
+    const { passed } = this.spread;
+    if (foesBlock) this.board.pastFoes(mover, passed);
+    else passed.fill(-1);
     return terrain.even ? this.spreadBack(terrain, goals, among, out) : this.searchBack(terrain, goals, among, near, out);
   }
 
-  private spreadBack(terrain: Terrain, goals: CellSet, among: CellSet, out: CellSet): CellSet {
+  private spreadBack({ open, strides }: Terrain, goals: CellSet, among: CellSet, out: CellSet): CellSet {
+    const { spread } = this;
     // Nobody comes over what is closed.
-    both(this.passed, terrain.open, this.passed);
-    both(goals, this.passed, this.front);
-    this.reached.set(this.front);
-    this.span.first = 0;
-    this.span.last = this.front.length - 1;
-    while (!this.meets(among) && this.step(terrain, false));
-    return both(this.front, among, out);
-  }
-
-  /** Whether something of what is in front is in a set. */
-  private meets(set: CellSet): boolean {
-    const { front, span } = this;
-    for (let w = span.first; w <= span.last; w++) if ((front[w] & set[w]) !== 0) return true;
-    return false;
+    both(spread.passed, open, spread.passed);
+    spread.begin(goals);
+    while (!spread.meets(among) && spread.step(strides.back));
+    return spread.met(among, out);
   }
 
   private searchBack(
@@ -183,11 +145,12 @@ export class Ways {
     near: { cell: number; within: number } | undefined,
     out: CellSet,
   ): CellSet {
-    const { costs, passed } = this;
+    const { costs, met } = this;
+    const { passed } = this.spread;
     const { beside, directions } = this.board.cells;
     const ways = directions.length;
     this.near = near;
-    eachCell(both(goals, passed, this.front), (goal) => this.reach(goal, 0));
+    eachCell(both(goals, passed, met), (goal) => this.reach(goal, 0));
     let enough = Infinity;
     for (let cell = this.nearest(); cell >= 0 && this.estimates[cell] <= enough + ROUNDING; cell = this.nearest()) {
       if (costs[cell] < enough && hasCell(among, cell)) enough = costs[cell];
@@ -202,7 +165,7 @@ export class Ways {
       }
     }
     out.fill(0);
-    eachCell(both(this.reached, among, this.front), (cell) => {
+    eachCell(both(this.reached, among, met), (cell) => {
       if (costs[cell] <= enough + ROUNDING) addCell(out, cell);
     });
     return out;
@@ -250,13 +213,16 @@ export class Ways {
   }
 
   private forget(): void {
-    if (this.priced)
-      eachCell(this.reached, (cell) => {
-        this.costs[cell] = Infinity;
-        this.settled[cell] = 0;
-      });
+    const { reached, costs, settled } = this;
+    for (let w = 0; this.priced && w < reached.length; w++) {
+      for (let bits = reached[w]; bits !== 0; bits &= bits - 1) {
+        const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+        costs[cell] = Infinity;
+        settled[cell] = 0;
+      }
+    }
     this.priced = false;
-    this.reached.fill(0);
+    reached.fill(0);
     if (this.heap.length > 0) this.heap.length = this.keys.length = 0;
     this.asked.moves = -1;
     this.near = undefined;
