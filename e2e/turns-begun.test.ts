@@ -80,6 +80,21 @@ describe('in turns, from nothing', () => {
       ['raise'],
       ['slam', 'sweep', 'bulwark'],
     ]);
+    // Its bench asks for nothing that would need ground; back in seconds it does.
+    await acts.section('Enemies');
+    await acts.heading('Boss');
+    const readout = 'aside[aria-label=Readout]';
+    const asks = () => page.$$eval(`${readout} label, ${readout} [role=combobox]`, (all) => all.map((one) => one.textContent!.trim()));
+    await page.waitForFunction((part) => document.querySelector(part)?.textContent?.includes('without ground'), {}, readout);
+    expect((await asks()).filter((one) => /^(On|From|open ground)/.test(one))).toEqual([]);
+    await acts.click(readout, 'with others …');
+    await page.waitForSelector('.sheet[aria-label="How they stand"]');
+    expect(await page.$eval('.sheet[aria-label="How they stand"]', (one) => one.textContent)).not.toMatch(/Comes|wall/);
+    await page.keyboard.press('Escape');
+    await acts.click('[aria-label="The duel goes"]', 'seconds');
+    await page.waitForFunction((part) => !document.querySelector(part)?.textContent?.includes('without ground'), {}, readout);
+    const grounded = (await asks()).filter((one) => /^(From|open ground)/.test(one));
+    expect(grounded.map((one) => one.slice(0, 4)).sort()).toEqual(['From', 'open']);
   });
 
   test('a burner goes for the store, cell by cell', async () => {

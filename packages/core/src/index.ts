@@ -73,7 +73,7 @@ export { CLOCKS, type Clock, clockOf, countedTurns, unitIn, withUnit } from './r
 export { encounterWithRounds, type RoundScale, withRounds } from './model/derive-rounds';
 export { projectWithRounds } from './model/turning-rounds';
 export { USUAL_SCALE, withTurnsFilled } from './model/turns-filled';
-export { clocksOf, duelClocks } from './model/clocks';
+export { clocksIn, clocksOf, duelClocks } from './model/clocks';
 export { metIn } from './model/meets';
 export type { TurnReaction } from './model/rounds';
 export * from './model/turn-fields';
@@ -144,7 +144,7 @@ export { attackSentence } from './analysis/attack-sentence';
 export { type Approach, type ApproachLine, type ApproachMark, approach } from './analysis/approach';
 export { type ChoiceLooks, type EntryLooks, type RuledOut, ruledOut } from './analysis/choice-watch';
 export { duelOptions } from './analysis/duel';
-export { clockOfDuel, usualDistance } from './analysis/duel-clock';
+export { clockOfDuel, duelHasGround, usualDistance } from './analysis/duel-clock';
 export * from './analysis/duel-setup';
 export { type PaperAttack, type PaperDuel, effectiveHealth, paperAttack, paperDuel, sustainedDamage } from './analysis/paper';
 export * from './analysis/encounter-readout';

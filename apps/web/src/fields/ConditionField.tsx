@@ -1,4 +1,5 @@
 import {
+  type Clock,
   type Condition,
   type Encounter,
   LIMITS,
@@ -15,6 +16,7 @@ import {
 import { Choose } from './Choose';
 import { Mini } from './Mini';
 import { NumberField } from './NumberField';
+import { useClockInView } from './clock';
 import { Popover } from './Popover';
 import { TextField } from './TextField';
 
@@ -36,25 +38,23 @@ interface Props {
 
 /** A condition as a sentence; a click opens its builder. */
 export function ConditionField({ label, condition, unit, encounter, project, onChange, none = 'always', needed }: Props) {
+  const inView = useClockInView();
   const asker = { unit, encounter, project };
+  const words = condition ? sentence(condition, asker, encounter?.clock ?? inView) : none;
   return (
     <Popover
       width={430}
       label={label}
       trigger={
-        <button
-          type="button"
-          className="link min-w-0 !whitespace-normal text-left"
-          aria-label={`${label}: ${condition ? sentence(condition, asker) : none}`}
-        >
-          {condition ? sentence(condition, asker) : none}
+        <button type="button" className="link min-w-0 !whitespace-normal text-left" aria-label={`${label}: ${words}`}>
+          {words}
         </button>
       }
     >
       {(close) => (
         <div className="flex flex-col gap-2">
           <p className="text-table text-ink-2">
-            {label} <b>{condition ? sentence(condition, asker) : none}</b>
+            {label} <b>{words}</b>
           </p>
           {condition ? (
             <Part condition={condition} asker={asker} depth={1} onChange={onChange} />
@@ -104,13 +104,13 @@ export function ConditionField({ label, condition, unit, encounter, project, onC
 }
 
 /** The sentence with what it speaks of by name. */
-function sentence(condition: Condition, asker: Asker): string {
+function sentence(condition: Condition, asker: Asker, clock: Clock): string {
   const named = (one: Condition): Condition => {
     const { of: what }: SubjectInfo = SUBJECTS[one.subject];
     const called = what && offersOf(what, asker).find(({ id }) => id === one.of)?.name;
     return { ...one, ...(called !== undefined && { of: called }), ...(one.parts && { parts: one.parts.map(named) }) };
   };
-  return conditionSentence(named(condition), asker.encounter?.clock);
+  return conditionSentence(named(condition), clock);
 }
 
 const START_VALUES: Partial<Record<Subject, number>> = {

@@ -32,6 +32,10 @@ export function duelRounds(project: Project, enemy: string): EncounterRounds {
   return { ...new EncounterRounds(), ...(turns.find(meets) ?? turns[0])?.rounds };
 }
 
+/** Whether distances, walls and where one comes from mean something in a duel: in turns it may be fought without ground. */
+export const duelHasGround = (project: Project, duel: Asked): boolean =>
+  clockOfDuel(project, duel) === 'continuous' || duelRounds(project, duel.enemy).ground !== 'none';
+
 /** @throws Error for a unit of the duel, or that one calls, that says nothing of turns */
 export function mustTakeTurns(project: Project, encounter: Encounter): void {
   for (const id of metIn(encounter, encounter.party, (one) => alteredUnit(project, one))) {

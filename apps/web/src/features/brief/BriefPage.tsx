@@ -2,12 +2,14 @@ import {
   type Band,
   BAND_MEASURES,
   type BandMeasure,
+  type Clock,
   GOAL_MEASURES,
   type JudgedGoal,
   type Project,
   SUBJECT_OF,
   type Verdict,
   samplesIn,
+  goalIn,
   goalsOf,
   idFor,
   judgeGoals,
@@ -43,19 +45,19 @@ import {
 
 const ALL = '*';
 const ANY = '*any';
-/** Titles of the columns and their widths, px. */
-const COLUMNS: readonly (readonly [string, number])[] = [
-  ['', 22],
-  ['measure', 86],
-  ['of', 94],
-  ['in', 66],
-  ['tier', 68],
-  ['skill', 60],
-  ['by its', 66],
-  ['at least', 66],
-  ['at most', 66],
-  ['now', 66],
-  [' ', 40],
+/** Titles of the columns, their widths in px, and those where limits are told in rounds. */
+const COLUMNS: readonly (readonly [string, number, number])[] = [
+  ['', 22, 22],
+  ['measure', 86, 80],
+  ['of', 94, 84],
+  ['in', 66, 54],
+  ['tier', 68, 62],
+  ['skill', 60, 50],
+  ['by its', 66, 76],
+  ['at least', 66, 84],
+  ['at most', 66, 84],
+  ['now', 66, 64],
+  [' ', 40, 40],
 ];
 const TABLE_WIDTH = COLUMNS.reduce((sum, [, width]) => sum + width, 0);
 
@@ -113,6 +115,7 @@ function BriefOf({ project }: { project: Project }) {
     setMarked(new Set(copies.length > 1 ? copies.map(({ id }) => id) : []));
     set({ band: copies[0].id });
   };
+  const rounds = judged.some(({ clock }) => clock === 'rounds');
   const met = judged.filter(({ verdict, judgement }) => judgement && verdict === 'met').length;
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
@@ -128,7 +131,9 @@ function BriefOf({ project }: { project: Project }) {
             onClick={() => set({ measure: own, band: undefined })}
             className={`flex shrink-0 items-baseline gap-2 border-t border-hair px-4 py-1.5 text-left ${own === measure ? 'bg-sheet font-semibold shadow-[inset_3px_0_0_var(--ink)]' : ''}`}
           >
-            <span className="min-w-0 flex-1 truncate first-letter:uppercase">{own ? GOAL_MEASURES[own].label : 'All measures'}</span>
+            <span className="min-w-0 flex-1 truncate first-letter:uppercase">
+              {own ? goalIn(own, clockOfGoals(judged.filter(({ band }) => band.measure === own))).label : 'All measures'}
+            </span>
             <span className="text-label text-ink-3">{count}</span>
           </button>
         ))}
@@ -188,8 +193,8 @@ function BriefOf({ project }: { project: Project }) {
           >
             <thead>
               <tr className="border-y text-left text-label text-ink-3">
-                {COLUMNS.map(([title, width]) => (
-                  <th key={title} className="px-1 font-normal" style={{ width }}>
+                {COLUMNS.map(([title, width, inRounds]) => (
+                  <th key={title} className="px-1 font-normal" style={{ width: rounds ? inRounds : width }}>
                     {title}
                   </th>
                 ))}
@@ -250,14 +255,19 @@ interface RowProps {
   onRemove: () => void;
 }
 
+/** Where all that they are measured in takes turns, goals are told in rounds; undefined: some are, or none is there. */
+function clockOfGoals(goals: readonly JudgedGoal[]): Clock | undefined {
+  const clocks = new Set(goals.map(({ clock }) => clock));
+  return clocks.size === 1 ? goals[0].clock : undefined;
+}
+
 function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, onChange, onRemove }: RowProps) {
   const { measure, tier, skill, encounter, scope, statistic } = band;
-  const label = GOAL_MEASURES[measure].label;
+  const clock = clockOfGoals(goals);
+  const { label } = goalIn(measure, clock);
   const about = aboutOf(band);
   const offers = useMemo(() => aboutOffers(project, measure), [project, measure]);
   const enemy = SUBJECT_OF[scope] === 'enemy';
-  // Where all that it is measured in takes turns, its limits are rounds.
-  const clocks = new Set(goals.map(({ clock }) => clock));
   const name = `${label} of ${offers.find(({ id }) => id === about)?.name ?? about}`;
   const optional = (key: 'tier' | 'skill' | 'encounter', id: string, words: string) => {
     const { [key]: _, ...rest } = band;
@@ -271,10 +281,10 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
     <NumberField
       bare
       compact
-      width={58}
+      width={clock === 'rounds' ? 76 : 58}
       info={{
         label: `${name}: ${key === 'low' ? 'at least' : 'at most'}`,
-        unit: unitOf(measure, clocks.size === 1 ? goals[0].clock : undefined),
+        unit: unitOf(measure, clock),
         // A band the wrong way round is refused where it is typed.
         min: key === 'high' ? (shownLimit('low') ?? -1e7) : -1e7,
         max: key === 'low' ? (shownLimit('high') ?? 1e7) : 1e7,
@@ -321,7 +331,7 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
           className={pick}
           label={`${name}: measure`}
           value={measure}
-          options={measuresFor(project, band).map((id) => ({ id, name: GOAL_MEASURES[id].label }))}
+          options={measuresFor(project, band).map((id) => ({ id, name: goalIn(id, clock).label }))}
           onChoose={(id) => onChange('another measure', withMeasure(project, band, BAND_MEASURES.find((one) => one === id) ?? measure))}
         />
       </td>

@@ -5,6 +5,7 @@ import { FieldNumber, warningAt } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
 import { conditionSentence } from '@insidia/core';
+import { useClockInView } from '../../fields/clock';
 import { WarnMark } from '../../visuals/WarnMark';
 import { type Entry, outcomeWords, weightAfter, weightStepped } from './choiceEdits';
 import { EntryMenu } from './EntryMenu';
@@ -26,6 +27,7 @@ export function Entries({ editor, p, entries, onChange, onLift, count }: Entries
   const total = shownEntries.reduce((sum, { weight }) => sum + weight, 0);
   const colour = `var(--e-${unit.colour})`;
   const row = useRef<HTMLDivElement>(null);
+  const clock = useClockInView();
   if (!entries.length) return <p className="text-table text-ink-2">Nothing in it yet.</p>;
   return (
     <div ref={row} className="flex gap-1">
@@ -54,7 +56,7 @@ export function Entries({ editor, p, entries, onChange, onLift, count }: Entries
             )}
             <Outcome unit={unit.id} attack={entry.attack} p={p} e={e} colour={colour} />
             <FieldNumber editor={editor} path={`${path}/weight`} width={72} compact />
-            {entry.condition && <p className="mt-0.5 line-clamp-2 text-label text-ink-2">if {conditionSentence(entry.condition)}</p>}
+            {entry.condition && <p className="mt-0.5 line-clamp-2 text-label text-ink-2">if {conditionSentence(entry.condition, clock)}</p>}
             <OutcomeWords unit={unit.id} attack={entry.attack} p={p} e={e} />
           </div>
         );

@@ -3,6 +3,7 @@ import { type ComponentProps, useMemo } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import { useKept } from '../../app/kept';
 import type { View } from '../../app/view';
+import { ClockInView } from '../../fields/clock';
 import { Popover } from '../../fields/Popover';
 import { TextField } from '../../fields/TextField';
 import { FieldNumber } from '../../fields/FieldNumber';
@@ -77,38 +78,40 @@ export function UnitBench({ project, clock, unitId, otherId, attackId, view, war
   const { unit } = editor;
   const turns = clock === 'rounds' && unit.rounds !== undefined;
   return (
-    <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={unit.name}>
-      <div className="px-4 pt-2">
-        <Heading editor={editor} warnings={warnings} own={own} onUnit={onUnit} />
-        <div className="mt-1 flex h-5 items-center gap-2.5">
-          <EditSwitch project={project} view={view} onView={onView} />
-          <span className="flex-1" />
-          <PastePart kind="senses" editor={editor} />
-          <button type="button" className="link" aria-expanded={more} onClick={() => setMore(!more)}>
-            {more ? 'fewer fields' : 'all fields'}
-          </button>
+    <ClockInView.Provider value={turns ? 'rounds' : 'continuous'}>
+      <main className="scroll flex min-h-0 min-w-0 flex-col" aria-label={unit.name}>
+        <div className="px-4 pt-2">
+          <Heading editor={editor} warnings={warnings} own={own} onUnit={onUnit} />
+          <div className="mt-1 flex h-5 items-center gap-2.5">
+            <EditSwitch project={project} view={view} onView={onView} />
+            <span className="flex-1" />
+            <PastePart kind="senses" editor={editor} />
+            <button type="button" className="link" aria-expanded={more} onClick={() => setMore(!more)}>
+              {more ? 'fewer fields' : 'all fields'}
+            </button>
+          </div>
+          <div className="mt-1 flex flex-wrap gap-1.5">
+            {(turns ? FIRST_IN_TURNS : FIRST).map(([path, width]) => (
+              <div key={path} className={width ? 'shrink-0' : 'min-w-[64px] flex-1'}>
+                <FieldNumber editor={editor} path={path} width={width || undefined} />
+              </div>
+            ))}
+          </div>
+          {more && <BodyParts editor={editor} />}
         </div>
-        <div className="mt-1 flex flex-wrap gap-1.5">
-          {(turns ? FIRST_IN_TURNS : FIRST).map(([path, width]) => (
-            <div key={path} className={width ? 'shrink-0' : 'min-w-[64px] flex-1'}>
-              <FieldNumber editor={editor} path={path} width={width || undefined} />
-            </div>
-          ))}
-        </div>
-        {more && <BodyParts editor={editor} />}
-      </div>
-      {turns ? (
-        <ReachInTurns editor={editor} attackId={attackId} onAttack={onAttack} />
-      ) : (
-        <ReachSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
-      )}
-      <AttackSection editor={editor} turns={turns} attackId={attackId} other={other} onAttack={onAttack} />
-      <section className="mt-1 grid flex-1 grid-cols-1 border-t min-[1180px]:grid-cols-[minmax(0,384px)_minmax(0,1fr)]">
-        <StatesSection key={askedState} editor={editor} turns={turns} />
-        <ChoiceSection editor={editor} />
-      </section>
-      {unit.side === 'party' && <SkillParts editor={editor} />}
-    </main>
+        {turns ? (
+          <ReachInTurns editor={editor} attackId={attackId} onAttack={onAttack} />
+        ) : (
+          <ReachSection editor={editor} attackId={attackId} other={other} onAttack={onAttack} />
+        )}
+        <AttackSection editor={editor} turns={turns} attackId={attackId} other={other} onAttack={onAttack} />
+        <section className="mt-1 grid flex-1 grid-cols-1 border-t min-[1180px]:grid-cols-[minmax(0,384px)_minmax(0,1fr)]">
+          <StatesSection key={askedState} editor={editor} turns={turns} />
+          <ChoiceSection editor={editor} />
+        </section>
+        {unit.side === 'party' && <SkillParts editor={editor} />}
+      </main>
+    </ClockInView.Provider>
   );
 }
 

@@ -9,6 +9,8 @@ import { Popover } from '../../fields/Popover';
 interface Props {
   project: Project;
   duel: DuelOptions;
+  /** Somebody stands somewhere in it. */
+  ground: boolean;
   onView: (change: Partial<Record<keyof View, string | number | undefined>>) => void;
 }
 
@@ -16,7 +18,7 @@ interface Props {
 const FIRST_WALL = 1.5;
 
 /** Who stands with the enemy of a duel, from where they come, and what stands between. */
-export function Placement({ project, duel, onView }: Props) {
+export function Placement({ project, duel, ground, onView }: Props) {
   const { company = [], from = 'ahead', wall, arena: id } = duel;
   const arena = project.arenas.find((one) => one.id === id);
   const enemies = useMemo(() => unitHeads(project).filter(({ side }) => side === 'enemy'), [project]);
@@ -39,7 +41,7 @@ export function Placement({ project, duel, onView }: Props) {
       align="end"
       trigger={
         <button type="button" className="link min-w-0 truncate text-label">
-          {words.length ? words.join(', ') : 'with others, from behind, over a wall …'}
+          {words.length ? words.join(', ') : ground ? 'with others, from behind, over a wall …' : 'with others …'}
         </button>
       }
     >
@@ -74,28 +76,31 @@ export function Placement({ project, duel, onView }: Props) {
             </button>
           )}
         </div>
-        <div className="flex items-end gap-1.5">
-          <div className="w-[150px]">
-            <Choose label="Comes" value={from} options={places} onChoose={(to) => onView({ from: to === 'ahead' ? undefined : to })} />
+        {(ground || from !== 'ahead' || wall !== undefined) && (
+          <div className="flex items-end gap-1.5">
+            <div className="w-[150px]">
+              <Choose label="Comes" value={from} options={places} onChoose={(to) => onView({ from: to === 'ahead' ? undefined : to })} />
+            </div>
+            {!arena &&
+              (ground || wall !== undefined) &&
+              (wall === undefined ? (
+                <button type="button" className="link" onClick={() => onView({ wall: FIRST_WALL })}>
+                  a wall between …
+                </button>
+              ) : (
+                <>
+                  <NumberField
+                    compact
+                    info={{ label: 'Wall', unit: 'm', min: 0.1, max: 20, about: 'how high a wall stands halfway between them' }}
+                    base={wall}
+                    width={70}
+                    onCommit={(to) => onView({ wall: to })}
+                  />
+                  <Mini sign="remove" label="No wall" onClick={() => onView({ wall: undefined })} />
+                </>
+              ))}
           </div>
-          {!arena &&
-            (wall === undefined ? (
-              <button type="button" className="link" onClick={() => onView({ wall: FIRST_WALL })}>
-                a wall between …
-              </button>
-            ) : (
-              <>
-                <NumberField
-                  compact
-                  info={{ label: 'Wall', unit: 'm', min: 0.1, max: 20, about: 'how high a wall stands halfway between them' }}
-                  base={wall}
-                  width={70}
-                  onCommit={(to) => onView({ wall: to })}
-                />
-                <Mini sign="remove" label="No wall" onClick={() => onView({ wall: undefined })} />
-              </>
-            ))}
-        </div>
+        )}
         {pointOf(from) !== undefined && <p className="text-label text-ink-3">The spawn point says how far; the distance does not count.</p>}
       </div>
     </Popover>

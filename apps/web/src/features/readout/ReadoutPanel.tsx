@@ -15,6 +15,7 @@ import {
   type QuantityInfo,
   clockOfDuel,
   unitIn,
+  duelHasGround,
   usualDistance,
 } from '@insidia/core';
 import { Suspense, memo } from 'react';
@@ -73,6 +74,7 @@ export const ReadoutPanel = guarded(
     const lastChange = useAppSelector((state) => state.document.lastChange);
     const [view] = useView(project);
     const clock = clockOfDuel(project, duel);
+    const ground = duelHasGround(project, duel);
     const other = whole ? WHOLE_PARTY : side === 'enemy' ? party[0].id : enemy.id;
     const options = others.map(({ id, name }) => ({ id, name }));
     if (side === 'enemy' && others.length > 1) options.push({ id: WHOLE_PARTY, name: 'the whole party' });
@@ -89,12 +91,14 @@ export const ReadoutPanel = guarded(
         </div>
         <div className="mt-1 flex items-end gap-1.5">
           <Choose label="Against" value={other} options={options} onChoose={(id) => onView({ against: id })} />
-          <Choose
-            label="On"
-            value={duel.arena ?? OPEN_GROUND}
-            options={[{ id: OPEN_GROUND, name: 'open ground' }, ...project.arenas.map(({ id, name }) => ({ id, name }))]}
-            onChoose={(id) => onView({ arena: id === OPEN_GROUND ? undefined : id })}
-          />
+          {(ground || duel.arena !== undefined) && (
+            <Choose
+              label="On"
+              value={duel.arena ?? OPEN_GROUND}
+              options={[{ id: OPEN_GROUND, name: 'open ground' }, ...project.arenas.map(({ id, name }) => ({ id, name }))]}
+              onChoose={(id) => onView({ arena: id === OPEN_GROUND ? undefined : id })}
+            />
+          )}
           <NumberField
             compact
             info={{ label: 'Copies', unit: '', min: 1, max: 12, whole: true, about: 'enemies in the duel' }}
@@ -102,16 +106,20 @@ export const ReadoutPanel = guarded(
             width={44}
             onCommit={(copies) => onView({ copies: copies === 1 ? undefined : copies })}
           />
-          <NumberField
-            compact
-            info={FROM[clock]}
-            base={duel.distance ?? usualDistance(clock)}
-            width={58}
-            onCommit={(distance) => onView({ distance })}
-          />
+          {ground ? (
+            <NumberField
+              compact
+              info={FROM[clock]}
+              base={duel.distance ?? usualDistance(clock)}
+              width={58}
+              onCommit={(distance) => onView({ distance })}
+            />
+          ) : (
+            <span className="note pb-1">without ground</span>
+          )}
         </div>
         <div className="mt-0.5 flex items-center gap-2">
-          <Placement project={project} duel={duel} onView={onView} />
+          <Placement project={project} duel={duel} ground={ground} onView={onView} />
           <span className="flex-1" />
           {project.encounters.some((encounter) => encounter.clock === 'rounds') && (
             <DuelClock clock={clock} onChoose={(next) => onView({ clock: next, distance: undefined })} />

@@ -1,9 +1,17 @@
 import { useState } from 'react';
 import { YesNo } from '../../fields/YesNo';
-import { type Column, FIRST_COLUMNS } from './columns';
+import type { Column } from './columns';
+
+interface Props {
+  all: Column[];
+  chosen: readonly string[];
+  /** Shown while nobody chooses otherwise. */
+  first: readonly string[];
+  onChange: (chosen: readonly string[]) => void;
+}
 
 /** Which columns a table shows. */
-export function ColumnChoice({ all, chosen, onChange }: { all: Column[]; chosen: string[]; onChange: (chosen: string[]) => void }) {
+export function ColumnChoice({ all, chosen, first, onChange }: Props) {
   const [search, setSearch] = useState('');
   const found = all.filter(({ label }) => label.toLowerCase().includes(search.toLowerCase()));
   return (
@@ -16,7 +24,7 @@ export function ColumnChoice({ all, chosen, onChange }: { all: Column[]; chosen:
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <button type="button" className="btn" onClick={() => onChange(FIRST_COLUMNS)}>
+        <button type="button" className="btn" onClick={() => onChange(first)}>
           As at first
         </button>
       </div>

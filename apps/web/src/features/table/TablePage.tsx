@@ -1,5 +1,5 @@
-import { type Project, type Unit, shown } from '@insidia/core';
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type Clock, type Project, type Unit, shown } from '@insidia/core';
+import { type ClipboardEvent, type KeyboardEvent, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import { useView } from '../../app/view';
 import { infoAt } from '../../fields/edits';
@@ -10,7 +10,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { CellInput } from './CellInput';
 import { ColumnChoice } from './ColumnChoice';
-import { FIRST_COLUMNS, columnsOf } from './columns';
+import { FIRST_COLUMNS, clockOfSide, columnsOf, exampleOf } from './columns';
 import { type Area, bounds, fromText, holds, numberIn, toText } from './grid';
 import { Head } from './Head';
 import {
@@ -29,7 +29,8 @@ import {
   writtenCells,
 } from './rows';
 
-const columnsKey = 'insidia.columns';
+/** Columns that somebody chose, for fights in seconds and in turns. */
+const columnsKey = (clock: Clock) => (clock === 'rounds' ? 'insidia.columns-in-turns' : 'insidia.columns');
 
 /** Every unit of a side as a row: numbers to be selected, pasted, filled and multiplied. */
 export function TablePage() {
@@ -42,7 +43,13 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
   const { search } = useLocation();
   const dispatch = useAppDispatch();
   const [view] = useView(project);
-  const [chosen, setChosen] = useState<string[]>(() => recall() ?? FIRST_COLUMNS);
+  const clock = useMemo(() => clockOfSide(project, side), [project, side]);
+  const [own, setOwn] = useState<{ clock: Clock; columns: readonly string[] }>();
+  const chosen = useMemo(() => (own?.clock === clock ? own.columns : recall(clock)) ?? FIRST_COLUMNS[clock], [own, clock]);
+  const setChosen = (columns: readonly string[]) => {
+    localStorage.setItem(columnsKey(clock), JSON.stringify(columns));
+    setOwn({ clock, columns });
+  };
   const [sort, setSort] = useState<Sort | null>(null);
   const [filter, setFilter] = useState('');
   const [area, setArea] = useState<Area>({ row: 0, column: 0, toRow: 0, toColumn: 0 });
@@ -59,9 +66,6 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
     [project, columns, side, filter, sort, lens, tier],
   );
   const focus = (row: number, column: number) => document.getElementById(`cell-${row}-${column}`)?.focus();
-  useEffect(() => {
-    localStorage.setItem(columnsKey, JSON.stringify(chosen));
-  }, [chosen]);
 
   /** Writes many cells as one change, or none of them. */
   const write = (cells: readonly Cell[], name: string) => {
@@ -160,7 +164,7 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
             </button>
           }
         >
-          <ColumnChoice all={all} chosen={chosen} onChange={setChosen} />
+          <ColumnChoice all={all} chosen={chosen} first={FIRST_COLUMNS[clock]} onChange={setChosen} />
         </Popover>
         <button type="button" className="btn" onClick={() => (fillDown(), focus(area.toRow, area.toColumn))} title="Ctrl D">
           Fill down
@@ -216,7 +220,7 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
                 key={column.id}
                 right
                 label={column.label}
-                unit={infoAt(column.id.startsWith('/') ? column.id : `/attacks/0/${column.id.slice(9)}`)?.unit}
+                unit={infoAt(exampleOf(column.id))?.unit}
                 sorted={sort?.by === column.id ? sort.down : undefined}
                 onSort={() => setSort(nextSort(sort, column.id))}
               />
@@ -291,9 +295,9 @@ function Table({ project, side }: { project: Project; side: Unit['side'] }) {
   );
 }
 
-function recall(): string[] | undefined {
+function recall(clock: Clock): string[] | undefined {
   try {
-    const kept = JSON.parse(localStorage.getItem(columnsKey) ?? 'null') as unknown;
+    const kept = JSON.parse(localStorage.getItem(columnsKey(clock)) ?? 'null') as unknown;
     return Array.isArray(kept) && kept.length ? kept.filter((id): id is string => typeof id === 'string') : undefined;
   } catch {
     return undefined;

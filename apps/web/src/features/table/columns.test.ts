@@ -2,9 +2,12 @@ import { describe, expect, test } from '@jest/globals';
 import { type Project, parseProject, valueAt, writtenUnit } from '@insidia/core';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { FIRST_COLUMNS, columnsOf } from './columns';
+import { infoAt } from '../../fields/edits';
+import { FIRST_COLUMNS, clockOfSide, columnsOf, exampleOf } from './columns';
 
-const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../../demo/verdance.insidia.json'), 'utf8')));
+const read = (name: string): Project =>
+  parseProject(JSON.parse(readFileSync(join(__dirname, `../../../../../demo/${name}.insidia.json`), 'utf8')));
+const demo = () => read('verdance');
 
 describe('columns of a table of units', () => {
   test('each has a number in some unit, and leads to a number wherever it leads', () => {
@@ -27,8 +30,33 @@ describe('columns of a table of units', () => {
   });
 
   test('those that are shown at first are all there for enemies', () => {
-    const ids = columnsOf(demo(), 'enemy').map(({ id }) => id);
-    for (const id of FIRST_COLUMNS) expect(ids).toContain(id);
+    for (const [name, clock] of [
+      ['verdance', 'continuous'],
+      ['archive', 'rounds'],
+    ] as const) {
+      const project = read(name);
+      expect(clockOfSide(project, 'enemy')).toBe(clock);
+      const ids = columnsOf(project, 'enemy').map(({ id }) => id);
+      for (const id of FIRST_COLUMNS[clock]) expect(ids).toContain(id);
+    }
+  });
+
+  test('in turns only where nobody of the side is met in seconds', () => {
+    const project = read('archive');
+    project.encounters.push({ ...structuredClone(project.encounters[1]), id: 'another', clock: 'continuous' });
+    expect(clockOfSide(project, 'enemy')).toBe('continuous');
+    expect(clockOfSide(parseProject({ format: 'insidia-project', version: 4, id: 'none', name: 'None' }), 'enemy')).toBe('continuous');
+  });
+
+  test('each has its unit: of attacks, of states, of a unit itself', () => {
+    const units = (ids: string[]) => ids.map((id) => infoAt(exampleOf(id))?.unit);
+    expect(units(['attack 2 rounds/cooldown', 'attack 1 range/max', 'state 3 stopAt', '/rounds/moves', '/movement/run'])).toEqual([
+      'turns',
+      'm',
+      'm',
+      'cells',
+      'm/s',
+    ]);
   });
 
   test('an attack is told by its place, whatever its name: the second of a Thistlejack is its fan', () => {

@@ -1,5 +1,16 @@
 /** What a table of units can show: every number that a unit has by itself, and those of its first attacks and states. */
-import { type Project, Unit, fieldLabel, placesOfNumbers, pointerSteps, unitHeads, valueAt, writtenUnit } from '@insidia/core';
+import {
+  type Clock,
+  type Project,
+  Unit,
+  clocksIn,
+  fieldLabel,
+  placesOfNumbers,
+  pointerSteps,
+  unitHeads,
+  valueAt,
+  writtenUnit,
+} from '@insidia/core';
 
 export interface Column {
   id: string;
@@ -17,6 +28,11 @@ const ATTACK_FIELDS = [
   'beat/cooldown',
   'range/min',
   'range/max',
+  'rounds/windup',
+  'rounds/recovery',
+  'rounds/cooldown',
+  'rounds/from',
+  'rounds/to',
   'aim/near',
   'aim/far',
   'energy',
@@ -45,19 +61,45 @@ const BY_PLACE = [
   { list: 'states', called: 'state', fields: STATE_FIELDS, count: 3 },
 ] as const;
 
-export const FIRST_COLUMNS = [
-  '/health/max',
-  '/armour/flat',
-  '/body/radius',
-  '/movement/run',
-  '/senses/sight',
-  '/senses/lose',
-  '/senses/reaction/mean',
-  'attack 1 effects/damage/amount',
-  'attack 1 beat/windup',
-  'attack 1 beat/cooldown',
-  'attack 1 range/max',
-];
+/** What is shown at first, by the clock of the fights that units are in. */
+export const FIRST_COLUMNS: Readonly<Record<Clock, readonly string[]>> = {
+  continuous: [
+    '/health/max',
+    '/armour/flat',
+    '/body/radius',
+    '/movement/run',
+    '/senses/sight',
+    '/senses/lose',
+    '/senses/reaction/mean',
+    'attack 1 effects/damage/amount',
+    'attack 1 beat/windup',
+    'attack 1 beat/cooldown',
+    'attack 1 range/max',
+  ],
+  rounds: [
+    '/health/max',
+    '/armour/flat',
+    '/rounds/order',
+    '/rounds/actions',
+    '/rounds/moves',
+    '/rounds/size',
+    'attack 1 effects/damage/amount',
+    'attack 1 rounds/windup',
+    'attack 1 rounds/cooldown',
+    'attack 1 rounds/from',
+    'attack 1 rounds/to',
+  ],
+};
+
+/** In turns where all fights of all units of a side take turns. */
+export function clockOfSide(project: Project, side: Unit['side']): Clock {
+  const clocks = clocksIn(project);
+  const units = unitHeads(project).filter((head) => head.side === side);
+  return units.length > 0 && units.every(({ id }) => !clocks(id).has('continuous')) ? 'rounds' : 'continuous';
+}
+
+/** A pointer into some unit at which the numbers of a column lie: "attack 2 range/max" is of attacks. */
+export const exampleOf = (id: string): string => id.replace(/^(attack|state) \d+ /, '/$1s/0/');
 
 /** All columns that some unit of a side has something in, in the order of the model. */
 export function columnsOf(project: Project, side: Unit['side']): Column[] {
