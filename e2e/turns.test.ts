@@ -210,7 +210,7 @@ test('an enemy’s duel takes turns: its bench, its readout, its replay; and goe
   const page = await open(`${id}/enemies/lamp-snail?tier=dormant`);
   await fought(page);
   const readout = () => text(page, '[aria-label=Readout]');
-  expect(await readout()).toMatch(/Time-to-kill\s+\d+\.\d rounds/);
+  expect(await readout()).toMatch(/Rounds-to-kill\s+\d+\.\d rounds/);
   expect(await readout()).not.toContain('Paper and simulated');
   // Six cells apart on a board of its own, and no field of the bench speaks of seconds.
   expect(await (await input(page, '[aria-label=Readout]', 'From')).evaluate((one) => one.getAttribute('aria-valuetext'))).toBe('6 cells');

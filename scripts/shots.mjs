@@ -76,17 +76,6 @@ const SHOTS = [
     },
   },
   { name: 'party', path: '/projects/verdance/party/warden?skill=novice&against=thistlejack', act: foldOut('main > div') },
-  {
-    name: 'warning',
-    path: '/projects/verdance/enemies/clipper-elder?skill=regular&tier=bramble&against=party&copies=4',
-    act: async (page) => {
-      await page.waitForFunction(() => [...document.querySelectorAll('main button')].some((one) => one.textContent === '1 warning'));
-      await click('1 warning')(page);
-    },
-  },
-  { name: 'fields', path: '/projects/verdance/enemies/head-gardener/attacks/sweep?skill=regular', act: foldOut('main > div') },
-  { name: 'plan', path: '/projects/verdance/enemies/head-gardener/attacks/sweep?skill=regular', act: click('plan') },
-  { name: 'table', path: '/projects/verdance/table/enemies?tier=bramble', wait: '[role=grid] [role=gridcell]' },
   { name: 'encounter', path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular', act: putOff },
   {
     name: 'replay',
@@ -99,6 +88,26 @@ const SHOTS = [
     path: '/projects/archive/enemies/binder?tier=dormant',
     wait: '[aria-label^="Beat strip"][aria-label$="in turns"]',
     theme: 'dark',
+  },
+  { name: 'turns-table', path: '/projects/archive/table/enemies?tier=roused', wait: '[role=grid] [role=gridcell]' },
+  {
+    name: 'turns-encounter',
+    path: '/projects/archive/encounters/store-room?tier=dormant',
+    wait: '[aria-label=Readout][aria-busy=false] [data-testid=digest]',
+    theme: 'dark',
+  },
+  { name: 'turns-board', path: '/projects/archive/board?measure=won', wait: '[role=gridcell]', act: runBoard },
+  {
+    name: 'turns-pacing',
+    path: '/projects/archive/pacing/cold-core?tier=dormant',
+    wait: 'main section',
+    act: async (page) => {
+      await page.evaluate(() =>
+        [...document.querySelectorAll('main button')].find((one) => one.textContent.startsWith('Run what'))?.click(),
+      );
+      await page.waitForFunction(() => document.querySelectorAll('main section svg[role=group]').length === 2);
+      await page.waitForFunction(() => ![...document.querySelectorAll('main button')].some((one) => one.textContent.startsWith('Run')));
+    },
   },
   {
     name: 'arena',

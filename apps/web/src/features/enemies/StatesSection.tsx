@@ -72,8 +72,8 @@ export const StatesSection = guarded('The states', function StatesSection({ edit
                 <span className="truncate" title={each.name}>
                   {each.name}
                 </span>
-                <span className="truncate font-normal text-ink-2" title={doesSentence(each, nameOf)}>
-                  {doesSentence(each, nameOf)}
+                <span className="truncate font-normal text-ink-2" title={doesSentence(each, nameOf, turns ? 'rounds' : 'continuous')}>
+                  {doesSentence(each, nameOf, turns ? 'rounds' : 'continuous')}
                 </span>
                 <Share unit={unit.id} states={unit.states.length} index={i} fill={on ? colour : 'var(--r-range)'} />
                 <span className="pl-1">{warning && <WarnMark label={warning.message} />}</span>

@@ -97,6 +97,9 @@ describe('edits of states', () => {
     expect(doesSentence(state('strafe', { near: 2, far: 6 }), nameOf)).toBe('circles 2–6 m');
     expect(doesSentence(state('approach', { stopAt: undefined }), nameOf)).toBe('approach, to 0.9 of its reach');
     expect(doesSentence(state('approach', { stopAt: 3 }), nameOf)).toBe('approach, to 3 m');
+    expect(doesSentence(state('approach', { stopAt: 3 }), nameOf, 'rounds')).toBe('approach, to its longest reach');
+    expect(doesSentence(state('approach', { stopAt: 3, rounds: { stopAt: 2 } }), nameOf, 'rounds')).toBe('approach, to 2 cells');
+    expect(doesSentence(state('band', { near: 2, far: 6.5, rounds: { near: 1, far: 4 } }), nameOf, 'rounds')).toBe('band 1–4 cells');
     expect(doesSentence(state('follow', { to: 'thistlejack' }), nameOf)).toBe('follows Thistlejack');
     const point = placesOf(demo)[0];
     expect(doesSentence(state('goTo', { to: point.id }), nameOf)).toBe(`goes to ${point.name}`);

@@ -1,17 +1,30 @@
 /** What an editor does to states, and what it says of them. Pure; lists are made anew. */
-import { type Condition, fieldWords, idFor, type Project, type State, shown, Unit as UnitClass, unitHeads } from '@insidia/core';
+import {
+  type Clock,
+  type Condition,
+  fieldWords,
+  idFor,
+  type Project,
+  type State,
+  shown,
+  Unit as UnitClass,
+  unitHeads,
+} from '@insidia/core';
 
 export type Leave = State['leaves'][number];
 type Stop = NonNullable<State['patrol']>['points'][number];
 
 export const DOES_WORDS = fieldWords(UnitClass, ['states', '0', 'does']);
 
-/** What a state does, in a few words. */
-export function doesSentence(state: State, nameOf: NameOf): string {
+/** What a state does, in a few words; by the clock in view. */
+export function doesSentence(state: State, nameOf: NameOf, clock: Clock = 'continuous'): string {
+  const turns = clock === 'rounds';
+  const { near, far, stopAt } = turns ? (state.rounds ?? {}) : state;
+  const unit = turns ? 'cells' : 'm';
   if (state.does === 'band' || state.does === 'strafe')
-    return `${state.does === 'band' ? 'band' : 'circles'} ${shown(state.near ?? 0)}–${shown(state.far ?? 0)} m`;
+    return `${state.does === 'band' ? 'band' : 'circles'} ${shown(near ?? 0)}–${shown(far ?? 0)} ${unit}`;
   if (state.does === 'approach')
-    return state.stopAt === undefined ? 'approach, to 0.9 of its reach' : `approach, to ${shown(state.stopAt)} m`;
+    return `approach, to ${stopAt !== undefined ? `${shown(stopAt)} ${unit}` : turns ? 'its longest reach' : '0.9 of its reach'}`;
   if (state.does === 'patrol') return `walks ${state.patrol?.points.length ?? 0} stops`;
   if (state.does === 'goTo') return `goes to ${state.to === undefined ? '…' : nameOf('place', state.to)}`;
   if (state.does === 'follow') return `follows ${state.to === undefined ? 'a friend' : nameOf('friend', state.to)}`;

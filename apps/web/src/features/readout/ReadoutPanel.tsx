@@ -29,6 +29,7 @@ import { ApproachChart } from '../../visuals/ApproachChart';
 import { AttackUseTable } from './AttackUseTable';
 import { FairnessPart } from './FairnessPart';
 import { Measure, PeakPressure, WIDTH } from './Measure';
+import { called } from './called';
 import { PaperGap } from './PaperGap';
 import { Part } from './Part';
 import { Placement } from './Placement';
@@ -216,7 +217,7 @@ const Results = memo(function Results({
         </p>
       )}
       <Measure
-        name="Time-to-kill"
+        name={called('timeToKill', clock)}
         measured={{ summary: kind.timeToKill, before: kindBefore?.timeToKill, change: changes.timeToKill, tooFew }}
         values={now.values.timeToKill}
         valuesBefore={before?.values.timeToKill}
@@ -226,7 +227,7 @@ const Results = memo(function Results({
         theme={theme}
       />
       <Measure
-        name={whole ? 'First down' : 'Time-to-down'}
+        name={whole ? 'First down' : called('timeToDown', clock)}
         measured={{ summary: ttd, before: before?.timeToDown, change: changes.timeToDown, tooFew }}
         values={now.values.timeToDown}
         valuesBefore={before?.values.timeToDown}

@@ -1,6 +1,7 @@
 import { type Clock, type Project, fixed, linear, rulerOf, unitIn } from '@insidia/core';
 import { useAppSelector } from '../../store/store';
 import { Part } from './Part';
+import { called } from './called';
 import { guarded } from '../../parts/guarded';
 
 const LEFT = 92;
@@ -16,12 +17,12 @@ export const StylesPart = guarded('The range of styles', function StylesPart({ p
       {styles && (
         <div>
           <Range
-            name="Time-to-kill"
+            name={called('timeToKill', clock)}
             unit={unitIn(clock, 's')}
             values={styles.of.map(({ name, timeToKill }) => ({ name, value: timeToKill }))}
           />
           <Range
-            name="Time-to-down"
+            name={called('timeToDown', clock)}
             unit={unitIn(clock, 's')}
             values={styles.of.map(({ name, timeToDown }) => ({ name, value: timeToDown }))}
           />
