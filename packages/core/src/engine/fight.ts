@@ -6,7 +6,7 @@ import { NOBODY, PHASE, TASK } from './numbers';
 import type { CompiledAttack } from './unit-tables';
 import { draw, PURPOSES } from './time/chance';
 import { PER_MICROSECOND } from './tuning';
-import { roundFrom, turnIn } from './rounds/turns';
+import { roundFrom, turnWithin } from './rounds/turns';
 
 export class Fight extends Motion {
   /** The number of the next unit. */
@@ -32,8 +32,15 @@ export class Fight extends Motion {
 
   /** The instant of a unit's turn in a round. */
   turnOf(unit: number, round: number): number {
+    const rounds = this.compiled.rounds!;
+    if (rounds.drawn === 'round') return round * ROUND + this.drawnTurn(unit, round);
+    if (this.turnAt[unit] === 0) this.turnAt[unit] = this.drawnTurn(unit, round);
+    return round * ROUND + this.turnAt[unit];
+  }
+
+  private drawnTurn(unit: number, round: number): number {
     const { turns } = this.compiled.kinds[this.kindNumber[unit]];
-    return turnIn(round, { unit, side: this.side[unit], key: this.key[unit], turns: turns! }, this.compiled.rounds!, this.seed);
+    return turnWithin(round, { unit, side: this.side[unit], key: this.key[unit], turns: turns! }, this.compiled.rounds!, this.seed);
   }
 
   /** The round in which a unit has its first turn: who is there from the start, in the first; else in the one after it came. */

@@ -95,6 +95,10 @@ export class FightState extends Tables {
   readonly homeX = this.numbers();
   readonly homeY = this.numbers();
 
+  // by fight.ts: where it is in the order of turns
+  /** µs from where a round begins, where its order is drawn once; 0: not drawn yet. */
+  readonly turnAt = this.numbers();
+
   // by rounds/places.ts: where it is on a board
   readonly onCell = this.integers(NOBODY);
   /** Where it came onto the board. */

@@ -32,8 +32,8 @@ export interface Taker {
   turns: CompiledTurns;
 }
 
-/** The instant of a unit's turn in a round. @param seed of the run */
-export function turnIn(round: number, { unit, side, key, turns }: Taker, { order, first, drawn }: CompiledRounds, seed: number): number {
+/** µs: when a unit has its turn, from where a round begins; more than 0. @param seed of the run */
+export function turnWithin(round: number, { unit, side, key, turns }: Taker, { order, first, drawn }: CompiledRounds, seed: number): number {
   const luck = childKey(key, drawn === 'round' ? round : -1);
   const { order: mean, spread } = turns;
   const by = spread > 0 ? mean + (2 * draw(seed, luck, PURPOSE.order, 0) - 1) * spread : mean;
@@ -42,5 +42,5 @@ export function turnIn(round: number, { unit, side, key, turns }: Taker, { order
   const tie = order === 'bySide' ? 0 : Math.floor(draw(seed, luck, PURPOSE.order, 1) * TIES);
   const code = ((later * ORDERS + place) * TIES + tie) * NUMBERS + (unit % NUMBERS);
   // Never at the very beginning of the round: that is before anybody's turn.
-  return round * ROUND + (code + 1) * FINEST;
+  return (code + 1) * FINEST;
 }
