@@ -33,7 +33,12 @@ export interface Taker {
 }
 
 /** µs: when a unit has its turn, from where a round begins; more than 0. @param seed of the run */
-export function turnWithin(round: number, { unit, side, key, turns }: Taker, { order, first, drawn }: CompiledRounds, seed: number): number {
+export function turnWithin(
+  round: number,
+  { unit, side, key, turns }: Taker,
+  { order, first, drawn }: CompiledRounds,
+  seed: number,
+): number {
   const luck = childKey(key, drawn === 'round' ? round : -1);
   const { order: mean, spread } = turns;
   const by = spread > 0 ? mean + (2 * draw(seed, luck, PURPOSE.order, 0) - 1) * spread : mean;
