@@ -15,30 +15,12 @@ import { keepsBand } from '../../model/state';
 import { CRITERIA_NAMES } from '../../model/targeting';
 import { sameJson } from '../../model/patch';
 import type { Scenario } from '../../analysis/scenario';
+import { habitsInTurns } from './habits-in-turns';
+import { AS_WRITTEN, DISTANCES, type Habit, type Level, PACES, all, ofParty } from './levels';
 import { spotsOf } from './spots';
 
-/** One way of a habit. */
-export interface Level {
-  /** In words: "never takes cover". Of the first: empty. */
-  says: string;
-  turns: Turn[];
-  /** The same as a play style has it; absent: no style can say it. */
-  tweaks?: Tweak[];
-  /** It asks less of a player than what is written. */
-  idle: boolean;
-}
+export type { Habit, Level } from './levels';
 
-export interface Habit {
-  id: string;
-  /** The first is as it is written. */
-  levels: Level[];
-}
-
-const AS_WRITTEN: Level = { says: '', turns: [], tweaks: [], idle: false };
-
-/** Shares of the distances that are written. */
-const DISTANCES = [0.25, 0.5, 0.75, 1.4, 2, 3];
-const PACES = [0.5, 0];
 const COVER = [0, 0.3, 0.6, 0.95];
 const HEALING = [0, 0.25, 0.5, 0.75, 0.95];
 /** m */
@@ -48,27 +30,27 @@ const RESCUES = [0, 30];
 const metres = (value: number): string => `${Number(value.toPrecision(2))} m`;
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
-/** A turn of every party member, and the tweak that comes to it. */
-function ofParty(path: string, op: '×' | '=', value: number): Pick<Level, 'turns' | 'tweaks'> {
-  return {
-    turns: [{ path: `/units/*${path}`, role: 'party', op, value }],
-    tweaks: [Object.assign({} as Tweak, { scope: 'party', path, op, value })],
-  };
-}
-
-/** Several of one level. */
-function all(parts: readonly Pick<Level, 'turns' | 'tweaks'>[]): Pick<Level, 'turns' | 'tweaks'> {
-  const tweaks = parts.every((one) => one.tweaks) ? parts.flatMap((one) => one.tweaks!) : undefined;
-  return { turns: parts.flatMap(({ turns }) => turns), ...(tweaks && { tweaks }) };
-}
-
 /** Habits of those who take part in a fight; only levels that change something. */
 export function habitsOf(project: Project, compiled: Compiled, cell: Scenario): Habit[] {
-  const members = membersOf(project, compiled);
+  const inTurns = compiled.rounds !== null;
+  const members = membersOf(project, compiled, inTurns);
   if (!members.length) return [];
   const lens = { tier: cell.tier, skill: cell.skill, style: cell.style };
   const effective = members.map(({ id }) => effectiveUnit(project, id, lens).unit);
-  const habits: Habit[] = [
+  const habits = [
+    ...(inTurns ? habitsInTurns(effective) : habitsInSeconds(members, effective)),
+    targets(members, inTurns),
+    ...weapons(members),
+    ...(inTurns && !compiled.rounds!.board ? [] : [places(project, compiled, cell)]),
+  ];
+  return habits.flatMap(({ id, levels }) => {
+    const own = levels.filter(({ turns }) => changes(project, turns));
+    return own.length ? [{ id, levels: [AS_WRITTEN, ...own] }] : [];
+  });
+}
+
+function habitsInSeconds(members: readonly Unit[], effective: readonly Unit[]): Habit[] {
+  return [
     distances(effective),
     { id: 'pace', levels: PACES.map((by) => pace(by)) },
     shares('cover', '/player/cover/below', COVER, 'never takes cover', (at) => `takes cover below ${percent(at)}`),
@@ -77,20 +59,13 @@ export function habitsOf(project: Project, compiled: Compiled, cell: Scenario): 
     shares('rescues', '/player/rescues/within', RESCUES, 'helps nobody who is down', (at) => `helps whoever is down within ${metres(at)}`),
     answers(effective),
     dodges(members),
-    targets(members),
-    ...weapons(members),
-    places(project, compiled, cell),
   ];
-  return habits.flatMap(({ id, levels }) => {
-    const own = levels.filter(({ turns }) => changes(project, turns));
-    return own.length ? [{ id, levels: [AS_WRITTEN, ...own] }] : [];
-  });
 }
 
-/** Party members of a fight as they are written. */
-function membersOf(project: Project, { kinds }: Compiled): Unit[] {
+/** Party members of a fight as they are written: in turns whoever takes them, else whom a player is simulated for. */
+function membersOf(project: Project, { kinds }: Compiled, inTurns: boolean): Unit[] {
   const there = new Set(kinds.map(({ id }) => id));
-  return project.units.filter(({ id, side, player }) => side === 'party' && player && there.has(id));
+  return project.units.filter(({ id, side, player, rounds }) => side === 'party' && (inTurns ? rounds : player) && there.has(id));
 }
 
 const changes = (project: Project, turns: readonly Turn[]): boolean =>
@@ -138,12 +113,12 @@ function dodges(members: readonly Unit[]): Habit {
 }
 
 /** Whom it goes for, where one criterion says so. */
-function targets(members: readonly Unit[]): Habit {
+function targets(members: readonly Unit[], inTurns: boolean): Habit {
   const own = members.filter(({ targeting: { criteria } }) => criteria.length === 1);
   const words: Partial<Record<(typeof CRITERIA_NAMES)[number], string>> = {
     nearest: 'goes for the nearest',
     lowestHealth: 'goes for the least health',
-    highestDamage: 'goes for the most damage a second',
+    highestDamage: `goes for the most damage a ${inTurns ? 'round' : 'second'}`,
     mostDamageToMe: 'goes for who hurt it most',
   };
   const levels = CRITERIA_NAMES.flatMap((by): Level[] => {
@@ -181,7 +156,8 @@ function places(project: Project, compiled: Compiled, cell: Scenario): Habit {
   const levels = spotsOf(compiled).map(({ x, y, unreached }): Level => {
     const turn = (axis: 'x' | 'y', value: number): Turn => ({ path: pointerOf('arenas', arena, 'partyStart', axis), op: '=', value });
     return {
-      says: `begins at ${x}, ${y}${unreached ? ', where no enemy gets to' : ''}`,
+      // Over cells other ways lead: of a board none is called out of reach.
+      says: `begins at ${x}, ${y}${unreached && !compiled.rounds ? ', where no enemy gets to' : ''}`,
       idle: false,
       turns: [turn('x', x), turn('y', y)],
     };

@@ -76,7 +76,8 @@ const meanOf = (values: readonly number[]): number => values.reduce((sum, one) =
 export function* playWork({ project, cell, budget }: PlayProblem): Asking<PlayFound> {
   if (!(budget >= PLAY_BUDGET.least)) throw new Error(`the budget must be at least ${PLAY_BUDGET.least} runs, it is ${budget}`);
   const habits = habitsOf(project, compileScenario(project, cell), cell);
-  if (!habits.length) throw new Error('nobody of this fight is a player with habits: a party member with a simulated player');
+  if (!habits.length)
+    throw new Error('nobody of this fight is a player with habits: a party member with a simulated player, or one that takes turns');
   const search = new PlaySearch(project, cell, habits, budget);
   return yield* search.work();
 }
