@@ -28,11 +28,6 @@ const click =
     }
     throw new Error(`there is no ${text}`);
   };
-const foldOut = (within) => async (page) => {
-  await page.evaluate((part) => {
-    for (const one of document.querySelectorAll(`${part} button[aria-expanded=false]`)) if (one.textContent === 'all fields') one.click();
-  }, within);
-};
 /** A wave put off by the arrow keys, so that the fights before and after stand side by side. */
 const putOff = async (page) => {
   await page.waitForSelector('aside[aria-label=Readout][aria-busy=false]');
@@ -75,7 +70,6 @@ const SHOTS = [
       await page.waitForSelector('.sheet form');
     },
   },
-  { name: 'party', path: '/projects/verdance/party/warden?skill=novice&against=thistlejack', act: foldOut('main > div') },
   { name: 'encounter', path: '/projects/verdance/encounters/evening-shift?tier=bloom&skill=regular', act: putOff },
   {
     name: 'replay',
@@ -110,6 +104,25 @@ const SHOTS = [
     },
   },
   {
+    name: 'turns-tune',
+    path: `/projects/archive/tune?fight=${encodeURIComponent('encounter|store-room||||')}&tier=dormant&runs=200&dials=${encodeURIComponent(
+      ['/units/ember-moth/health/max', ...['ember-moth', 'binder', 'warden'].map((id) => `/units/${id}/rounds/moves`)].join(' '),
+    )}`,
+    wait: 'section[aria-label="What moves it"] tbody tr',
+    act: async (page) => {
+      const part = 'section[aria-label="What moves it"]';
+      const has = ([within, word]) => [...document.querySelectorAll(`${within} button`)].some((one) => one.textContent === word);
+      const ready = (within) =>
+        [...document.querySelectorAll(`${within} button`)].find((one) => /^Run \d+ (×|of)/.test(one.textContent) && !one.disabled);
+      await page.waitForFunction(ready, {}, part);
+      await page.evaluate(`(${ready})('${part}').click()`);
+      await page.waitForFunction(has, {}, [part, 'All is run']);
+      await click('Look for it')(page);
+      await page.waitForFunction(has, {}, ['main', 'Look again']);
+      await page.evaluate(() => document.activeElement?.blur());
+    },
+  },
+  {
     name: 'arena',
     path: '/projects/verdance/arenas/boiler-court',
     wait: 'main svg',
@@ -132,14 +145,18 @@ const SHOTS = [
   },
   {
     name: 'brief',
-    path: '/projects/verdance/brief?tier=bramble&skill=regular&band=ttk-bruiser-bramble',
+    path: '/projects/archive/brief?tier=dormant',
     wait: 'aside[aria-label=Goal]',
     act: async (page) => {
       // By itself, without the board's runs, it has to run first.
       await page.evaluate(() =>
         [...document.querySelectorAll('aside button')].find((one) => one.textContent.startsWith('Run what it needs'))?.click(),
       );
-      await page.waitForFunction(() => document.querySelectorAll('aside tr svg[role=img]').length === 2, { timeout: 120_000 });
+      const run = () =>
+        document.querySelectorAll('aside tr').length > 0 &&
+        !/Not run yet|Running/.test(document.querySelector('aside').textContent) &&
+        [...document.querySelectorAll('aside tr')].every((row) => row.querySelector('svg[role=img]'));
+      await page.waitForFunction(run, { timeout: 120_000 });
     },
   },
   {

@@ -49,14 +49,14 @@ const ANY = '*any';
 const COLUMNS: readonly (readonly [string, number, number])[] = [
   ['', 22, 22],
   ['measure', 86, 80],
-  ['of', 94, 84],
-  ['in', 66, 54],
-  ['tier', 68, 62],
-  ['skill', 60, 50],
-  ['by its', 66, 76],
-  ['at least', 66, 84],
-  ['at most', 66, 84],
-  ['now', 66, 64],
+  ['of', 88, 82],
+  ['in', 60, 50],
+  ['tier', 64, 62],
+  ['skill', 58, 52],
+  ['by its', 66, 70],
+  ['at least', 66, 82],
+  ['at most', 66, 82],
+  ['now', 84, 78],
   [' ', 40, 40],
 ];
 const TABLE_WIDTH = COLUMNS.reduce((sum, [, width]) => sum + width, 0);
@@ -281,7 +281,7 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
     <NumberField
       bare
       compact
-      width={clock === 'rounds' ? 76 : 58}
+      width={clock === 'rounds' ? 74 : 58}
       info={{
         label: `${name}: ${key === 'low' ? 'at least' : 'at most'}`,
         unit: unitOf(measure, clock),
@@ -409,7 +409,7 @@ function Tally({ goals }: { goals: readonly JudgedGoal[] }) {
     count: known.filter((goal) => goal.verdict === verdict).length,
   }));
   return (
-    <span className="flex items-center gap-1.5">
+    <span className="flex flex-wrap items-center gap-x-1.5">
       {verdicts
         .filter(({ count }) => count > 0)
         .map(({ verdict, count }) => (

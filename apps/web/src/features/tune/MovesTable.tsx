@@ -64,7 +64,8 @@ export function MovesTable(props: Props) {
   const most = objectives.map((_, i) => Math.max(1e-9, ...moved.map(({ effects }) => reach(effects[i]))));
   const colours = new Map(unitHeads(project).map(({ id, colour }) => [id, colour]));
   const dials = moved.map(({ dial }) => dial);
-  const barWidth = objectives.length > 4 ? 36 : 62;
+  // As many goals leave less room for each: its number is not cut off.
+  const barWidth = objectives.length > 4 ? 30 : objectives.length > 3 ? 42 : 62;
   const toRow = (event: KeyboardEvent, by: number) => {
     const next = rows[rows.findIndex(({ dial }) => dial.id === chosen) + by];
     if (!next) return;
@@ -88,7 +89,7 @@ export function MovesTable(props: Props) {
                     className="px-1 py-1 font-normal"
                     aria-sort={sort === i ? 'descending' : 'none'}
                   >
-                    <span className="flex h-4 items-center gap-1 text-label">
+                    <span className="flex h-4 items-center gap-1 whitespace-nowrap text-label">
                       {found?.verdict && <VerdictMark verdict={found.verdict} />}
                       {found &&
                         `${numberOf(objective.measure, found.estimate.value, objective.clock)} ${unitOf(objective.measure, objective.clock)}`}
