@@ -153,6 +153,8 @@ export const Histogram = guarded(
 );
 
 function bins(values: readonly number[], band: Props['band'], paper: number | undefined) {
-  const [from, to] = rulerOf([...values, band?.low, band?.high, paper]);
+  // Where every run says yes or no, no share is beyond none and all.
+  const yesNo = values.length > 0 && values.every((value) => value === 0 || value === 1);
+  const [from, to] = rulerOf([...values, band?.low, band?.high, paper, ...(yesNo ? [0, 1] : [])]);
   return { from, to, counts: binned(values, from, to, BINS) };
 }

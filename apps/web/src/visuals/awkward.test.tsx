@@ -76,6 +76,29 @@ describe('drawn over awkward numbers', () => {
     );
   });
 
+  test('a share of runs lies between none and all, whatever came of them', () => {
+    for (const values of [[1, 1, 1], [0], [0, 1, 1]]) {
+      const told: number[] = [];
+      const tick = (value: number) => {
+        told.push(value);
+        return String(value);
+      };
+      sound(
+        <Histogram
+          values={values}
+          estimate={estimate(values, 'share')}
+          statistic="share"
+          number={String}
+          tick={tick}
+          unit="%"
+          width={320}
+          theme="light"
+        />,
+      );
+      expect([Math.min(...told), Math.max(...told)]).toEqual([0, 1]);
+    }
+  });
+
   test('a distribution against what it was', () => {
     fc.assert(
       fc.property(samples, fc.option(samples, { nil: undefined }), (now, before) => {
