@@ -62,8 +62,8 @@ describe('a run leaves nothing behind', () => {
           .filter(([key, value]) => !kept.has(key) && typeof value !== 'function')
           .map(([key, value]) => [key, key === 'board' ? standing(value) : lists(value)]),
       );
-    /** A board without what it has looked up of its walls and costs, which no run changes. */
-    const standing = (board: object | null) => board && { ...board, terrains: undefined, moves: undefined };
+    /** A board without what it has looked up of its walls, costs and distances, which no run changes. */
+    const standing = (board: object | null) => board && { ...board, cells: undefined, terrains: undefined, moves: undefined };
     /** The lists of units that there were are kept, empty. */
     const lists = (value: unknown) => (Array.isArray(value) && value.every((one) => Array.isArray(one) && one.length === 0) ? [] : value);
     fc.assert(
