@@ -1,5 +1,5 @@
 /** Where walls, ground and units are on a board, and what it costs to go over it. */
-import { type CellSet, addCell, eachCell, emptySet, hasCell, removeCell, setOf } from './cell-sets';
+import { type CellSet, addCell, eachCell, emptySet, hasCell, lowestCell, removeCell, setOf } from './cell-sets';
 import { type Cells } from './cells';
 import { type Strides, stridesOf } from './strides';
 
@@ -160,7 +160,7 @@ export class Board {
     out.set(open);
     for (let w = 0; w < out.length; w++) {
       for (let bits = a[w] | b[w]; bits !== 0; bits &= bits - 1) {
-        const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+        const cell = lowestCell(w, bits);
         if (standing[cell] === mover.unit) continue;
         if (mover.size === 1) removeCell(out, cell);
         else for (const from of under[cell]) removeCell(out, from);

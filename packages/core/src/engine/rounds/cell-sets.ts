@@ -24,11 +24,14 @@ export function setOf(count: number, cells: Iterable<number>): CellSet {
   return set;
 }
 
+/** The cell that the lowest bit of a word stands for. @param w number of the word */
+export const lowestCell = (w: number, bits: number): number => (w << 5) + 31 - Math.clz32(bits & -bits);
+
 /** The cells of a set where a question is asked of each, from the lowest number. @returns the first of which it holds; −1: of none */
 export function findCell(set: CellSet, holds: (cell: number) => boolean): number {
   for (let w = 0; w < set.length; w++) {
     for (let bits = set[w]; bits !== 0; bits &= bits - 1) {
-      const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+      const cell = lowestCell(w, bits);
       if (holds(cell)) return cell;
     }
   }
@@ -38,7 +41,7 @@ export function findCell(set: CellSet, holds: (cell: number) => boolean): number
 /** Does something with each cell of a set, from the lowest number. */
 export function eachCell(set: CellSet, does: (cell: number) => void): void {
   for (let w = 0; w < set.length; w++) {
-    for (let bits = set[w]; bits !== 0; bits &= bits - 1) does((w << 5) + 31 - Math.clz32(bits & -bits));
+    for (let bits = set[w]; bits !== 0; bits &= bits - 1) does(lowestCell(w, bits));
   }
 }
 

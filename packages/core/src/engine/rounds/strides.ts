@@ -3,7 +3,7 @@
  * hexagons, leads one number on or back, or about as many as a row has: the set is moved by so many bits, and what comes to
  * where no such step leads is dropped.
  */
-import { type CellSet, addCell, emptySet } from './cell-sets';
+import { type CellSet, addCell, emptySet, lowestCell } from './cell-sets';
 import type { Cells } from './cells';
 
 /** Steps of one terrain, as they are taken or as they are taken back. */
@@ -155,7 +155,7 @@ export class Spread {
   /** Puts down a number for each cell that was come to last. */
   price(costs: Float64Array, cost: number): void {
     for (let w = this.first; w <= this.last; w++) {
-      for (let bits = this.front[w + EDGE]; bits !== 0; bits &= bits - 1) costs[(w << 5) + 31 - Math.clz32(bits & -bits)] = cost;
+      for (let bits = this.front[w + EDGE]; bits !== 0; bits &= bits - 1) costs[lowestCell(w, bits)] = cost;
     }
   }
 }

@@ -3,7 +3,7 @@
  * step, of equals counter-clockwise. So nothing hangs on how cells are numbered, and a board that is turned is fought alike.
  */
 import type { Board, Mover, Terrain } from './board';
-import { type CellSet, addCell, both, eachCell, emptySet, hasCell } from './cell-sets';
+import { type CellSet, addCell, both, eachCell, emptySet, hasCell, lowestCell } from './cell-sets';
 import type { Bearing } from './cells';
 import { Spread } from './strides';
 
@@ -216,7 +216,7 @@ export class Ways {
     const { reached, costs, settled } = this;
     for (let w = 0; this.priced && w < reached.length; w++) {
       for (let bits = reached[w]; bits !== 0; bits &= bits - 1) {
-        const cell = (w << 5) + 31 - Math.clz32(bits & -bits);
+        const cell = lowestCell(w, bits);
         costs[cell] = Infinity;
         settled[cell] = 0;
       }
