@@ -1,15 +1,29 @@
 /**
  * npm run study: how far what Tune says can be trusted. Made-up responses with known noise, and the demo's crowd of Clippers, asked
  * again and again with other seeds. Prints the table of docs/tuning.md; --short asks less.
+ *
+ *   npm run study -- --find "Evening Shift" --from 7 --to 20 --way search
+ *
+ * asks of the planted faults alone, of fights whose name begins so, some plantings, and some of the ways to find them.
  */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
-import { finding } from './study/finding.mjs';
+import { parseArgs } from 'node:util';
+import { WAYS, finding } from './study/finding.mjs';
 import { playing } from './study/playing.mjs';
 import { ROOT, build, installModules, withSentences } from './system.mjs';
 
-const short = process.argv.includes('--short');
+const { values } = parseArgs({
+  options: {
+    short: { type: 'boolean', default: false },
+    find: { type: 'string' },
+    from: { type: 'string', default: '1' },
+    to: { type: 'string', default: '20' },
+    way: { type: 'string', multiple: true, default: WAYS },
+  },
+});
+const { short } = values;
 const percent = (share) => `${(100 * share).toFixed(1)} %`;
 
 /** A generator of its own: mulberry32, for even draws that do not depend on the engine's. */
@@ -184,13 +198,17 @@ await withSentences(async () => {
   build();
   const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
   const project = core.parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
-  const rows = [
-    ...coverage(core, short ? 200 : 1000),
-    ...screening(core, project),
-    ...whichEdit(core, project, short ? 5 : 20),
-    ...playing(core, project, even, short ? 2 : 10),
-    ...finding(core, project, even, short ? 3 : 20),
-  ];
+  const planted = { only: values.find, from: Number(values.from), ways: values.way };
+  const rows =
+    values.find === undefined
+      ? [
+          ...coverage(core, short ? 200 : 1000),
+          ...screening(core, project),
+          ...whichEdit(core, project, short ? 5 : 20),
+          ...playing(core, project, even, short ? 2 : 10),
+          ...finding(core, project, even, short ? 3 : 20),
+        ]
+      : finding(core, project, even, Number(values.to), planted);
   const width = Math.max(...rows.map(([what]) => what.length));
   for (const [what, found, wanted] of rows) console.log(`${what.padEnd(width)}  ${found.padStart(16)}  ${wanted}`);
 });

@@ -29,8 +29,14 @@ const FIGHTS = [
   },
 ];
 
-/** @param even makes a generator of even draws from a seed @param only fights whose name begins so @returns rows of the study's table */
-export function finding(core, project, even, repeats, only) {
+/**
+ * @param even makes a generator of even draws from a seed
+ * @param part.only fights whose name begins so
+ * @param part.from the first planting of each, from 1
+ * @param part.ways those that are tried, of WAYS
+ * @returns rows of the study's table
+ */
+export function finding(core, project, even, repeats, { only, from = 1, ways = WAYS } = {}) {
   return FIGHTS.filter(({ name }) => !only || name.startsWith(only)).flatMap(({ name, cell, measures, budget, runs, strongest }) => {
     const run = runnerOf(core);
     const goals = measures.map((measure) => core.lookAt(cell, measure));
@@ -41,8 +47,8 @@ export function finding(core, project, even, repeats, only) {
     let wrong = 0;
     const distances = [];
     const taken = [];
-    const after = { search: [], 'a number at a time': [], 'at random': [] };
-    for (let repeat = 1; repeat <= repeats; repeat++) {
+    const after = Object.fromEntries(ways.map((way) => [way, []]));
+    for (let repeat = from; repeat <= repeats; repeat++) {
       const draw = even(repeat * 101 + 7);
       const dials = some(moving, 10, draw);
       const objectives = goals.map((goal) => ({ ...goal, band: bandAbout(value(base, goal), goal.statistic, 0.09 + 0.11 * draw()) }));
@@ -57,19 +63,23 @@ export function finding(core, project, even, repeats, only) {
         const usual = core.dialFor(pushed.project, dial.path);
         return { ...usual, low: Math.min(usual.low, dial.low, now), high: Math.max(usual.high, dial.high, now) };
       });
-      const search = new core.FindSearch(core.findProblem(pushed.project, objectives, own, { budget }));
+      const problem = core.findProblem(pushed.project, objectives, own, { budget });
+      for (const way of ways.filter((one) => SIMPLE[one])) {
+        const simple = SIMPLE[way](core, problem, run, even(repeat * 307 + 11));
+        if (simple) after[way].push(simple.after);
+        tell(`${name}, ${repeat}: ${way} ${simple?.after ?? 'nothing'}`);
+      }
+      if (!ways.includes(SEARCH)) continue;
+      const search = new core.FindSearch(problem);
       core.runSearch(
         search,
         (ask) => run(pushed.project, ask),
         () => search.proposals.length === 0,
       );
-      for (const [way, look] of Object.entries(SIMPLE)) {
-        const found = look(core, search.problem, run, even(repeat * 307 + 11));
-        if (found) after[way].push(found.after);
-      }
       const [first] = search.proposals;
+      tell(`${name}, ${repeat}: ${SEARCH} ${first?.after ?? 'nothing'}`);
       if (!first) continue;
-      after.search.push(first.after);
+      after[SEARCH].push(first.after);
       const there = first.put.reduce((now, { knob, value: to }) => core.turnedCell(now, knob.dial, to), cell);
       const fresh = run(pushed.project, { cell: there, firstSeed: 9_000_000, runs: runs.fresh });
       if (objectives.every((goal) => inside(value(fresh, goal), goal.band))) found++;
@@ -85,7 +95,7 @@ export function finding(core, project, even, repeats, only) {
     const curve = (own) => SHARES.map((share) => own.filter((runs) => runs <= share * budget).length).join(', ');
     return [
       [
-        `${name}: proved within ${SHARES.map((share) => (share * budget).toLocaleString('en')).join(', ')} runs, of ${repeats}`,
+        `${name}: proved within ${SHARES.map((share) => (share * budget).toLocaleString('en')).join(', ')} runs, of ${repeats - from + 1}`,
         Object.entries(after)
           .map(([way, own]) => `${way} ${curve(own)}`)
           .join('; '),
@@ -93,7 +103,7 @@ export function finding(core, project, even, repeats, only) {
       ],
       [
         `${name}: ten numbers, three pushed by 15–40 %, found again in band on ${runs.fresh.toLocaleString('en')} fresh seeds within ${budget.toLocaleString('en')} runs`,
-        `${found} of ${repeats}`,
+        `${found} of ${repeats - from + 1}`,
         `${wrong} proved wrongly; distance ÷ push ${middle(distances)?.toFixed(2)}, runs ${middle(taken)?.toLocaleString('en')} at the median`,
       ],
     ];
@@ -102,7 +112,12 @@ export function finding(core, project, even, repeats, only) {
 
 /** Ways to hold the search against, and the parts of its budget at which they are. */
 const SIMPLE = { 'a number at a time': oneAtATime, 'at random': atRandom };
+const SEARCH = 'search';
+export const WAYS = [SEARCH, ...Object.keys(SIMPLE)];
 const SHARES = [0.25, 0.5, 1];
+
+/** How far it is, for who waits for it. */
+const tell = (line) => console.error(line);
 
 const runnerOf =
   (core) =>
