@@ -29,7 +29,9 @@ function readoutWorker(): Worker {
 }
 
 function tellPage(): void {
-  const page: PageState = { visible: document.visibilityState === 'visible', goOn: shown > 0 && !isHeld(), project };
+  const held = isHeld();
+  // A machine that is to do nothing but what is asked of it does not train either.
+  const page: PageState = { visible: document.visibilityState === 'visible', goOn: shown > 0 && !held, project: held ? null : project };
   say({ page });
 }
 

@@ -49,6 +49,19 @@ describe('undo and redo', () => {
     expect([state.past.length, health(state)]).toEqual([0, 22]);
   });
 
+  test('leave what they do not touch the very same objects', () => {
+    const before = play(...start);
+    const state = edit(before, '/health/max', 30);
+    const [was, now] = [before.document as Project, state.document as Project];
+    expect(now.units.filter((unit, i) => unit !== was.units[i]).map(({ id }) => id)).toEqual(['clipper']);
+    expect([now.encounters, now.arenas, now.units[1].attacks]).toEqual([was.encounters, was.arenas, was.units[1].attacks]);
+    expect([now.encounters === was.encounters, now.units[1].attacks === was.units[1].attacks]).toEqual([true, true]);
+    const undo = documentReducer(state, undone());
+    expect(undo.document?.units.every((unit, i) => i === 1 || unit === was.units[i])).toBe(true);
+    const saved = documentReducer(state, savingDone({ revision: 2, document: structuredClone(now) }));
+    expect([saved.saved?.document === now, saved.saving]).toEqual([true, 'saved']);
+  });
+
   test('a new change forgets what was undone', () => {
     const state = edit(documentReducer(edit(play(...start), '/health/max', 30), undone()), '/health/max', 50);
     expect([state.past.length, state.future.length]).toEqual([1, 0]);

@@ -1,5 +1,5 @@
 /** The one store of the document: named, undoable changes; what is saved, what is not yet; results are kept elsewhere. */
-import { type PatchOperation, type Project, applyPatch, difference, patchesOverlap, sameJson } from '@insidia/core';
+import { type PatchOperation, type Project, difference, patched, patchesOverlap, sameJson, sharing } from '@insidia/core';
 import { type PayloadAction, createSlice, original } from '@reduxjs/toolkit';
 import type { Saved } from '../server/api';
 import { turnsFilled } from './turns';
@@ -71,13 +71,6 @@ const initialState: DocumentState = {
 
 const MOST_UNDO = 500;
 
-/** A document changed by a patch; the old one stays as it was. */
-export function patched(document: Project, patch: PatchOperation[]): Project {
-  const next = structuredClone(document);
-  applyPatch(next, patch);
-  return next;
-}
-
 /**
  * One person's unsaved changes on top of what another has saved: both, where they touch different places.
  * @returns the merged document, or the paths that both changed
@@ -120,8 +113,8 @@ const slice = createSlice({
     changed: pure((state, { payload }: PayloadAction<{ document: Project; name: string; moved?: Moved; mark?: string }>) => {
       const { mark } = payload;
       // Whatever is added to a fight in turns says there what it is in turns.
-      const document = turnsFilled(payload.document);
       const current = state.document as Project;
+      const document = sharing(current, turnsFilled(payload.document));
       const last = state.past[state.past.length - 1];
       const continues = mark !== undefined && last?.mark === mark && state.future.length === 0;
       const from = continues ? patched(current, last.back) : current;
@@ -146,10 +139,11 @@ const slice = createSlice({
     redone: pure((state) => step(state, state.future, (change, future, document) => ({ future, past: [...state.past, change], document }))),
     savingBegan: pure((state) => ({ ...state, saving: 'saving' as const })),
     savingDone: pure((state, { payload }: PayloadAction<Saved>) => {
-      const more = !sameJson(state.document, payload.document);
+      const document = sharing(state.document as Project, payload.document);
+      const more = document !== state.document;
       return {
         ...state,
-        saved: payload,
+        saved: { ...payload, document },
         saving: more ? ('waiting' as const) : ('saved' as const),
         savedAt: Date.now(),
         trouble: null,
@@ -165,7 +159,7 @@ const slice = createSlice({
       const done = sameJson(result.merged, theirs.document);
       return {
         ...state,
-        document: result.merged,
+        document: sharing(mine, result.merged),
         saved: theirs,
         saving: done ? ('saved' as const) : ('waiting' as const),
         savedAt: Date.now(),

@@ -4,7 +4,7 @@ import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { chainSentence, effectiveUnit } from './effective';
 import { InvalidDocument } from './problem';
-import { applyPatch, difference, patchesOverlap, sameJson } from './patch';
+import { applyPatch, difference, patched, patchesOverlap, sameJson, sharing } from './patch';
 import { placesAt, pointerOf, pointerSteps, valueAt } from './pointer';
 import type { Project } from './project';
 import { parseProject } from './validate';
@@ -224,7 +224,7 @@ describe('pointers and patches', () => {
     expect(() => applyPatch({}, [{ op: 'add', path: '/__proto__/x', value: 1 }])).toThrow('not a field');
   });
 
-  test('the difference of any two values, applied, gives the second', () => {
+  describe('of any two documents', () => {
     const item = fc.record({
       id: fc.constantFrom('a', 'b', 'c', 'd'),
       value: fc.integer({ min: 0, max: 3 }),
@@ -236,15 +236,40 @@ describe('pointers and patches', () => {
         plain: fc.array(fc.integer(), { maxLength: 3 }),
         field: fc.option(fc.string(), { nil: undefined }),
       })
-      .map((d) => JSON.parse(JSON.stringify(d)) as object);
-    fc.assert(
-      fc.property(document, document, (from, to) => {
-        const copy = structuredClone(from);
-        applyPatch(copy, difference(from, to));
-        expect(sameJson(copy, to)).toBe(true);
-      }),
-      { numRuns: 2000 },
-    );
+      .map((d) => JSON.parse(JSON.stringify(d)) as { list: { id: string }[]; plain: number[]; field?: string });
+
+    test('the difference, applied, gives the second', () => {
+      fc.assert(
+        fc.property(document, document, (from, to) => {
+          const copy = structuredClone(from);
+          applyPatch(copy, difference(from, to));
+          expect(sameJson(copy, to)).toBe(true);
+        }),
+        { numRuns: 2000 },
+      );
+    });
+
+    test('what the second has like the first can be the very same objects, and the first stays as it was', () => {
+      fc.assert(
+        fc.property(document, document, (from, to) => {
+          const kept = structuredClone(from);
+          for (const shared of [sharing(from, to), patched(from, difference(from, to))]) {
+            expect(sameJson(shared, to)).toBe(true);
+            expect(from).toEqual(kept);
+            expect(shared === from).toBe(sameJson(from, to));
+            expect(shared.list === from.list).toBe(sameJson(from.list, to.list));
+            for (const one of shared.list) {
+              const before = from.list.find(({ id }) => id === one.id);
+              expect(one === before).toBe(before !== undefined && sameJson(before, one));
+            }
+          }
+        }),
+        { numRuns: 2000 },
+      );
+      expect(sharing({ a: [1, 2] }, { a: [1, 2, 3] })).toEqual({ a: [1, 2, 3] });
+      expect(sharing<unknown>({ a: [] }, { a: {} })).toEqual({ a: {} });
+      expect(sharing<unknown>({ a: null }, { a: undefined })).toEqual({ a: undefined });
+    });
   });
 
   test('patches overlap where one touches what the other is a part of', () => {

@@ -78,6 +78,41 @@ export function sameJson(a: Json, b: Json): boolean {
   return keys.length === Object.keys(b).length && keys.every((key) => Object.hasOwn(b, key) && sameJson(a[key], b[key]));
 }
 
+/**
+ * A value that another has become, of the other's own parts wherever they are the same: whatever an edit leaves alone is the very
+ * object that it was before, so that who asks whether it changed need not look into it.
+ * @returns equal to `after` (the order of an object's fields may be that of before); `before` itself where they are equal
+ */
+export function sharing<T>(before: T, after: T): T;
+export function sharing(before: Json, after: Json): Json {
+  if (before === after) return before;
+  if (Array.isArray(before) && Array.isArray(after)) return sharedList(before, after);
+  if (!isDictionary(before) || !isDictionary(after)) return after;
+  const keys = Object.keys(after);
+  let same = keys.length === Object.keys(before).length;
+  const parts = keys.map((key): [string, Json] => {
+    const known = Object.hasOwn(before, key);
+    const part = known ? sharing(before[key], after[key]) : after[key];
+    same &&= known && part === before[key];
+    return [key, part];
+  });
+  return same ? before : Object.fromEntries(parts);
+}
+
+/** Things with ids are held against those of the same id, other items against those at the same place. */
+function sharedList(before: Json[], after: Json[]): Json[] {
+  const known = ids(before) && ids(after) && new Map(before.map((item) => [(item as { id: string }).id, item]));
+  const items = after.map((item, i) => sharing(known ? known.get((item as { id: string }).id) : before[i], item));
+  return items.length === before.length && items.every((item, i) => item === before[i]) ? before : items;
+}
+
+/** A document changed by a patch; the old one stays as it was, and what the patch leaves alone is shared with it. @throws PatchError */
+export function patched<T extends object>(document: T, patch: readonly PatchOperation[]): T {
+  const next = structuredClone(document);
+  applyPatch(next, patch);
+  return sharing(document, next);
+}
+
 /** The patch that turns one document into another: applying it to `from` gives `to`. */
 export function difference(from: Json, to: Json, at: string[] = []): PatchOperation[] {
   if (sameJson(from, to)) return [];
