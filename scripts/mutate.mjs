@@ -6,6 +6,8 @@
  *   npm run mutate -- --count 200 --seed 1 --in engine,measures,analysis,model
  *
  * A long run that was ended is gone on with by --from NUMBER: the same seed draws the same faults. --only 5,26 asks those alone.
+ * --times FILE keeps how long each test took, and need not find it out again. --within 10 asks only tests that take at most ten
+ * seconds: what survives them is asked of all of them by --only.
  */
 import { spawnSync } from 'node:child_process';
 import {
@@ -32,6 +34,8 @@ const { values } = parseArgs({
     seed: { type: 'string', default: '1' },
     from: { type: 'string', default: '1' },
     only: { type: 'string' },
+    times: { type: 'string' },
+    within: { type: 'string' },
     in: { type: 'string', default: 'engine,measures,analysis,model,record' },
   },
 });
@@ -152,7 +156,7 @@ function node(what, args, env = process.env) {
   const { status } = spawnSync(process.execPath, args, {
     cwd: home,
     stdio: 'ignore',
-    timeout: before === undefined ? 3_600_000 : Math.max(LEAST_PATIENCE_MS, PATIENCE * before),
+    timeout: Math.round(before === undefined ? 3_600_000 : Math.max(LEAST_PATIENCE_MS, PATIENCE * before)),
     env,
   });
   if (before === undefined) took.set(what, performance.now() - begun);
@@ -182,6 +186,14 @@ function passes(patterns, more = []) {
 function timeAll() {
   if (!sameReference()) throw new Error('the reference of the format must be fresh before faults are put in: it is not');
   if (!sameFights()) throw new Error('the kept fights must be the same before faults are put in: they are not');
+  if (values.times && existsSync(values.times)) {
+    const known = JSON.parse(readFileSync(values.times, 'utf8'));
+    writeFileSync(times, JSON.stringify(known));
+    return took.set(
+      'tests',
+      Object.values(known).reduce((sum, ms) => sum + ms, 0),
+    );
+  }
   const results = join(home, 'results.json');
   if (!passes([], ['--json', '--outputFile', results])) throw new Error('the tests must pass before faults are put in: they do not');
   const { testResults } = JSON.parse(readFileSync(results, 'utf8'));
@@ -189,6 +201,14 @@ function timeAll() {
     times,
     JSON.stringify(Object.fromEntries(testResults.map((one) => [relative(home, one.name), one.endTime - one.startTime]))),
   );
+  if (values.times) cpSync(times, values.times);
+}
+
+/** Patterns of the tests that are asked when those beside a fault do not see it: all, or those that are soon done. */
+function everything() {
+  if (!values.within) return [];
+  const soon = Object.entries(JSON.parse(readFileSync(times, 'utf8'))).filter(([, ms]) => ms <= 1000 * Number(values.within));
+  return soon.map(([path]) => `${path}$`);
 }
 
 /** Tests in the folder of a file, the one named after it before all. */
@@ -216,6 +236,7 @@ let killed = 0;
 const survivors = [];
 try {
   timeAll();
+  const asked = everything();
   for (const [i, fault] of chosen.entries()) {
     if (only ? !only.includes(i + 1) : i + 1 < Number(values.from)) continue;
     const path = join(home, fault.path);
@@ -225,7 +246,7 @@ try {
     const fight = relative(SOURCES, fault.path).startsWith('engine');
     const digests = fight && !sameFights();
     const reference = relative(SOURCES, fault.path).startsWith('model') && !sameReference();
-    const seen = digests || reference || (near.length > 0 && !passes(near)) || !passes([]);
+    const seen = digests || reference || (near.length > 0 && !passes(near)) || !passes(asked);
     writeFileSync(path, text);
     if (digests) byDigests.seen++;
     if (seen) killed++;

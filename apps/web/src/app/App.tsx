@@ -68,7 +68,9 @@ export function App() {
 function ProjectShell() {
   const { project: id } = useParams();
   const store = useStore() as AppStore;
-  const { document, status, trouble } = useAppSelector((state) => state.document);
+  const document = useAppSelector((state) => state.document.document);
+  const status = useAppSelector((state) => state.document.status);
+  const trouble = useAppSelector((state) => state.document.trouble);
   useEffect(() => {
     if (id) void openProject(store, id);
   }, [id, store]);
@@ -155,7 +157,7 @@ function Refusal() {
 /** Why what has been run can't be shown: whichever view asked. What is away, or not saved yet, the save state tells. */
 function Unread() {
   const dispatch = useAppDispatch();
-  const { unread } = useAppSelector((state) => state.batches);
+  const unread = useAppSelector((state) => state.batches.unread);
   const saved = useAppSelector((state) => state.document.saving === 'saved');
   if (!unread || !saved) return null;
   return (

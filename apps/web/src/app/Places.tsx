@@ -31,7 +31,9 @@ export function Places({ project, onDone }: { project: Project; onDone: () => vo
   const navigate = useNavigate();
   const { search } = useLocation();
   const dispatch = useAppDispatch();
-  const { past, future, saving } = useAppSelector((state) => state.document);
+  const past = useAppSelector((state) => state.document.past);
+  const future = useAppSelector((state) => state.document.future);
+  const saving = useAppSelector((state) => state.document.saving);
   const [view, changeView] = useView(project);
   const theme = useTheme();
   const go = (path: string, more = '') => {

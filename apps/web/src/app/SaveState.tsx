@@ -1,12 +1,14 @@
 import { difference } from '@insidia/core';
 import { AlertDialog } from 'radix-ui';
-import { SIGNED_OUT } from '../server/api';
+import { SIGNED_OUT, type Saved } from '../server/api';
 import { settled } from '../store/document';
 import { useAppDispatch, useAppSelector } from '../store/store';
 
 /** Whether what is on the screen is kept, always visible. */
 export function SaveState() {
-  const { saving, savedAt, trouble } = useAppSelector((state) => state.document);
+  const saving = useAppSelector((state) => state.document.saving);
+  const savedAt = useAppSelector((state) => state.document.savedAt);
+  const trouble = useAppSelector((state) => state.document.trouble);
   const time = savedAt === null ? '' : new Date(savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hour12: false });
   const signedOut = trouble === SIGNED_OUT;
   const words = {
@@ -49,9 +51,15 @@ export function SaveState() {
 
 /** Both versions of what two have changed, side by side; nothing is overwritten unseen. */
 function Conflict() {
+  const theirs = useAppSelector((state) => state.document.theirs);
+  return theirs && <Clash theirs={theirs} />;
+}
+
+function Clash({ theirs }: { theirs: Saved }) {
   const dispatch = useAppDispatch();
-  const { theirs, document, saved } = useAppSelector((state) => state.document);
-  if (!theirs || !document || !saved) return null;
+  const document = useAppSelector((state) => state.document.document);
+  const saved = useAppSelector((state) => state.document.saved);
+  if (!document || !saved) return null;
   const mine = new Map(difference(saved.document, document).map((operation) => [operation.path, operation]));
   const other = new Map(difference(saved.document, theirs.document).map((operation) => [operation.path, operation]));
   const value = (operation: { op: string; value?: unknown } | undefined) =>

@@ -142,7 +142,8 @@ function AllWarnings({ project }: { project: Project }) {
 
 function UndoRedo() {
   const dispatch = useAppDispatch();
-  const { past, future } = useAppSelector((state) => state.document);
+  const past = useAppSelector((state) => state.document.past);
+  const future = useAppSelector((state) => state.document.future);
   const undo = past[past.length - 1];
   const redo = future[future.length - 1];
   useEffect(() => {

@@ -1,5 +1,5 @@
 import { Select } from 'radix-ui';
-import { type ReactNode, useId } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 
 interface Option {
   id: string;
@@ -20,6 +20,9 @@ interface Props {
 /** One out of a few, by name. */
 export function Choose({ label, value, options, onChoose, quiet, className }: Props) {
   const id = useId();
+  // What can be chosen is drawn once somebody comes near: a bench has dozens of these, and draws itself anew at every edit.
+  const [near, setNear] = useState(false);
+  const come = () => setNear(true);
   return (
     <div className="min-w-0 flex-1">
       {!quiet && (
@@ -32,9 +35,11 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
           aria-label={quiet ? label : undefined}
           aria-labelledby={quiet ? undefined : id}
           className={className ?? 'field-box w-full gap-1'}
+          onFocus={come}
+          onPointerEnter={come}
         >
           <span className="min-w-0 flex-1 truncate text-left">
-            <Select.Value />
+            <Select.Value>{options.find((option) => option.id === value)?.name}</Select.Value>
           </span>
           <Select.Icon className="text-ink-3">
             <svg width={8} height={5} aria-hidden>
@@ -42,26 +47,28 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
             </svg>
           </Select.Icon>
         </Select.Trigger>
-        <Select.Portal>
-          <Select.Content
-            position="popper"
-            sideOffset={2}
-            className="z-50 max-h-[320px] min-w-[var(--radix-select-trigger-width)] overflow-hidden border bg-sheet py-1 shadow-[0_2px_8px_rgb(0_0_0/0.15)]"
-          >
-            <Select.Viewport>
-              {options.map(({ id: option, name, mark }) => (
-                <Select.Item
-                  key={option}
-                  value={option}
-                  className="flex h-6 cursor-pointer items-center gap-1.5 px-2.5 text-table outline-none data-[highlighted]:bg-well data-[state=checked]:font-semibold"
-                >
-                  {mark}
-                  <Select.ItemText>{name}</Select.ItemText>
-                </Select.Item>
-              ))}
-            </Select.Viewport>
-          </Select.Content>
-        </Select.Portal>
+        {near && (
+          <Select.Portal>
+            <Select.Content
+              position="popper"
+              sideOffset={2}
+              className="z-50 max-h-[320px] min-w-[var(--radix-select-trigger-width)] overflow-hidden border bg-sheet py-1 shadow-[0_2px_8px_rgb(0_0_0/0.15)]"
+            >
+              <Select.Viewport>
+                {options.map(({ id: option, name, mark }) => (
+                  <Select.Item
+                    key={option}
+                    value={option}
+                    className="flex h-6 cursor-pointer items-center gap-1.5 px-2.5 text-table outline-none data-[highlighted]:bg-well data-[state=checked]:font-semibold"
+                  >
+                    {mark}
+                    <Select.ItemText>{name}</Select.ItemText>
+                  </Select.Item>
+                ))}
+              </Select.Viewport>
+            </Select.Content>
+          </Select.Portal>
+        )}
       </Select.Root>
     </div>
   );

@@ -1,5 +1,5 @@
 import type { FieldTweak } from '@insidia/core';
-import type { ReactNode } from 'react';
+import type { ReactElement } from 'react';
 import { NumberField } from './NumberField';
 import { Popover } from './Popover';
 
@@ -7,7 +7,7 @@ interface Props {
   label: string;
   tweak: FieldTweak;
   unit: string;
-  trigger: ReactNode;
+  trigger: ReactElement;
   align?: 'start' | 'end';
   onChange: (key: 'min' | 'max' | 'round', value: number | undefined) => void;
 }

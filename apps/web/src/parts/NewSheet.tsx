@@ -1,11 +1,11 @@
-import type { ReactNode } from 'react';
+import type { ReactElement } from 'react';
 import { Popover } from '../fields/Popover';
 import { NewForm, type NewFormProps } from './NewForm';
 
 interface Props extends NewFormProps {
   /** What is made: "New tier". */
   label: string;
-  trigger: ReactNode;
+  trigger: ReactElement;
   width?: number;
   align?: 'start' | 'end';
 }

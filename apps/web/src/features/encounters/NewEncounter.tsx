@@ -12,7 +12,7 @@ import {
   takenIds,
   unitHeads,
 } from '@insidia/core';
-import { type ReactNode, useState } from 'react';
+import { type ReactElement, useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { Beginnings } from '../../parts/Beginnings';
 import { NewSheet } from '../../parts/NewSheet';
@@ -21,7 +21,7 @@ import { fromFirst } from './NewWave';
 
 interface Props {
   project: Project;
-  trigger: ReactNode;
+  trigger: ReactElement;
   onEncounter: (encounter: Encounter) => void;
 }
 

@@ -1,4 +1,4 @@
-import type { ComponentType, ReactNode } from 'react';
+import type { ComponentType, ReactElement } from 'react';
 import { Popover } from '../../fields/Popover';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { laterWithin } from '../../parts/later';
@@ -11,7 +11,7 @@ export interface NewPartProps {
 
 /** A button that opens a sheet which makes a part of a unit; what the part may begin as is fetched apart from the first view. */
 const sheetOf = (label: string, width: number, align: 'start' | 'end', Form: ComponentType<NewPartProps & { close: () => void }>) =>
-  function NewPart({ trigger, ...props }: NewPartProps & { trigger?: ReactNode }) {
+  function NewPart({ trigger, ...props }: NewPartProps & { trigger?: ReactElement }) {
     return (
       <Popover
         label={label}

@@ -1,5 +1,5 @@
 import type { Project, Unit } from '@insidia/core';
-import type { ReactNode } from 'react';
+import type { ReactElement } from 'react';
 import { Popover } from '../../fields/Popover';
 import type { Edit } from '../../fields/edits';
 import { laterWithin } from '../../parts/later';
@@ -22,7 +22,7 @@ export interface NewUnitProps {
 const TITLES = { new: 'New', copy: 'Independent copy', variant: 'Linked variant' };
 
 /** A new unit, begun as a pattern or empty; an independent copy; or a linked variant. Each asks for its name. */
-export function NewUnit({ trigger, ...props }: NewUnitProps & { trigger?: ReactNode }) {
+export function NewUnit({ trigger, ...props }: NewUnitProps & { trigger?: ReactElement }) {
   const title = TITLES[props.kind];
   return (
     <Popover
