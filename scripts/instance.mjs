@@ -54,7 +54,8 @@ export async function killInstance({ process: start, home }) {
   const family = pids.filter((pid) => parent(pid) === start.pid || about(pid, 'cmdline').includes(join(home, 'postgres')));
   const backends = pids.filter((pid) => family.includes(parent(pid)));
   const ended = new Promise((done) => start.once('exit', done));
-  for (const pid of [start.pid, ...family, ...backends]) {
+  const killed = [start.pid, ...family, ...backends];
+  for (const pid of killed) {
     try {
       process.kill(pid, 'SIGKILL');
     } catch {
@@ -62,4 +63,7 @@ export async function killInstance({ process: start, home }) {
     }
   }
   await ended;
+  // On a busy machine the others take their time to die, and hold the port until then; of one that nobody buries only its entry is left.
+  const lives = (pid) => /\) [^ZX] /.test(about(pid, 'stat'));
+  while (killed.some(lives)) await new Promise((done) => setTimeout(done, 20));
 }

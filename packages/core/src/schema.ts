@@ -3,7 +3,7 @@
  * through class-validator-jsonschema, their structure, units and defaults from the field registry. Kept off the main
  * entry for its weight.
  */
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { ValidationTypes } from 'class-validator';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 import { type Constructor, classAbout, classFields } from './model/field';

@@ -3,7 +3,7 @@
  * its words are called, what it refers to, when it applies. Said once, here, next to the field; forms, histories, references,
  * deletion, the published schema and the reference in the docs read it.
  */
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { Type } from 'class-transformer';
 import {
   Allow,

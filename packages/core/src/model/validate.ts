@@ -1,4 +1,4 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { instanceToPlain, plainToInstance } from 'class-transformer';
 import { type ValidationError, validateSync } from 'class-validator';
 import { type Lens, effectiveEncounter, effectiveUnit, lenses, tweakApplies } from './effective';

@@ -1,6 +1,7 @@
 import { type Consequence, Encounter as EncounterClass, fieldWords, idFor } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
-import { ConditionField, firstOf } from '../../fields/ConditionField';
+import { ConditionField } from '../../fields/ConditionField';
+import { firstOf } from '../../fields/conditions';
 import { Field } from '../../fields/Field';
 import { ListButtons, Mini } from '../../fields/Mini';
 import { TextField } from '../../fields/TextField';

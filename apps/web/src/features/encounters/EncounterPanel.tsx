@@ -22,6 +22,7 @@ import type { EncounterAnswer } from '../../readout/protocol';
 import { useAppSelector } from '../../store/store';
 import { Measure, PeakPressure } from '../readout/Measure';
 import { WarnMark } from '../../visuals/WarnMark';
+import { useAsOf } from '../../parts/asOf';
 import { guarded } from '../../parts/guarded';
 import { later } from '../../parts/later';
 import { RunsState } from '../readout/RunsState';
@@ -39,6 +40,7 @@ export const EncounterPanel = guarded(
     const { answer, failure, pending } = useAppSelector((state) => state.readout.encounter);
     const lastChange = useAppSelector((state) => state.document.lastChange);
     const own = answer?.scenario.id === encounter.id ? answer : null;
+    const of = useAsOf(own, { project, encounter, heads });
     const [{ tier, skill, turned }] = useView(project);
     const cell: Scenario = {
       kind: 'encounter',
@@ -69,7 +71,7 @@ export const EncounterPanel = guarded(
           </p>
         )}
         {!own && !failure && <p className="mt-6 text-ink-3">Running the first fights …</p>}
-        {own && <Results answer={own} project={project} encounter={encounter} heads={heads} />}
+        {own && <Results answer={own} {...of} />}
         {own && (
           <Suspense>
             <BatchPart project={project.id} cell={cell} measures={BATCH_MEASURES} clock={encounter.clock} />

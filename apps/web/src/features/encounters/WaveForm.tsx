@@ -19,7 +19,8 @@ import {
 } from '@insidia/core';
 import { useMemo } from 'react';
 import { Choose } from '../../fields/Choose';
-import { ConditionField, firstOf } from '../../fields/ConditionField';
+import { ConditionField } from '../../fields/ConditionField';
+import { firstOf } from '../../fields/conditions';
 import { Field } from '../../fields/Field';
 import { FieldNumber } from '../../fields/FieldNumber';
 import { ListButtons, Mini } from '../../fields/Mini';

@@ -20,7 +20,6 @@ import { Popover } from '../../fields/Popover';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
-import { BeatInTurns } from '../../visuals/BeatInTurns';
 import { BeatStrip } from '../../visuals/BeatStrip';
 import { AddEffect } from './AddEffect';
 import { addEffect } from './effectAdded';
@@ -29,6 +28,7 @@ import { NewAttack } from './NewPart';
 import { guarded } from '../../parts/guarded';
 import { laterWithin } from '../../parts/later';
 
+const BeatInTurns = laterWithin(async () => (await import('../../visuals/BeatInTurns')).BeatInTurns, 60);
 const AttackMenuParts = laterWithin(async () => (await import('./AttackMenuParts')).AttackMenuParts, 90);
 const AttackFields = laterWithin(async () => (await import('./AttackFields')).AttackFields);
 

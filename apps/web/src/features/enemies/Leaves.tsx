@@ -1,6 +1,7 @@
 import { type State, conditionSentence, fixed, shown, countedTurns } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
-import { ConditionField, firstOf } from '../../fields/ConditionField';
+import { ConditionField } from '../../fields/ConditionField';
+import { firstOf } from '../../fields/conditions';
 import { infoAt } from '../../fields/edits';
 import { FieldNumber, warningAt } from '../../fields/FieldNumber';
 import { ListButtons, Mini, moved } from '../../fields/Mini';

@@ -14,7 +14,6 @@ import { useAppSelector } from '../../store/store';
 import { laterWithin } from '../../parts/later';
 import type { Warnings } from '../../warnings/warnings';
 import { Glyph } from '../../visuals/Glyph';
-import { ReachInCells } from '../../visuals/ReachInCells';
 import { ReachStrip } from '../../visuals/ReachStrip';
 import { useWidth } from '../../visuals/useWidth';
 import { AttackSection } from './AttackSection';
@@ -24,6 +23,7 @@ import { StatesSection } from './StatesSection';
 import { UnitMenu } from './UnitMenu';
 
 const BodyParts = laterWithin(async () => (await import('./BodyParts')).BodyParts);
+const ReachInCells = laterWithin(async () => (await import('../../visuals/ReachInCells')).ReachInCells, 120);
 const PlanView = laterWithin(async () => (await import('../../visuals/PlanView')).PlanView);
 const SkillParts = laterWithin(async () => (await import('./SkillParts')).SkillParts);
 

@@ -9,6 +9,7 @@ export interface Parts {
   senses: Senses;
 }
 export type PartKind = keyof Parts;
+export const PART_WORDS: Readonly<Record<PartKind, string>> = { attack: 'attack', state: 'state', choice: 'choice', senses: 'senses' };
 
 export type Copied = { [K in PartKind]: { kind: K; value: Parts[K]; from: string } }[PartKind];
 

@@ -1,12 +1,11 @@
-import { type Company, DUEL_MOST, type DuelOptions, type Project, companyWords, pointOf, shown, unitHeads } from '@insidia/core';
-import { useMemo } from 'react';
+import { type DuelOptions, type Project, pointOf, shown } from '@insidia/core';
 import type { View } from '../../app/view';
-import { Choose } from '../../fields/Choose';
-import { Mini } from '../../fields/Mini';
-import { NumberField } from '../../fields/NumberField';
 import { Popover } from '../../fields/Popover';
+import { laterWithin } from '../../parts/later';
 
-interface Props {
+const PlacementParts = laterWithin(async () => (await import('./PlacementParts')).PlacementParts, 90);
+
+export interface PlacementProps {
   project: Project;
   duel: DuelOptions;
   /** Somebody stands somewhere in it. */
@@ -14,23 +13,22 @@ interface Props {
   onView: (change: Partial<Record<keyof View, string | number | undefined>>) => void;
 }
 
-/** m, of a wall until somebody says how high */
-const FIRST_WALL = 1.5;
-
-/** Who stands with the enemy of a duel, from where they come, and what stands between. */
-export function Placement({ project, duel, ground, onView }: Props) {
-  const { company = [], from = 'ahead', wall, arena: id } = duel;
-  const arena = project.arenas.find((one) => one.id === id);
-  const enemies = useMemo(() => unitHeads(project).filter(({ side }) => side === 'enemy'), [project]);
-  const put = (next: readonly Company[]) => onView({ with: next.length ? companyWords(next) : undefined });
-  const places = [
+/** From where an enemy may come. */
+export function placesFor(project: Project, duel: DuelOptions): { id: string; name: string }[] {
+  const arena = project.arenas.find((one) => one.id === duel.arena);
+  return [
     { id: 'ahead', name: 'in front' },
     { id: 'behind', name: 'from behind' },
     ...(arena?.spawnPoints.map((point) => ({ id: `point:${point.id}`, name: `from ${point.name}` })) ?? []),
   ];
-  const next = enemies.find((head) => head.id !== duel.enemy && !company.some(({ unit }) => unit === head.id)) ?? enemies[0];
+}
+
+/** Who stands with the enemy of a duel, from where they come, and what stands between. */
+export function Placement(props: PlacementProps) {
+  const { project, duel, ground } = props;
+  const { company = [], from = 'ahead', wall } = duel;
   const words = [
-    ...(from === 'ahead' ? [] : [places.find((place) => place.id === from)?.name ?? pointOf(from)]),
+    ...(from === 'ahead' ? [] : [placesFor(project, duel).find((place) => place.id === from)?.name ?? pointOf(from)]),
     ...(wall === undefined ? [] : [`wall ${shown(wall)} m`]),
     ...(company.length ? [`with ${company.reduce((sum, { count }) => sum + count, 0)} others`] : []),
   ];
@@ -45,64 +43,7 @@ export function Placement({ project, duel, ground, onView }: Props) {
         </button>
       }
     >
-      <div className="flex flex-col gap-2">
-        <div role="group" aria-label="With it">
-          <span className="block text-label text-ink-3">With it</span>
-          {company.map(({ unit, count }, i) => (
-            <div key={i} className="mb-1 flex items-end gap-1.5">
-              <div className="w-[150px]">
-                <Choose
-                  quiet
-                  label={`With it ${i + 1}`}
-                  value={unit}
-                  options={enemies.map((head) => ({ id: head.id, name: head.name }))}
-                  onChoose={(to) => put(company.map((one, j) => (j === i ? { ...one, unit: to } : one)))}
-                />
-              </div>
-              <NumberField
-                bare
-                compact
-                info={{ label: `How many ${i + 1}`, unit: '', min: 1, max: DUEL_MOST.copies, whole: true, about: '' }}
-                base={count}
-                width={54}
-                onCommit={(to) => put(company.map((one, j) => (j === i ? { ...one, count: to } : one)))}
-              />
-              <Mini sign="remove" label={`Without them ${i + 1}`} onClick={() => put(company.filter((_, j) => j !== i))} />
-            </div>
-          ))}
-          {next && company.length < DUEL_MOST.kinds && (
-            <button type="button" className="link" onClick={() => put([...company, { unit: next.id, count: 1 }])}>
-              somebody beside it …
-            </button>
-          )}
-        </div>
-        {(ground || from !== 'ahead' || wall !== undefined) && (
-          <div className="flex items-end gap-1.5">
-            <div className="w-[150px]">
-              <Choose label="Comes" value={from} options={places} onChoose={(to) => onView({ from: to === 'ahead' ? undefined : to })} />
-            </div>
-            {!arena &&
-              (ground || wall !== undefined) &&
-              (wall === undefined ? (
-                <button type="button" className="link" onClick={() => onView({ wall: FIRST_WALL })}>
-                  a wall between …
-                </button>
-              ) : (
-                <>
-                  <NumberField
-                    compact
-                    info={{ label: 'Wall', unit: 'm', min: 0.1, max: 20, about: 'how high a wall stands halfway between them' }}
-                    base={wall}
-                    width={70}
-                    onCommit={(to) => onView({ wall: to })}
-                  />
-                  <Mini sign="remove" label="No wall" onClick={() => onView({ wall: undefined })} />
-                </>
-              ))}
-          </div>
-        )}
-        {pointOf(from) !== undefined && <p className="text-label text-ink-3">The spawn point says how far; the distance does not count.</p>}
-      </div>
+      <PlacementParts {...props} />
     </Popover>
   );
 }

@@ -16,7 +16,7 @@ import {
 } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { OpenWarning } from '../../fields/WarningList';
+import { OpenWarning } from '../../fields/WarningParts';
 import { changed } from '../../store/document';
 import { useAppDispatch } from '../../store/store';
 import { replayOf, throughBoard } from './links';
