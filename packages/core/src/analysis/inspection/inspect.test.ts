@@ -132,7 +132,13 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     'neverReached',
     '/units/sapwright/choice/priorities/0/condition',
     spoilUnit('sapwright', (unit) => (unit.choice.priorities[0].condition = { subject: 'healthShare', is: 'above', value: 1 })),
-    /can never be tried/,
+    /priority 1 can never be tried/,
+  ],
+  [
+    'neverReached',
+    '/units/sapwright/choice/priorities/1/entries/0/condition',
+    spoilUnit('sapwright', (unit) => (unit.choice.priorities[1].entries[0].condition = { subject: 'healthShare', is: 'above', value: 1 })),
+    /can never be usable in priority 2: its condition can’t hold/,
   ],
   [
     'neverReached',
