@@ -289,6 +289,7 @@ describe('what goes wrong, by name', () => {
         ) > 12,
     );
     await pressAt(page, opener);
+    await page.waitForSelector('.sheet[aria-label=Warnings] li');
     const said = await page.$eval('.sheet[aria-label=Warnings]', (one) => one.textContent!);
     for (const words of [
       /Clipper: one Bite lands up to 4 times/, // a weak enemy kills at once

@@ -74,7 +74,7 @@ describe('two tabs at once', () => {
     await two.bringToFront();
     await savedState(two, 'conflict');
     expect(unitOf(await stored(id), 'mulcher').health.max).toBe(150);
-    const said = await two.$eval('[role=alertdialog]', (all) => all.textContent);
+    const said = await (await two.waitForSelector('[role=alertdialog]'))!.evaluate((all) => all.textContent);
     expect(said).toContain('/units/mulcher/health/max200150');
     await press(two, '[role=alertdialog]', 'Keep what is here');
     await savedState(two, 'saved');

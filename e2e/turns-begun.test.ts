@@ -88,7 +88,7 @@ describe('in turns, from nothing', () => {
     await page.waitForFunction((part) => document.querySelector(part)?.textContent?.includes('without ground'), {}, readout);
     expect((await asks()).filter((one) => /^(On|From|open ground)/.test(one))).toEqual([]);
     await acts.click(readout, 'with others …');
-    await page.waitForSelector('.sheet[aria-label="How they stand"]');
+    await page.waitForSelector('.sheet[aria-label="How they stand"] [role=group]');
     expect(await page.$eval('.sheet[aria-label="How they stand"]', (one) => one.textContent)).not.toMatch(/Comes|wall/);
     await page.keyboard.press('Escape');
     await acts.click('[aria-label="The duel goes"]', 'seconds');
