@@ -12,9 +12,9 @@ const LOOKS = 60;
 /** One frame further: what was under way has been drawn. */
 export const frame = (page: Page) => page.waitForFunction(() => new Promise((done) => requestAnimationFrame(() => done(true))));
 
-/** Looks for something until it is there. @throws when it is not, after many frames */
+/** Looks for something until it is there: as long as the page is waited for. @throws when it is not */
 export async function sought(page: Page, what: string, find: () => Promise<ElementHandle | null>): Promise<ElementHandle<HTMLElement>> {
-  for (let i = 0; i < 600; i++) {
+  for (const until = Date.now() + page.getDefaultTimeout(); Date.now() < until;) {
     const found = await find();
     if (found) return found as ElementHandle<HTMLElement>;
     await frame(page);

@@ -38,6 +38,19 @@ export function deliveredBy(attack: Attack, delivery: Delivery, summoned = ''): 
   return next;
 }
 
+/**
+ * A unit one of whose attacks is delivered otherwise: one that nobody chooses any more is not among those to choose from.
+ * @param summoned the unit that a summoning raises at first
+ */
+export function withDelivery(unit: Unit, id: string, delivery: Delivery, summoned?: string): Unit {
+  const attacks = unit.attacks.map((one) => (one.id === id ? deliveredBy(one, delivery, summoned) : one));
+  if (traitsOf(delivery).chosen) return { ...unit, attacks };
+  const priorities = unit.choice.priorities
+    .map((priority) => ({ ...priority, entries: priority.entries.filter(({ attack }) => attack !== id) }))
+    .filter(({ entries }, p) => entries.length > 0 || !unit.choice.priorities[p].entries.length);
+  return { ...unit, attacks, choice: { ...unit.choice, priorities } };
+}
+
 /** Groups that apply now and are needed are added; optional fields that have nothing to say any more go. */
 function fittingFields<T extends object>(type: new () => T, object: T): T {
   const next = { ...object } as Record<string, unknown>;
@@ -62,7 +75,8 @@ export function doing(state: State, does: Does, to: string): State {
   const next = fittingFields(State, { ...state, does });
   // A point is no friend, nor the other way round.
   if (state.does !== does) delete next.to;
-  if (does === 'band' || does === 'strafe') Object.assign(next, { near: near ?? 4, far: far ?? 8 });
+  if (does === 'band' || does === 'strafe')
+    Object.assign(next, { near: near ?? Math.min(4, far ?? 4), far: far ?? Math.max(8, near ?? 8) });
   if (next.patrol && !next.patrol.points.length) next.patrol = { ...next.patrol, points: [{ ...blank(PatrolPoint), id: 'a' }] };
   if (does === 'goTo') next.to ??= to;
   return next;

@@ -9,7 +9,7 @@ import { plannedUnits } from './planned';
 import { pointerOf } from './pointer';
 import type { Problem } from './problem';
 import type { Project } from './project';
-import { type State, keepsBand } from './state';
+import { State, keepsBand } from './state';
 import { Unit } from './unit';
 import { alteredUnit } from './variants';
 import { eachObject } from './walk';
@@ -34,19 +34,18 @@ export function roundsProblems(project: Project): Problem[] {
 
 /** What a unit lacks for fights in turns. @param where in which it would take part */
 export function unitLacks(project: Project, unit: Unit, at: readonly string[], where: string): Problem[] {
-  const problems = lackingRounds(project, Unit, unit, at, where);
-  for (const state of unit.states) bandProblems(state, [...at, 'states', state.id], where, problems);
-  return problems;
+  return lackingRounds(project, Unit, unit, at, where);
 }
 
-/** Pointers of the groups that an object and what is below it lack for turns. */
+/** Pointers of the groups and fields that an object and what is below it lack for turns. */
 export const lacksOf = (project: Project, type: new () => object, value: object): string[] =>
   lackingRounds(project, type, value, [], '').map(({ path }) => path);
 
-/** Every object below that says something in seconds or metres and nothing in turns. */
+/** Every object below that says something in seconds or metres and nothing in turns, and every band without edges in cells. */
 function lackingRounds(project: Project, type: new () => object, value: object, at: readonly string[], where: string): Problem[] {
   const problems: Problem[] = [];
   eachObject(type, value, at, { project }, (of, object, here) => {
+    if (of === State) bandProblems(object as unknown as State, here, where, problems);
     if (object.rounds !== undefined || !classFields(of)!.said.get('rounds')?.inTurns?.(object)) return;
     const message = `is needed: ${where}, where seconds and metres mean nothing`;
     problems.push({ path: pointerOf(...here, 'rounds'), rule: 'required', value: undefined, message });
@@ -55,7 +54,7 @@ function lackingRounds(project: Project, type: new () => object, value: object, 
 }
 
 /** A band has edges. */
-function bandProblems({ does, rounds, far, near }: State, at: readonly string[], where: string, problems: Problem[]): void {
+function bandProblems({ does, rounds, far, near }: State, at: readonly (string | number)[], where: string, problems: Problem[]): void {
   if (!rounds || !keepsBand(does)) return;
   for (const [edge, written] of [
     ['near', near],

@@ -1,7 +1,7 @@
 import { type Arena, type UnitHead, type Wave, waveSentence, linear, withUnit } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { moved } from '../../fields/Mini';
+import { waveMoved } from './edits';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { useAppSelector } from '../../store/store';
 import { ArenaPlan } from '../../visuals/ArenaPlan';
@@ -133,7 +133,7 @@ export const EncounterBench = guarded(
                 const index = base.waves.findIndex((one) => one.id === id);
                 if (index + by < 0 || index + by >= base.waves.length) return;
                 editor.change(`${base.name}: ${base.waves[index].name} ${by < 0 ? 'earlier' : 'later'}`, (encounter) => {
-                  encounter.waves = moved(encounter.waves, index, by);
+                  encounter.waves = waveMoved(encounter.waves, id, by);
                 });
               }}
             />

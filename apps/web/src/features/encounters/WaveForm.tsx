@@ -32,7 +32,7 @@ import { GroupTraits, TraitsField } from '../../fields/TraitFields';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { groupWords } from '../../visuals/WaveTimeline';
-import { groupCopied, waveCopied } from './edits';
+import { groupCopied, startedBy, startsFor, waveCopied } from './edits';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -53,13 +53,12 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
   const { base, project } = editor;
   const at = `/waves/${wave.id}`;
   const turns = base.clock === 'rounds';
-  const index = base.waves.indexOf(wave);
   const others = base.waves.filter(({ id }) => id !== wave.id).map(({ id, name }) => ({ id, name }));
   const change = (what: string, how: (own: Wave) => void) =>
     editor.change(`${base.name} ${wave.name}: ${what}`, (encounter) => how(encounter.waves.find(({ id }) => id === wave.id)!));
   const sample = sampleOf(project, group, heads);
   const held = useMemo(() => editor.holding('wave', wave.id), [editor, wave.id]);
-  const starts = fieldWords(EncounterClass, ['waves', '0', 'start']);
+  const starts = startsFor(base);
   return (
     <div className="flex flex-col gap-1.5" role="group" aria-label={wave.name}>
       <div className="flex items-end gap-1">
@@ -94,12 +93,11 @@ export const WaveForm = guarded('The wave’s form', function WaveForm({ editor,
             value={wave.start}
             options={starts}
             onChoose={(start) =>
-              change(starts.find(({ id }) => id === start)?.name ?? start, (own) => {
-                own.start = start as Wave['start'];
-                if (start === 'condition') own.when ??= firstOf('clock', { encounter: base, project });
-                else delete own.when;
-                if (start !== 'with' && start !== 'defeated') delete own.after;
-                else if (index === 0 && others[0]) own.after ??= others[0].id;
+              editor.change(`${base.name} ${wave.name}: ${starts.find(({ id }) => id === start)?.name}`, (encounter) => {
+                const when = firstOf('clock', { encounter: base, project });
+                encounter.waves = encounter.waves.map((one) =>
+                  one.id === wave.id ? startedBy(encounter.waves, one, start as Wave['start'], when) : one,
+                );
               })
             }
           />

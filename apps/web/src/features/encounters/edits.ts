@@ -5,7 +5,9 @@ import {
   type Consequence,
   Consequence as ConsequenceClass,
   type Counter,
+  Encounter as EncounterClass,
   type Encounter,
+  fieldWords,
   type EncounterEvent,
   idFor,
   nameFor,
@@ -16,6 +18,7 @@ import {
   type Wave,
   type WaveGroup,
 } from '@insidia/core';
+import { moved } from '../../fields/Mini';
 import { bearers } from '../../fields/traits';
 
 /** Who joins next: of the party's units one who is not there yet, else one who is, else anybody; undefined where there is nobody at all. */
@@ -68,6 +71,34 @@ export function waveCopied(waves: readonly Wave[], id: string): { waves: Wave[];
     waves,
   );
   return { waves: [...waves, copy], copy };
+}
+
+const waits = ({ start }: Wave): boolean => start === 'with' || start === 'defeated';
+
+/** A wave earlier or later among the others: each waits for the one that it waited for. */
+export function waveMoved(waves: readonly Wave[], id: string, by: number): Wave[] {
+  const index = waves.findIndex((wave) => wave.id === id);
+  const named = waves.map((wave, i) => (waits(wave) && i > 0 ? { ...wave, after: wave.after ?? waves[i - 1].id } : wave));
+  return moved(named, index, by).map((wave, i, all) => {
+    const unsaid = waves.find((one) => one.id === wave.id)!.after === undefined;
+    if (!unsaid || wave.after === undefined || wave.after !== all[i - 1]?.id) return wave;
+    const { after: _, ...rest } = wave;
+    return rest;
+  });
+}
+
+/** How a wave may start: for another only where there is another. */
+export const startsFor = ({ waves }: Encounter): { id: string; name: string }[] =>
+  fieldWords(EncounterClass, ['waves', '0', 'start']).filter(({ id }) => waves.length > 1 || (id !== 'with' && id !== 'defeated'));
+
+/** A wave that starts otherwise says what that needs, and nothing else. @param when the condition of one that waits for something at first */
+export function startedBy(waves: readonly Wave[], wave: Wave, start: Wave['start'], when: Condition): Wave {
+  const { when: held, after, ...rest } = wave;
+  const next: Wave = { ...rest, start };
+  if (start === 'condition') return { ...next, when: held ?? when };
+  if (!waits(next)) return next;
+  const first = waves[0].id === wave.id ? waves[1]?.id : undefined;
+  return { ...next, ...((after ?? first) !== undefined && { after: after ?? first }) };
 }
 
 /** The groups with a copy of one right after it. */

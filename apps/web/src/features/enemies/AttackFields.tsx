@@ -11,13 +11,13 @@ import {
   Unit,
   blankAt,
   classFields,
-  deliveredBy,
   effectsFor,
   fieldLabel,
   fieldWords,
   traitsOf,
   unitHeads,
   valueAt,
+  withDelivery,
   attackSentence,
   attackTurnFields,
 } from '@insidia/core';
@@ -51,7 +51,9 @@ export const AttackFields = guarded(
     const others = base.attacks.filter(({ id }) => id !== attack.id).map(({ id, name }) => ({ id, name }));
     const pools = [...new Set(project.encounters.flatMap(({ slots }) => slots.map(({ id }) => id)))];
     const kinds = damageKinds(editor);
-    const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']);
+    const summonable = units.filter(({ id }) => id !== base.id);
+    // Somebody must be there to be summoned.
+    const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']).filter(({ id }) => id !== 'summon' || summonable.length > 0);
     const offered = effectsFor(strikes).filter((effect) => !attack.effects[effect]);
     return (
       <div className="mb-1">
@@ -63,9 +65,8 @@ export const AttackFields = guarded(
               options={deliveries}
               onChoose={(word) =>
                 editor.change(`${base.name} ${attack.name} delivery: ${deliveries.find(({ id }) => id === word)?.name}`, (unit) => {
-                  unit.attacks = unit.attacks.map((one) =>
-                    one.id === attack.id ? deliveredBy(one, word as Delivery, units.find(({ id }) => id !== unit.id)?.id) : one,
-                  );
+                  const { attacks, choice } = withDelivery(unit, attack.id, word as Delivery, summonable[0]?.id);
+                  Object.assign(unit, { attacks, choice });
                 })
               }
             />

@@ -1,10 +1,10 @@
-import { type Does, STATE_BEGINNINGS, type Unit, beginState, blankState, doing, idFor, nameFor } from '@insidia/core';
+import { type Does, type Project, STATE_BEGINNINGS, type Unit, beginState, blankState, doing, idFor, nameFor } from '@insidia/core';
 import { useMemo, useState } from 'react';
 import { Beginnings } from '../../parts/Beginnings';
 import { NewForm } from '../../parts/NewForm';
 import type { NewPartProps } from './NewPart';
 import { ReachMiniature } from '../../visuals/Miniature';
-import { DOES_WORDS, placesOf, thingsOf } from './stateEdits';
+import { doesFor, placesOf, thingsOf } from './stateEdits';
 
 /** Before what a plain state does. */
 const PLAIN = 'plain ';
@@ -32,18 +32,20 @@ export function NewStateForm({ editor, onMade, close }: NewPartProps & { close: 
   };
   return (
     <NewForm close={close} suggested={nameFor(pattern?.name ?? 'State', taken)} submit="Add state" onName={add}>
-      <BeginsAs unit={editor.unit} thing={thing} value={begins} onChoose={setBegins} />
+      <BeginsAs project={editor.project} unit={editor.unit} thing={thing} value={begins} onChoose={setBegins} />
     </NewForm>
   );
 }
 
 /** Patterns, then each thing that a state can do, by itself. */
 function BeginsAs({
+  project,
   unit,
   thing,
   value,
   onChoose,
 }: {
+  project: Project;
   unit: Unit;
   thing: string | undefined;
   value: string;
@@ -57,8 +59,12 @@ function BeginsAs({
         beginState(alone, one, { id: one.id, name: one.name }, thing);
         return { id: one.id, called: one.called, about: one.about, picture: <ReachMiniature unit={alone} /> };
       }),
-      ...DOES_WORDS.map(({ id, name }) => ({ id: `${PLAIN}${id}`, called: `plain: ${name}`, about: 'by itself, without ways in or out' })),
+      ...doesFor(project).map(({ id, name }) => ({
+        id: `${PLAIN}${id}`,
+        called: `plain: ${name}`,
+        about: 'by itself, without ways in or out',
+      })),
     ];
-  }, [unit, thing]);
+  }, [project, unit, thing]);
   return <Beginnings heads={[['its distances, to 16 m', 118]]} offers={offers} value={value} onChoose={onChoose} />;
 }

@@ -5,7 +5,7 @@ import { InTurns } from '../../fields/InTurns';
 import { FieldNumber } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { Leaves } from './Leaves';
-import { DOES_WORDS, friendsOf, placesOf } from './stateEdits';
+import { DOES_WORDS, doesFor, friendsOf, placesOf } from './stateEdits';
 import { laterWithin } from '../../parts/later';
 
 const StateErrands = laterWithin(async () => (await import('./StateErrands')).StateErrands);
@@ -55,7 +55,7 @@ export function StateFields({ editor, state, onSelect, start, all, turns }: Stat
           <Choose
             label="Does"
             value={state.does}
-            options={DOES_WORDS}
+            options={doesFor(project)}
             onChoose={(does) =>
               editor.change(`${base.name} ${state.name}: ${DOES_WORDS.find(({ id }) => id === does)?.name}`, (one) => {
                 const to = places[0]?.id ?? 'point';

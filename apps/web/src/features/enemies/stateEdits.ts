@@ -16,6 +16,9 @@ type Stop = NonNullable<State['patrol']>['points'][number];
 
 export const DOES_WORDS = fieldWords(UnitClass, ['states', '0', 'does']);
 
+/** What a state may do: go to a point only where there is one. */
+export const doesFor = (project: Project): Offer[] => DOES_WORDS.filter(({ id }) => id !== 'goTo' || placesOf(project).length > 0);
+
 /** What a state does, in a few words; by the clock in view. */
 export function doesSentence(state: State, nameOf: NameOf, clock: Clock = 'continuous'): string {
   const turns = clock === 'rounds';

@@ -1,0 +1,135 @@
+/** Whatever a click of a form begins or changes to is a project that is taken: nothing that one can choose is refused afterwards. */
+import { describe, expect, test } from '@jest/globals';
+import {
+  type Delivery,
+  type Does,
+  EFFECTS,
+  type Project,
+  Unit,
+  blankAt,
+  doing,
+  effectsFor,
+  fieldWords,
+  parseProject,
+  traitsOf,
+  withDelivery,
+} from '@insidia/core';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { withTurnsFilled } from '../store/turnsFilled';
+import { doesFor, placesOf } from './enemies/stateEdits';
+import { startedBy, startsFor, waveMoved } from './encounters/edits';
+
+const read = (name: string): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo', name), 'utf8')));
+const demos = ['verdance.insidia.json', 'archive.insidia.json'].map((name) => read(name));
+/** The page's own way: what an edit lacks in turns is filled in. */
+const refusal = (project: Project): string | undefined => {
+  try {
+    parseProject(withTurnsFilled(JSON.parse(JSON.stringify(project)) as Project));
+    return undefined;
+  } catch (error) {
+    return (error as Error).message;
+  }
+};
+/** What is refused of some changes, each by what it was. */
+function refused(project: Project, changes: Iterable<[string, Project]>): string[] {
+  expect(refusal(project)).toBeUndefined();
+  return [...changes].flatMap(([what, changed]) => {
+    const why = refusal(changed);
+    return why === undefined ? [] : [`${what}: ${why}`];
+  });
+}
+const withUnit = (project: Project, unit: Unit): Project => ({
+  ...project,
+  units: project.units.map((one) => (one.id === unit.id ? unit : one)),
+});
+
+describe.each(demos)('in $name', (project) => {
+  test('every state may do whatever is offered', () => {
+    function* changes(): Iterable<[string, Project]> {
+      const to = placesOf(project)[0]?.id ?? 'point';
+      for (const unit of project.units)
+        for (const state of unit.states)
+          for (const { id } of doesFor(project)) {
+            const states = unit.states.map((one) => (one === state ? doing(one, id as Does, to) : one));
+            yield [`${unit.id} ${state.id} does ${id}`, withUnit(project, { ...unit, states })];
+          }
+    }
+    expect(refused(project, changes())).toEqual([]);
+  });
+
+  test('every attack may be delivered in every way, and do whatever is offered besides', () => {
+    const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']);
+    function* changes(): Iterable<[string, Project]> {
+      for (const unit of project.units) {
+        const other = project.units.find(({ id }) => id !== unit.id)?.id;
+        for (const attack of unit.attacks) {
+          for (const { id } of deliveries)
+            yield [`${unit.id} ${attack.id} by ${id}`, withUnit(project, withDelivery(unit, attack.id, id as Delivery, other))];
+          for (const effect of effectsFor(traitsOf(attack.delivery).strikes).filter((one) => !attack.effects[one])) {
+            const begins = { ...blankAt(Unit, ['attacks', '0', 'effects', effect]), ...EFFECTS[effect].begins };
+            const attacks = unit.attacks.map((one) => (one === attack ? { ...one, effects: { ...one.effects, [effect]: begins } } : one));
+            yield [`${unit.id} ${attack.id} ${effect}`, withUnit(project, { ...unit, attacks })];
+          }
+        }
+      }
+    }
+    expect(refused(project, changes())).toEqual([]);
+  });
+
+  test('every wave may start in every way that is offered, and be moved', () => {
+    const when = { subject: 'clock', is: 'above', value: 5 } as const;
+    function* changes(): Iterable<[string, Project]> {
+      for (const encounter of project.encounters) {
+        const having = (waves: typeof encounter.waves): Project => ({
+          ...project,
+          encounters: project.encounters.map((one) => (one === encounter ? { ...one, waves } : one)),
+        });
+        for (const [i, wave] of encounter.waves.entries()) {
+          for (const { id } of startsFor(encounter)) {
+            const started = startedBy(encounter.waves, wave, id as typeof wave.start, when);
+            yield [`${encounter.id} ${wave.id} starts ${id}`, having(encounter.waves.map((one) => (one === wave ? started : one)))];
+          }
+          for (const by of [-1, 1])
+            if (i + by >= 0 && i + by < encounter.waves.length)
+              yield [`${encounter.id} ${wave.id} by ${by}`, having(waveMoved(encounter.waves, wave.id, by))];
+        }
+      }
+    }
+    // A wave that another waits for can't be made to wait for that one: which of the two is to give way is the designer's to say.
+    expect(refused(project, changes()).filter((one) => !/waits for a wave that waits for it/.test(one))).toEqual([]);
+  });
+});
+
+test('a wave that is moved waits for the one that it waited for, and says so only where that is not the one before', () => {
+  const { waves } = demos[0].encounters.find(({ id }) => id === 'evening-shift')!;
+  const waitsFor = (all: typeof waves) =>
+    Object.fromEntries(
+      all.map((one, i) => [one.id, one.start === 'with' || one.start === 'defeated' ? (one.after ?? all[i - 1]?.id) : '']),
+    );
+  for (const { id } of waves)
+    for (const by of [-1, 1]) {
+      const to = waves.findIndex((one) => one.id === id) + by;
+      if (to < 0 || to >= waves.length) continue;
+      const there = waveMoved(waves, id, by);
+      expect(waitsFor(there)).toEqual(waitsFor(waves));
+      const needless = there.filter((one, i) => one.after !== undefined && one.after === there[i - 1]?.id);
+      expect(needless.filter(({ id: said }) => waves.find((one) => one.id === said)!.after === undefined)).toEqual([]);
+    }
+});
+
+test('of what there is none nothing is offered: no point to go to, no other wave to wait for', () => {
+  const [project] = demos;
+  const bare = { ...project, arenas: project.arenas.map((arena) => ({ ...arena, points: [] })) };
+  expect(doesFor(bare).map(({ id }) => id)).not.toContain('goTo');
+  expect(doesFor(project).map(({ id }) => id)).toContain('goTo');
+  const alone = { ...project.encounters[0], waves: project.encounters[0].waves.slice(0, 1) };
+  expect(startsFor(alone).map(({ id }) => id)).toEqual(expect.not.arrayContaining(['with', 'defeated']));
+});
+
+test('an attack that nobody chooses any more is not among those to choose from', () => {
+  const clipper = demos[0].units.find(({ id }) => id === 'clipper')!;
+  const [bite] = clipper.attacks;
+  expect(withDelivery(clipper, bite.id, 'contact').choice.priorities).toEqual([]);
+  expect(withDelivery(clipper, bite.id, 'melee').choice).toEqual(clipper.choice);
+});
