@@ -1,9 +1,13 @@
 /** Whatever a click of a form begins or changes to is a project that is taken: nothing that one can choose is refused afterwards. */
 import { describe, expect, test } from '@jest/globals';
 import {
+  type Attack,
+  type Band,
   type Delivery,
   type Does,
   EFFECTS,
+  EFFECT_NAMES,
+  LIMITS,
   type Project,
   Unit,
   blankAt,
@@ -17,6 +21,7 @@ import {
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { withTurnsFilled } from '../store/turnsFilled';
+import { aboutOffers, measuresFor, statisticsOf, withAbout, withMeasure } from './brief/bands';
 import { doesFor, placesOf } from './enemies/stateEdits';
 import { startedBy, startsFor, waveMoved } from './encounters/edits';
 
@@ -39,42 +44,61 @@ function refused(project: Project, changes: Iterable<[string, Project]>): string
     return why === undefined ? [] : [`${what}: ${why}`];
   });
 }
-const withUnit = (project: Project, unit: Unit): Project => ({
-  ...project,
-  units: project.units.map((one) => (one.id === unit.id ? unit : one)),
-});
+/** All units at once, each in one of its parts: they do not speak of one another. */
+const inAll = (project: Project, change: (unit: Unit) => Unit): Project => ({ ...project, units: project.units.map(change) });
+const most = (project: Project, list: 'states' | 'attacks') =>
+  Array.from(Array(Math.max(...project.units.map((one) => one[list].length))).keys());
 
 describe.each(demos)('in $name', (project) => {
   test('every state may do whatever is offered', () => {
     function* changes(): Iterable<[string, Project]> {
       const to = placesOf(project)[0]?.id ?? 'point';
-      for (const unit of project.units)
-        for (const state of unit.states)
-          for (const { id } of doesFor(project)) {
-            const states = unit.states.map((one) => (one === state ? doing(one, id as Does, to) : one));
-            yield [`${unit.id} ${state.id} does ${id}`, withUnit(project, { ...unit, states })];
-          }
+      for (const i of most(project, 'states'))
+        for (const { id } of doesFor(project)) {
+          const changed = (unit: Unit) => unit.states.map((one, at) => (at === i ? doing(one, id as Does, to) : one));
+          yield [`${i + 1}: ${id}`, inAll(project, (unit) => ({ ...unit, states: changed(unit) }))];
+        }
     }
     expect(refused(project, changes())).toEqual([]);
   });
 
   test('every attack may be delivered in every way, and do whatever is offered besides', () => {
-    const deliveries = fieldWords(Unit, ['attacks', '0', 'delivery']);
+    const other = ({ id }: Unit) => project.units.find((one) => one.id !== id)?.id;
     function* changes(): Iterable<[string, Project]> {
-      for (const unit of project.units) {
-        const other = project.units.find(({ id }) => id !== unit.id)?.id;
-        for (const attack of unit.attacks) {
-          for (const { id } of deliveries)
-            yield [`${unit.id} ${attack.id} by ${id}`, withUnit(project, withDelivery(unit, attack.id, id as Delivery, other))];
-          for (const effect of effectsFor(traitsOf(attack.delivery).strikes).filter((one) => !attack.effects[one])) {
-            const begins = { ...blankAt(Unit, ['attacks', '0', 'effects', effect]), ...EFFECTS[effect].begins };
-            const attacks = unit.attacks.map((one) => (one === attack ? { ...one, effects: { ...one.effects, [effect]: begins } } : one));
-            yield [`${unit.id} ${attack.id} ${effect}`, withUnit(project, { ...unit, attacks })];
-          }
+      for (const i of most(project, 'attacks')) {
+        for (const { id } of fieldWords(Unit, ['attacks', '0', 'delivery'])) {
+          const changed = (unit: Unit) => (unit.attacks[i] ? withDelivery(unit, unit.attacks[i].id, id as Delivery, other(unit)) : unit);
+          yield [`${i + 1} by ${id}`, inAll(project, changed)];
+        }
+        for (const effect of EFFECT_NAMES) {
+          const begins = { ...blankAt(Unit, ['attacks', '0', 'effects', effect]), ...EFFECTS[effect].begins };
+          const offered = (one: Attack) => effectsFor(traitsOf(one.delivery).strikes).includes(effect) && !one.effects[effect];
+          const added = (one: Attack, at: number): Attack =>
+            at === i && offered(one) ? { ...one, effects: { ...one.effects, [effect]: begins } } : one;
+          yield [`${i + 1} ${effect}`, inAll(project, (unit) => ({ ...unit, attacks: unit.attacks.map(added) }))];
         }
       }
     }
     expect(refused(project, changes())).toEqual([]);
+  });
+
+  test('every goal may be of every measure that is offered, of whoever it can be of, by every statistic', () => {
+    const bands = project.brief.bands.flatMap((band) =>
+      measuresFor(project, band)
+        .map((measure) => withMeasure(project, band, measure))
+        .flatMap((next) => [next, ...statisticsOf(next.measure).map((statistic) => ({ ...next, statistic }))])
+        .concat(aboutOffers(project, band.measure).map(({ id }) => withAbout(band, id))),
+    );
+    const brief = (part: Band[]) => ({ ...project.brief, bands: part.map((band, i) => ({ ...band, id: `goal-${i}` })) });
+    const parts = Array.from({ length: Math.ceil(bands.length / LIMITS.bands) }, (_, i) =>
+      bands.slice(i * LIMITS.bands, (i + 1) * LIMITS.bands),
+    );
+    expect(
+      refused(
+        project,
+        parts.map((part, i) => [`part ${i + 1}`, { ...project, brief: brief(part) }]),
+      ),
+    ).toEqual([]);
   });
 
   test('every wave may start in every way that is offered, and be moved', () => {
