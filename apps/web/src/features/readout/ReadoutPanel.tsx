@@ -13,7 +13,7 @@ import {
   duelHasGround,
   usualDistance,
 } from '@insidia/core';
-import { Suspense } from 'react';
+import { Suspense, useState } from 'react';
 import { NumberField } from '../../fields/NumberField';
 import { type View, WHOLE_PARTY, useView } from '../../app/view';
 import { Choose } from '../../fields/Choose';
@@ -59,7 +59,10 @@ const BATCH_MEASURES: readonly BandMeasure[] = ['timeToKill', 'timeToDown', 'dos
 export const ReadoutPanel = guarded(
   'The readout',
   function ReadoutPanel({ project, enemy, party, duel, onView, others, whole, side }: Props) {
-    const { answer, failure, pending } = useAppSelector((state) => state.readout.duel);
+    const { answer: newest, failure, pending } = useAppSelector((state) => state.readout.duel);
+    // What was there before this view was may be of another enemy: names and figures would not belong together.
+    const [found] = useState(newest);
+    const answer = newest === found && newest?.scenario.id !== enemy.id ? null : newest;
     const of = useAsOf(answer, { project, enemy, party, whole, duel });
     const lastChange = useAppSelector((state) => state.document.lastChange);
     const [view] = useView(project);
