@@ -102,6 +102,7 @@ function kindFacts(stream: Stream, found: readonly Life[]): KindFacts[] {
   for (let unit = 0; unit < stream.run.units; unit++) units[typeOf(stream, unit)].push(unit);
   return units.map((own, type): KindFacts => {
     const lived = found.filter((life) => life.type === type);
+    const { gatesSkipped, noPlace, capped, helped } = odd[type];
     const struck = own.map((unit) => strikes[unit]).filter((value) => value === value);
     return {
       lives: lived,
@@ -119,8 +120,11 @@ function kindFacts(stream: Stream, found: readonly Life[]): KindFacts[] {
       mostChanges: changes[type],
       healing: healed[type],
       energySpent: spent[type],
+      gatesSkipped,
       turns: turns[type],
-      ...odd[type],
+      noPlace,
+      capped,
+      helped,
     };
   });
 }

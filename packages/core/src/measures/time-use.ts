@@ -41,6 +41,12 @@ function eachStretch({ run }: Stream, spend: Spend): void {
 }
 
 const DOWN = PLAYER_USES.indexOf('down');
+const MOVING = PLAYER_USES.indexOf('moving');
+/** By doing: what is none of a player's uses is moving about. */
+const PLAYER_USE_OF_DOING = DOING_NAMES.map((name) => {
+  const use = (PLAYER_USES as readonly string[]).indexOf(name);
+  return use < 0 ? MOVING : use;
+});
 
 function playerUseOf(use: number): PlayerUse {
   const name = TIME_USES[use];
@@ -103,8 +109,7 @@ export function playerTime(stream: Stream): Float64Array[] {
   }
   eachStretch(stream, (unit, doing, _attack, span) => {
     if (!isMember(stream, unit)) return;
-    const use = doing === GONE ? 'down' : (PLAYER_USES as readonly string[]).includes(DOING_NAMES[doing]) ? DOING_NAMES[doing] : 'moving';
-    table[stream.run.seats[unit]][PLAYER_USES.indexOf(use as PlayerUse)] += span / SECOND;
+    table[stream.run.seats[unit]][doing === GONE ? DOWN : PLAYER_USE_OF_DOING[doing]] += span / SECOND;
   });
   return table;
 }

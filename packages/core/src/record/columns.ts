@@ -10,6 +10,11 @@ export function doubled<T extends Float64Array | Int32Array | Uint8Array>(column
   return wider;
 }
 
+/** Most lists are empty at the end of a run, and emptying one is a call. */
+function emptyList(list: unknown[]): void {
+  if (list.length > 0) list.length = 0;
+}
+
 export class Columns {
   /** Puts back what each column begins with, for so many units. */
   private readonly resets: ((units: number) => void)[] = [];
@@ -42,14 +47,14 @@ export class Columns {
     const lists: T[][] = [];
     this.allLists.push(lists);
     this.resets.push((units) => {
-      for (let unit = 0; unit < units; unit++) lists[unit].length = 0;
+      for (let unit = 0; unit < units; unit++) emptyList(lists[unit]);
     });
     return lists;
   }
 
   /** One list, empty at first. */
   protected list<T>(): T[] {
-    return this.emptied<T[]>([], (list) => (list.length = 0));
+    return this.emptied<T[]>([], emptyList);
   }
 
   /** Anything that can be emptied: a map, a pool, a queue. */
