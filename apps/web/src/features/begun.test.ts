@@ -23,7 +23,7 @@ import { join } from 'node:path';
 import { withTurnsFilled } from '../store/turnsFilled';
 import { aboutOffers, measuresFor, statisticsOf, withAbout, withMeasure } from './brief/bands';
 import { doesFor, placesOf } from './enemies/stateEdits';
-import { startedBy, startsFor, waveMoved } from './encounters/edits';
+import { drawnBy, startedBy, startsFor, waveMoved } from './encounters/edits';
 
 const read = (name: string): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo', name), 'utf8')));
 const demos = ['verdance.insidia.json', 'archive.insidia.json'].map((name) => read(name));
@@ -83,13 +83,14 @@ describe.each(demos)('in $name', (project) => {
   });
 
   test('every goal may be of every measure that is offered, of whoever it can be of, by every statistic', () => {
-    const bands = project.brief.bands.flatMap((band) =>
+    const written = project.brief!;
+    const bands = written.bands.flatMap((band) =>
       measuresFor(project, band)
         .map((measure) => withMeasure(project, band, measure))
         .flatMap((next) => [next, ...statisticsOf(next.measure).map((statistic) => ({ ...next, statistic }))])
         .concat(aboutOffers(project, band.measure).map(({ id }) => withAbout(band, id))),
     );
-    const brief = (part: Band[]) => ({ ...project.brief, bands: part.map((band, i) => ({ ...band, id: `goal-${i}` })) });
+    const brief = (part: Band[]) => ({ ...written, bands: part.map((band, i) => ({ ...band, id: `goal-${i}` })) });
     const parts = Array.from({ length: Math.ceil(bands.length / LIMITS.bands) }, (_, i) =>
       bands.slice(i * LIMITS.bands, (i + 1) * LIMITS.bands),
     );
@@ -149,6 +150,15 @@ test('of what there is none nothing is offered: no point to go to, no other wave
   expect(doesFor(project).map(({ id }) => id)).toContain('goTo');
   const alone = { ...project.encounters[0], waves: project.encounters[0].waves.slice(0, 1) };
   expect(startsFor(alone).map(({ id }) => id)).toEqual(expect.not.arrayContaining(['with', 'defeated']));
+});
+
+test('a group that draws for a budget begins with what its count was worth', () => {
+  const [group] = demos[0].encounters[0].waves[0].groups;
+  const pool = { ...group, pool: [{ enemy: group.enemy!, weight: 1 }], count: { ...group.count, min: 2, max: 3 } };
+  expect(drawnBy(pool, 'budget', 4)).toMatchObject({ draws: 'budget', budget: 12 });
+  expect(drawnBy({ ...pool, budget: 5 }, 'budget', 4).budget).toBe(5);
+  expect(drawnBy(pool, 'budget', 0).budget).toBeGreaterThan(0);
+  expect(drawnBy(pool, 'once', 4)).toEqual({ ...pool, draws: 'once' });
 });
 
 test('an attack that nobody chooses any more is not among those to choose from', () => {

@@ -10,7 +10,7 @@ interface Option {
 interface Props {
   label: string;
   value: string | undefined;
-  options: Option[];
+  options: readonly Option[];
   onChoose: (id: string) => void;
   /** The label is read out but not shown. */
   quiet?: boolean;

@@ -21,7 +21,7 @@ interface Props {
   path: string;
   label?: string;
   width?: number;
-  /** What a text or a list of words offers to choose from. */
+  /** What a text or a list of words offers to choose from; of a word: those that it may be here. */
   offers?: readonly { id: string; name: string }[];
   /** For a reference that may be absent: what absent is called. */
   none?: string;
@@ -69,6 +69,7 @@ export function Field({ editor, path, label, width, offers, none }: Props) {
       )}
     </div>
   );
+  const words = () => offers ?? fieldWords(editor.root, steps);
   switch (field.kind) {
     case 'number':
       return <FieldNumber tight editor={editor} path={path} label={label} width={width ?? WIDTHS.number} />;
@@ -77,8 +78,8 @@ export function Field({ editor, path, label, width, offers, none }: Props) {
         <Choose
           label={name}
           value={value as string}
-          options={fieldWords(editor.root, steps)}
-          onChoose={(word) => write(word, fieldWords(editor.root, steps).find(({ id }) => id === word)?.name ?? word)}
+          options={words()}
+          onChoose={(word) => write(word, words().find(({ id }) => id === word)?.name ?? word)}
         />,
         width ?? WIDTHS.word,
       );

@@ -32,7 +32,7 @@ import { GroupTraits, TraitsField } from '../../fields/TraitFields';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { groupWords } from '../../visuals/WaveTimeline';
-import { groupCopied, startedBy, startsFor, waveCopied } from './edits';
+import { drawnBy, groupCopied, startedBy, startsFor, waveCopied } from './edits';
 import { guarded } from '../../parts/guarded';
 
 interface Props {
@@ -247,6 +247,7 @@ function GroupForm({ editor, wave, group, arena, heads, onSelect }: Omit<Props, 
       ...base,
       waves: base.waves.map((one) => (one.id === wave.id ? { ...one, groups: one.groups.filter(({ id }) => id !== group.id) } : one)),
     });
+  const draws = fieldWords(WaveGroupClass, ['draws']);
   const points = arena?.spawnPoints.map(({ id, name }) => ({ id, name })) ?? [];
   return (
     <div className="flex flex-wrap items-end gap-1.5" role="group" aria-label="Group">
@@ -299,7 +300,18 @@ function GroupForm({ editor, wave, group, arena, heads, onSelect }: Omit<Props, 
             >
               add to the pool
             </button>
-            <Field editor={editor} path={`${at}/draws`} width={110} />
+            <div className="w-[110px]">
+              <Choose
+                label="Draws"
+                value={group.draws}
+                options={draws}
+                onChoose={(id) =>
+                  change(draws.find((one) => one.id === id)?.name ?? id, (own) =>
+                    Object.assign(own, drawnBy(own, id as WaveGroup['draws'], sampleOf(project, own, heads)?.onDeath.worth ?? 1)),
+                  )
+                }
+              />
+            </div>
             {group.draws === 'budget' && <FieldNumber tight editor={editor} path={`${at}/budget`} width={70} />}
           </div>
         </div>

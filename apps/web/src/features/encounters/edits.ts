@@ -101,6 +101,12 @@ export function startedBy(waves: readonly Wave[], wave: Wave, start: Wave['start
   return { ...next, ...((after ?? first) !== undefined && { after: after ?? first }) };
 }
 
+/** A group that draws from its pool otherwise: a budget pays at first for as many as came. @param worth of one of them */
+export function drawnBy(group: WaveGroup, draws: WaveGroup['draws'], worth: number): WaveGroup {
+  const budget = draws === 'budget' && group.budget <= 0 ? Math.max(1, worth * group.count.max) : group.budget;
+  return { ...group, draws, budget };
+}
+
 /** The groups with a copy of one right after it. */
 export function groupCopied(groups: readonly WaveGroup[], id: string): { groups: WaveGroup[]; copy: WaveGroup } {
   const at = groups.findIndex((group) => group.id === id);

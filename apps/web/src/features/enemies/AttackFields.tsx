@@ -38,6 +38,9 @@ type Offers = { id: string; name: string }[];
 const PART_CLASSES = { projectile: Projectile, area: Area, summon: Summoning };
 const PARTS = { charges: 'Charges', next: 'Follow-up', slot: 'Attack slot', dash: 'Movement in it' } as const;
 
+/** Whom an aid may be for. */
+const FRIENDS = fieldWords(Unit, ['attacks', '0', 'targets']).filter(({ id }) => id !== 'foes');
+
 /** Every field of an attack that applies to its delivery. */
 export const AttackFields = guarded(
   'The attack’s fields',
@@ -71,7 +74,7 @@ export const AttackFields = guarded(
               }
             />
           </div>
-          {aids && needsTarget && <Field editor={editor} path={`${at}/targets`} />}
+          {aids && needsTarget && <Field editor={editor} path={`${at}/targets`} offers={FRIENDS} />}
           {aims && <Fields editor={editor} at={at} of={['facing', 'needsLine']} />}
           {escape === 'reach' && <FieldNumber tight editor={editor} path={`${at}/arc`} width={84} />}
           <Fields
