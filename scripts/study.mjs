@@ -2,7 +2,7 @@
  * npm run study: how far what Tune says can be trusted. Made-up responses with known noise, and the demo's crowd of Clippers, asked
  * again and again with other seeds. Prints the table of docs/tuning.md; --short asks less.
  *
- *   npm run study -- --find "Evening Shift" --from 7 --to 20 --way search
+ *   npm run study -- --find "Evening Shift" --plant 7 --plant 21 --way search
  *
  * asks of the planted faults alone, of fights whose name begins so, some plantings, and some of the ways to find them.
  */
@@ -18,8 +18,7 @@ const { values } = parseArgs({
   options: {
     short: { type: 'boolean', default: false },
     find: { type: 'string' },
-    from: { type: 'string', default: '1' },
-    to: { type: 'string', default: '20' },
+    plant: { type: 'string', multiple: true },
     way: { type: 'string', multiple: true, default: WAYS },
   },
 });
@@ -198,7 +197,8 @@ await withSentences(async () => {
   build();
   const core = createRequire(import.meta.url)(join(ROOT, 'packages/core/dist/index.js'));
   const project = core.parseProject(JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8')));
-  const planted = { only: values.find, from: Number(values.from), ways: values.way };
+  const plants = values.plant?.map(Number) ?? Array.from({ length: short ? 3 : 20 }, (_, i) => i + 1);
+  const asked = { only: values.find, ways: values.way };
   const rows =
     values.find === undefined
       ? [
@@ -206,9 +206,9 @@ await withSentences(async () => {
           ...screening(core, project),
           ...whichEdit(core, project, short ? 5 : 20),
           ...playing(core, project, even, short ? 2 : 10),
-          ...finding(core, project, even, short ? 3 : 20),
+          ...finding(core, project, even, plants),
         ]
-      : finding(core, project, even, Number(values.to), planted);
+      : finding(core, project, even, plants, asked);
   const width = Math.max(...rows.map(([what]) => what.length));
   for (const [what, found, wanted] of rows) console.log(`${what.padEnd(width)}  ${found.padStart(16)}  ${wanted}`);
 });

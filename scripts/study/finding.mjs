@@ -31,12 +31,12 @@ const FIGHTS = [
 
 /**
  * @param even makes a generator of even draws from a seed
+ * @param plants numbers of the plantings
  * @param part.only fights whose name begins so
- * @param part.from the first planting of each, from 1
  * @param part.ways those that are tried, of WAYS
  * @returns rows of the study's table
  */
-export function finding(core, project, even, repeats, { only, from = 1, ways = WAYS } = {}) {
+export function finding(core, project, even, plants, { only, ways = WAYS } = {}) {
   return FIGHTS.filter(({ name }) => !only || name.startsWith(only)).flatMap(({ name, cell, measures, budget, runs, strongest }) => {
     const run = runnerOf(core);
     const goals = measures.map((measure) => core.lookAt(cell, measure));
@@ -48,7 +48,8 @@ export function finding(core, project, even, repeats, { only, from = 1, ways = W
     const distances = [];
     const taken = [];
     const after = Object.fromEntries(ways.map((way) => [way, []]));
-    for (let repeat = from; repeat <= repeats; repeat++) {
+    let planted = 0;
+    for (const repeat of plants) {
       const draw = even(repeat * 101 + 7);
       const dials = some(moving, 10, draw);
       const objectives = goals.map((goal) => ({ ...goal, band: bandAbout(value(base, goal), goal.statistic, 0.09 + 0.11 * draw()) }));
@@ -56,7 +57,11 @@ export function finding(core, project, even, repeats, { only, from = 1, ways = W
         const sample = run(other, { cell, firstSeed: 6_000_000, runs: runs.pushed });
         return objectives.filter((goal) => !inside(value(sample, goal), goal.band)).length >= 2;
       });
-      if (!pushed) continue;
+      if (!pushed) {
+        tell(`${name}, ${repeat}: no push of three of these numbers shows`);
+        continue;
+      }
+      planted++;
       const own = dials.map((dial) => {
         if (dial.op === '×') return dial;
         const now = core.standsAt(pushed.project, dial);
@@ -95,7 +100,7 @@ export function finding(core, project, even, repeats, { only, from = 1, ways = W
     const curve = (own) => SHARES.map((share) => own.filter((runs) => runs <= share * budget).length).join(', ');
     return [
       [
-        `${name}: proved within ${SHARES.map((share) => (share * budget).toLocaleString('en')).join(', ')} runs, of ${repeats - from + 1}`,
+        `${name}: proved within ${SHARES.map((share) => (share * budget).toLocaleString('en')).join(', ')} runs, of ${planted}`,
         Object.entries(after)
           .map(([way, own]) => `${way} ${curve(own)}`)
           .join('; '),
@@ -103,7 +108,7 @@ export function finding(core, project, even, repeats, { only, from = 1, ways = W
       ],
       [
         `${name}: ten numbers, three pushed by 15–40 %, found again in band on ${runs.fresh.toLocaleString('en')} fresh seeds within ${budget.toLocaleString('en')} runs`,
-        `${found} of ${repeats - from + 1}`,
+        `${found} of ${planted}`,
         `${wrong} proved wrongly; distance ÷ push ${middle(distances)?.toFixed(2)}, runs ${middle(taken)?.toLocaleString('en')} at the median`,
       ],
     ];
