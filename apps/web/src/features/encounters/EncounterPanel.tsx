@@ -222,7 +222,7 @@ function Engaged({ answer: { now } }: { answer: EncounterAnswer }) {
         )}
         <path d={`M${x(0)} 40.5 H${WIDTH - 2}`} className="axis" />
         {clockTicks(until, 4).map((tick) => (
-          <text key={tick} x={x(tick)} y={53} textAnchor="middle" className="t3">
+          <text key={tick} x={x(tick)} y={53} textAnchor={x(tick) > WIDTH - 16 ? 'end' : 'middle'} className="t3">
             {clockTime(tick)}
           </text>
         ))}

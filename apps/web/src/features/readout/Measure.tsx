@@ -32,8 +32,9 @@ export const Measure = guarded(
       <section className="mt-[7px]" aria-label={name} data-measure={name}>
         <div className="flex h-4 items-baseline gap-1.5 text-table">
           <b className="whitespace-nowrap">{name}</b>
-          {note && <span className="note truncate">{note}</span>}
-          <span className="min-w-0 flex-1 truncate text-right">
+          {/* Where there is no room for both, the number stays whole. */}
+          {note && <span className="note min-w-0 truncate">{note}</span>}
+          <span className={`flex-auto truncate text-right ${note ? 'shrink-0' : 'min-w-0'}`}>
             {!summary ? (
               <span className="text-ink-3">{none}</span>
             ) : Number.isFinite(summary.median) ? (
