@@ -1,7 +1,7 @@
 /**
  * npm run mutate: are the core's tests able to fail? Small faults are put into a scratch copy one after the other, and what
  * `npm test` asks of the core is asked of it: for a fault of the fight first whether every kept digest is the same, then the
- * tests beside it, then all of the core's. A fault that none of them sees survives, and is named.
+ * core's tests, those first that import it and are soon done. A fault that none of them sees survives, and is named.
  *
  *   npm run mutate -- --count 200 --seed 1 --in engine,measures,analysis,model
  *
@@ -87,13 +87,15 @@ function faultsOf(path) {
   return faults;
 }
 
-function sources(folder) {
+function tree(folder) {
   return readdirSync(join(ROOT, folder), { withFileTypes: true }).flatMap((entry) => {
     const path = join(folder, entry.name);
-    if (entry.isDirectory()) return sources(path);
-    return path.endsWith('.ts') && !path.endsWith('.test.ts') ? [path] : [];
+    if (entry.isDirectory()) return tree(path);
+    return path.endsWith('.ts') ? [path] : [];
   });
 }
+
+const sources = (folder) => tree(folder).filter((path) => !path.endsWith('.test.ts'));
 
 /** Draws the same for the same seed: a 32-bit generator is enough to choose with. */
 function drawn(seed) {
@@ -142,9 +144,12 @@ symlinkSync(join(ROOT, 'node_modules'), join(home, 'node_modules'));
 // Older than what is installed: nothing is to be installed anew.
 utimesSync(join(home, 'package-lock.json'), 0, 0);
 
-/** How long each test of the copy took, ms by path: the shortest are asked first. */
+/** What orders the tests of the copy: a number by path, the least first. */
 const times = join(home, 'times.json');
 writeFileSync(times, '{}');
+
+/** How long each test took, ms by path. */
+let timesKnown = {};
 
 /** How long each check took before faults were put in, ms. */
 const took = new Map();
@@ -174,7 +179,7 @@ function passes(patterns, more = []) {
       '--bail',
       '--silent',
       '--testSequencer',
-      join(home, 'scripts/jest/shortest-first.cjs'),
+      join(home, 'scripts/jest/in-order.cjs'),
       ...more,
       ...(patterns.length ? ['--testPathPatterns', ...patterns] : []),
     ],
@@ -187,37 +192,53 @@ function timeAll() {
   if (!sameReference()) throw new Error('the reference of the format must be fresh before faults are put in: it is not');
   if (!sameFights()) throw new Error('the kept fights must be the same before faults are put in: they are not');
   if (values.times && existsSync(values.times)) {
-    const known = JSON.parse(readFileSync(values.times, 'utf8'));
-    writeFileSync(times, JSON.stringify(known));
+    timesKnown = JSON.parse(readFileSync(values.times, 'utf8'));
     return took.set(
       'tests',
-      Object.values(known).reduce((sum, ms) => sum + ms, 0),
+      Object.values(timesKnown).reduce((sum, ms) => sum + ms, 0),
     );
   }
   const results = join(home, 'results.json');
   if (!passes([], ['--json', '--outputFile', results])) throw new Error('the tests must pass before faults are put in: they do not');
   const { testResults } = JSON.parse(readFileSync(results, 'utf8'));
-  writeFileSync(
-    times,
-    JSON.stringify(Object.fromEntries(testResults.map((one) => [relative(home, one.name), one.endTime - one.startTime]))),
-  );
-  if (values.times) cpSync(times, values.times);
+  timesKnown = Object.fromEntries(testResults.map((one) => [relative(home, one.name), one.endTime - one.startTime]));
+  if (values.times) writeFileSync(values.times, JSON.stringify(timesKnown));
 }
 
-/** Patterns of the tests that are asked when those beside a fault do not see it: all, or those that are soon done. */
+/** Patterns of the tests that are asked: all, or those that are soon done. */
 function everything() {
   if (!values.within) return [];
-  const soon = Object.entries(JSON.parse(readFileSync(times, 'utf8'))).filter(([, ms]) => ms <= 1000 * Number(values.within));
+  const soon = Object.entries(timesKnown).filter(([, ms]) => ms <= 1000 * Number(values.within));
   return soon.map(([path]) => `${path}$`);
 }
 
-/** Tests in the folder of a file, the one named after it before all. */
-function beside(path) {
-  const own = path.replace(/\.ts$/, '.test.ts');
-  if (existsSync(join(ROOT, own))) return [own];
-  const folder = dirname(path);
-  const has = readdirSync(join(ROOT, folder)).some((name) => name.endsWith('.test.ts'));
-  return has ? [`${folder}/[^/]*$`] : [];
+/** Which files of the core each imports, tests among them. */
+const imports = new Map(
+  tree(SOURCES).map((path) => [
+    path,
+    ts
+      .preProcessFile(readFileSync(join(ROOT, path), 'utf8'))
+      .importedFiles.filter(({ fileName }) => fileName.startsWith('.'))
+      .map(({ fileName }) => join(dirname(path), fileName))
+      .flatMap((to) => [`${to}.ts`, join(to, 'index.ts')].filter((one) => existsSync(join(ROOT, one)))),
+  ]),
+);
+
+/** How many imports away from each test a file is. */
+function stepsFrom(path) {
+  const steps = new Map([[path, 0]]);
+  for (let near = [path], k = 1; near.length; k++) {
+    near = [...imports].filter(([one, to]) => !steps.has(one) && to.some((other) => near.includes(other))).map(([one]) => one);
+    for (const one of near) steps.set(one, k);
+  }
+  return steps;
+}
+
+/** Tells the copy's tests in which order they are asked: those soon that are near the fault and soon done. */
+function order(path) {
+  const steps = stepsFrom(path);
+  const waits = Object.entries(timesKnown).map(([test, ms]) => [test, ms * 4 ** (steps.get(test) ?? 10)]);
+  writeFileSync(times, JSON.stringify(Object.fromEntries(waits)));
 }
 
 function holds(script, how) {
@@ -242,11 +263,11 @@ try {
     const path = join(home, fault.path);
     const text = readFileSync(path, 'utf8');
     writeFileSync(path, text.slice(0, fault.from) + fault.by + text.slice(fault.to));
-    const near = beside(fault.path);
+    order(fault.path);
     const fight = relative(SOURCES, fault.path).startsWith('engine');
     const digests = fight && !sameFights();
     const reference = relative(SOURCES, fault.path).startsWith('model') && !sameReference();
-    const seen = digests || reference || (near.length > 0 && !passes(near)) || !passes(asked);
+    const seen = digests || reference || !passes(asked);
     writeFileSync(path, text);
     if (digests) byDigests.seen++;
     if (seen) killed++;

@@ -23,6 +23,8 @@ const { values } = parseArgs({
   },
 });
 const { short } = values;
+const unknown = values.way.find((way) => !WAYS.includes(way));
+if (unknown) throw new Error(`--way: ${unknown} is none of ${WAYS.join(', ')}`);
 const percent = (share) => `${(100 * share).toFixed(1)} %`;
 
 /** A generator of its own: mulberry32, for even draws that do not depend on the engine's. */

@@ -2,6 +2,7 @@ export * from './model/arena';
 export * from './model/answer-kind';
 export * from './model/attack';
 export * from './model/blank';
+export { cellName } from './model/board-size';
 export * from './model/brief';
 export { SUBJECT_OF } from './model/brief-relations';
 export * from './model/condition';

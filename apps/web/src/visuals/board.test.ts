@@ -1,6 +1,6 @@
-import type { BoardShape, GroundLook } from '@insidia/core';
+import { type BoardShape, type GroundLook, cellName } from '@insidia/core';
 import { describe, expect, test } from '@jest/globals';
-import { cellAt, cellBeside, cellCorners, cellName, cellWords, groundWords } from './board';
+import { cellAt, cellBeside, cellCorners, cellWords, groundWords } from './board';
 import { planScale } from './plan';
 
 const ROW = Math.sqrt(3) / 2;

@@ -1,6 +1,6 @@
 /** The cells of a board on a plan, where an arrow key leads from one, and what is said of one. Pure. */
 import type { BoardShape, GroundLook } from '@insidia/core';
-import { fixed, withUnit } from '@insidia/core';
+import { cellName, fixed, withUnit } from '@insidia/core';
 import type { PlanScale } from './plan';
 
 /** Corners of a cell, px. */
@@ -53,10 +53,6 @@ export function cellBeside({ columns, rows }: Pick<BoardShape, 'columns' | 'rows
   const [right, up] = [column + WAYS[key][0], row + WAYS[key][1]];
   return right >= 0 && right < columns && up >= 0 && up < rows ? up * columns + right : undefined;
 }
-
-/** "column 4, row 7", from the south-west. */
-export const cellName = ({ columns }: Pick<BoardShape, 'columns'>, cell: number): string =>
-  `column ${(cell % columns) + 1}, row ${Math.floor(cell / columns) + 1}`;
 
 const harmWords = (hp: number) => `${fixed(hp, hp < 10 ? 1 : 0)} hp`;
 

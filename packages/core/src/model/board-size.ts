@@ -1,4 +1,4 @@
-/** How many cells an arena has. */
+/** How many cells an arena has, and what they are called. */
 import type { Arena } from './arena';
 import type { EncounterRounds } from './rounds';
 
@@ -18,3 +18,7 @@ export function boardSize(
   const high = ground === 'hexagons' ? side * HEXAGON_ROW : side;
   return { columns: Math.max(1, Math.floor(width / side + 1e-9)), rows: Math.max(1, Math.floor(depth / high + 1e-9)) };
 }
+
+/** "column 4, row 7", from the south-west. */
+export const cellName = ({ columns }: { columns: number }, cell: number): string =>
+  `column ${(cell % columns) + 1}, row ${Math.floor(cell / columns) + 1}`;

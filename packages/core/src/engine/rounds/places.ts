@@ -40,7 +40,7 @@ export function homeCells(fight: Fight, { unit, size }: Mover): number[] {
 }
 
 /** Whether a body of a radius could stand anywhere: on a board it comes to the nearest cell that is free, without ground there is room for all. */
-export function hasCell({ board }: Fight, ground: number, radius: number): boolean {
+export function roomAnywhere({ board }: Fight, ground: number, radius: number): boolean {
   if (!board) return true;
   const mover: Mover = { unit: NOBODY, side: 0, size: Math.floor(2 * radius + 0.5), ground };
   for (let cell = 0; cell < board.cells.count; cell++) if (board.isFree(mover, cell)) return true;

@@ -16,7 +16,7 @@ import { beginFirst } from '../mind/states';
 import { bind, reconsiderAt, setTarget } from '../mind/wanted';
 import { NOBODY } from '../numbers';
 import { fillSupplies } from '../player/supplies';
-import { comeOnto, freeAround, hasCell, middleOfBody } from '../rounds/places';
+import { comeOnto, freeAround, roomAnywhere, middleOfBody } from '../rounds/places';
 import type { CompiledGroup } from '../tables';
 import type { CompiledAttack, CompiledUnit } from '../unit-tables';
 import { childKey, draw, PURPOSE } from '../time/chance';
@@ -183,7 +183,7 @@ export function nearestFree(fight: Fight, ground: number, x: number, y: number, 
 }
 
 export function isFree(fight: Fight, ground: number, x: number, y: number, radius: number): boolean {
-  if (fight.inTurns) return hasCell(fight, ground, radius);
+  if (fight.inTurns) return roomAnywhere(fight, ground, radius);
   if (!fight.ground.isFree(ground, x, y, radius)) return false;
   for (let i = 0; i < fight.alive.length; i++) {
     const other = fight.alive[i];

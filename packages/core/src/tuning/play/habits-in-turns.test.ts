@@ -80,6 +80,27 @@ describe('habits in turns', () => {
     expect(without.units.filter(({ side }) => side === 'enemy')).toEqual(project.units.filter(({ side }) => side === 'enemy'));
   });
 
+  test('on a board it may begin on cells that are open, told by column and row, each once', () => {
+    const project = archer();
+    const corners = [
+      { x: -2, y: -2 },
+      { x: 2, y: -2 },
+      { x: 2, y: 2 },
+      { x: -2, y: 2 },
+    ];
+    project.arenas[0].walls.push({ id: 'block', name: 'block', height: 3, corners });
+    const levels = habitsOf(project, compileScenario(project, fight), fight).find(({ id }) => id === 'place')!.levels.slice(1);
+    const { columns, side, x, y, blocked } = compileScenario(project, fight).rounds!.board!;
+    expect(levels.length).toBeGreaterThan(10);
+    expect(new Set(levels.map(({ says }) => says)).size).toBe(levels.length);
+    for (const { says, turns } of levels) {
+      const [, column, row] = /^begins at column (\d+), row (\d+)$/.exec(says)!.map(Number);
+      const cell = (row - 1) * columns + column - 1;
+      expect(blocked[0][cell]).toBe(false);
+      expect(Math.hypot(Number(turns[0].value) - x[cell], Number(turns[1].value) - y[cell])).toBeLessThan(side / 100);
+    }
+  });
+
   test('without ground there is no place to begin', () => {
     const project = archiveProject();
     const cell: Scenario = { kind: 'encounter', id: 'index', tier: 'dormant' };

@@ -4,6 +4,7 @@
  * mistakes stay those of the skill, except that a player may leave its answers be.
  */
 import type { Compiled } from '../../engine/tables';
+import { cellName } from '../../model/board-size';
 import { pointerOf } from '../../model/pointer';
 import type { Project } from '../../model/project';
 import { type Turn, placesOfTurn, turnedProject } from '../../model/turn';
@@ -17,7 +18,7 @@ import { sameJson } from '../../model/patch';
 import type { Scenario } from '../../analysis/scenario';
 import { habitsInTurns } from './habits-in-turns';
 import { AS_WRITTEN, DISTANCES, type Habit, type Level, PACES, all, ofParty } from './levels';
-import { spotsOf } from './spots';
+import { cellSpots, spotsOf } from './spots';
 
 export type { Habit, Level } from './levels';
 
@@ -153,15 +154,14 @@ function weapons(members: readonly Unit[]): Habit[] {
 function places(project: Project, compiled: Compiled, cell: Scenario): Habit {
   const arena = cell.kind === 'encounter' ? project.encounters.find(({ id }) => id === cell.id)?.arena : undefined;
   if (arena === undefined) return { id: 'place', levels: [] };
-  const levels = spotsOf(compiled).map(({ x, y, unreached }): Level => {
-    const turn = (axis: 'x' | 'y', value: number): Turn => ({ path: pointerOf('arenas', arena, 'partyStart', axis), op: '=', value });
-    return {
-      // Over cells other ways lead: of a board none is called out of reach.
-      says: `begins at ${x}, ${y}${unreached && !compiled.rounds ? ', where no enemy gets to' : ''}`,
-      idle: false,
-      turns: [turn('x', x), turn('y', y)],
-    };
-  });
+  const level = (where: string, to: { x: number; y: number }): Level => {
+    const turn = (axis: 'x' | 'y'): Turn => ({ path: pointerOf('arenas', arena, 'partyStart', axis), op: '=', value: to[axis] });
+    return { says: `begins at ${where}`, idle: false, turns: [turn('x'), turn('y')] };
+  };
+  // Over cells other ways lead: of a board none is called out of reach.
+  const levels = compiled.rounds
+    ? cellSpots(compiled).map((at) => level(cellName(compiled.rounds!.board!, at.cell), at))
+    : spotsOf(compiled).map((at) => level(`${at.x}, ${at.y}${at.unreached ? ', where no enemy gets to' : ''}`, at));
   return { id: 'place', levels };
 }
 

@@ -1,4 +1,5 @@
 /** Places of an arena at which a party may begin: some all over it, and in each part that no enemy gets to. */
+import { minIndex } from 'd3-array';
 import { Clearance } from '../../engine/body/clearance';
 import type { Compiled } from '../../engine/tables';
 
@@ -17,6 +18,19 @@ const MOST_PARTS = 6;
 const PLACES = 3;
 /** m² of a part that is worth standing in. */
 const LEAST_AREA = 0.5;
+
+/** m: the middles of the cells of a board that such places lie on, each once; closed ones are left out. */
+export function cellSpots(compiled: Compiled): { x: number; y: number; cell: number }[] {
+  const spots = spotsOf(compiled);
+  if (!spots.length) return [];
+  const { blocked, x, y } = compiled.rounds!.board!;
+  const [{ kind }] = [...compiled.seats, ...compiled.allies];
+  const closed = blocked[compiled.kinds[kind].ground];
+  const open = x.map((_, cell) => cell).filter((cell) => !closed[cell]);
+  const nearest = (to: Spot) => minIndex(open, (cell) => Math.hypot(x[cell] - to.x, y[cell] - to.y));
+  const cells = new Set(open.length ? spots.map((to) => open[nearest(to)]) : []);
+  return [...cells].map((cell) => ({ x: Number(x[cell].toFixed(2)), y: Number(y[cell].toFixed(2)), cell }));
+}
 
 export function spotsOf(compiled: Compiled): Spot[] {
   const { halfWidth, halfDepth, grid, walls, closed, kinds, points, seats, allies } = compiled;
