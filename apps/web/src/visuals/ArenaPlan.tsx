@@ -1,6 +1,7 @@
 import { type Arena, shown, roundUp } from '@insidia/core';
 import type { ReactNode, SVGProps } from 'react';
-import { type PlanScale, middleOf, polygon } from './plan';
+import { type PlanScale, polygon, scaleBar } from './plan';
+import { type PlanLabel, planLabels, pointRadius, spawnRadius } from './planLabels';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -46,76 +47,45 @@ export const ArenaPlan = guarded(
           ))}
         </g>
         {arena.ground.map(({ id, kind, corners }) => (
-          <g key={id}>
-            <path d={polygon(corners, plan)} fill="var(--stripe)" stroke="var(--ink-3)" strokeDasharray="1 3" />
-            {!quiet && (
-              <text x={x(middleOf(corners).x)} y={y(middleOf(corners).y) + 4} textAnchor="middle" className="t3">
-                {kind}
-              </text>
-            )}
-          </g>
+          <path key={id} d={polygon(corners, plan)} fill="var(--stripe)" stroke="var(--ink-3)" strokeDasharray="1 3">
+            <title>{kind}</title>
+          </path>
         ))}
         {arena.zones.map(({ id, name, corners }) => (
-          <g key={id}>
-            <path d={polygon(corners, plan)} fill="none" stroke="var(--ink-2)" strokeDasharray="6 4" />
-            {!quiet && (
-              <text
-                x={x(middleOf(corners).x)}
-                y={y(Math.max(...corners.map((corner) => corner.y))) + 12}
-                textAnchor="middle"
-                className="t3 halo-s"
-              >
-                {name}
-              </text>
-            )}
-          </g>
+          <path key={id} d={polygon(corners, plan)} fill="none" stroke="var(--ink-2)" strokeDasharray="6 4">
+            <title>{name}</title>
+          </path>
         ))}
         {arena.walls.map((wall) => (
-          <g key={wall.id}>
-            <path
-              d={polygon(wall.corners, plan)}
-              fill={wall.height >= high ? 'var(--ink)' : 'var(--well)'}
-              stroke="var(--ink)"
-              strokeWidth={1.2}
-            >
-              <title>
-                {wall.name}, {shown(wall.height)} m high
-              </title>
-            </path>
-            {!quiet && (
-              <text
-                x={x(middleOf(wall.corners).x)}
-                y={y(Math.min(...wall.corners.map((corner) => corner.y))) + 12}
-                textAnchor="middle"
-                className="t2 halo-s"
-              >
-                {wall.name} {shown(wall.height)}
-              </text>
-            )}
-          </g>
+          <path
+            key={wall.id}
+            d={polygon(wall.corners, plan)}
+            fill={wall.height >= high ? 'var(--ink)' : 'var(--well)'}
+            stroke="var(--ink)"
+            strokeWidth={1.2}
+          >
+            <title>{`${wall.name}, ${shown(wall.height)} m high`}</title>
+          </path>
         ))}
-        {arena.points.map((point) => (
-          <g key={point.id}>
+        {arena.points.map((point) => {
+          const out = pointRadius(point.radius, plan);
+          return (
             <rect
-              x={x(point.x) - Math.max(4, point.radius * scale)}
-              y={y(point.y) - Math.max(4, point.radius * scale)}
-              width={2 * Math.max(4, point.radius * scale)}
-              height={2 * Math.max(4, point.radius * scale)}
+              key={point.id}
+              x={x(point.x) - out}
+              y={y(point.y) - out}
+              width={2 * out}
+              height={2 * out}
               fill={point.health === undefined ? 'none' : 'var(--well)'}
               stroke="var(--ink)"
               transform={`rotate(45 ${x(point.x)} ${y(point.y)})`}
-            />
-            {!quiet && (
-              <text x={x(point.x)} y={y(point.y) - 9} textAnchor="middle" className="t2 halo-s">
-                {point.name}
-              </text>
-            )}
-          </g>
-        ))}
+            >
+              <title>{point.name}</title>
+            </rect>
+          );
+        })}
         {arena.spawnPoints.map((point) => {
           const on = used?.has(point.id);
-          const atEdge =
-            x(point.x) + Math.max(8, point.scatter * scale) + 4 + point.name.length * 7 > Math.min(width, x(arena.width / 2)) - 2;
           return (
             <g
               key={point.id}
@@ -133,10 +103,11 @@ export const ArenaPlan = guarded(
                 style: { cursor: 'pointer' },
               })}
             >
+              <title>{point.name}</title>
               <circle
                 cx={x(point.x)}
                 cy={y(point.y)}
-                r={Math.max(8, point.scatter * scale)}
+                r={spawnRadius(point.scatter, plan)}
                 fill={on ? 'var(--well)' : 'var(--sheet)'}
                 fillOpacity={on ? 0.9 : 0.01}
                 stroke="var(--ink)"
@@ -144,25 +115,28 @@ export const ArenaPlan = guarded(
                 strokeDasharray={on ? undefined : '3 3'}
               />
               <path d={`M${x(point.x) - 3} ${y(point.y)} h6 M${x(point.x)} ${y(point.y) - 3} v6`} stroke="var(--ink)" strokeWidth={1.6} />
-              {!quiet && (
-                <text
-                  x={x(point.x) + (atEdge ? -1 : 1) * (Math.max(8, point.scatter * scale) + 4)}
-                  y={y(point.y) + 4}
-                  textAnchor={atEdge ? 'end' : 'start'}
-                  className={`t12 halo-s ${on ? 'tb' : ''}`}
-                >
-                  {point.name}
-                </text>
-              )}
             </g>
           );
         })}
+        {!quiet && <Names labels={planLabels(arena, plan, width, height, used)} />}
         {children}
-        <ScaleBar x={x(arena.width / 2) - 10} y={y(-arena.depth / 2) - 10} scale={scale} />
+        <ScaleBar arena={arena} plan={plan} />
       </svg>
     );
   },
 );
+
+function Names({ labels }: { labels: readonly PlanLabel[] }) {
+  return (
+    <g pointerEvents="none">
+      {labels.map(({ key, words, className, x, y, anchor }) => (
+        <text key={key} x={x} y={y} textAnchor={anchor} className={className}>
+          {words}
+        </text>
+      ))}
+    </g>
+  );
+}
 
 function gridLines({ width, depth }: Arena, scale: number): { x: number[]; y: number[] } {
   const step = roundUp(24 / scale);
@@ -174,13 +148,12 @@ function gridLines({ width, depth }: Arena, scale: number): { x: number[]; y: nu
   return { x: within(width / 2), y: within(depth / 2) };
 }
 
-function ScaleBar({ x, y, scale }: { x: number; y: number; scale: number }) {
-  const metres = roundUp(40 / scale);
-  const long = metres * scale;
+function ScaleBar({ arena, plan }: { arena: Arena; plan: PlanScale }) {
+  const { metres, left, right, y } = scaleBar(arena, plan);
   return (
     <g pointerEvents="none">
-      <path d={`M${x - long} ${y} H${x} M${x - long} ${y - 3} v6 M${x} ${y - 3} v6`} stroke="var(--ink)" fill="none" />
-      <text x={x - long / 2} y={y - 5} textAnchor="middle" className="t2 halo-s">
+      <path d={`M${left} ${y} H${right} M${left} ${y - 3} v6 M${right} ${y - 3} v6`} stroke="var(--ink)" fill="none" />
+      <text x={(left + right) / 2} y={y - 5} textAnchor="middle" className="t2 halo-s">
         {shown(metres)} m
       </text>
     </g>

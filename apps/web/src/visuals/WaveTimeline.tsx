@@ -1,11 +1,9 @@
 import { drag } from '../fields/drag';
-import { type Encounter, type EncounterReadout, type Unit, shown, type Scale, clockTicks, momentWords, withUnit } from '@insidia/core';
+import { type Encounter, type EncounterReadout, type Scale, clockTicks, shown, momentWords, withUnit } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
 import { Glyph } from './Glyph';
-import { beside, wideAs } from './labels';
+import { GROUP_LINE, type GroupRow, type Head, WAVES_TOP, waveRows } from './waveRows';
 import { guarded } from '../parts/guarded';
-
-type Head = Pick<Unit, 'id' | 'name' | 'role' | 'glyph' | 'colour' | 'side'>;
 
 interface Props {
   encounter: Encounter;
@@ -25,9 +23,6 @@ interface Props {
   /** A wave changes its place in the order by so many places. */
   onMove: (wave: string, by: number) => void;
 }
-
-const ROW = 14;
-const TOP = 20;
 
 /**
  * Waves on the encounter's clock: each group a bar from its first spawn to its last death. Dragging a wave along the clock changes
@@ -52,18 +47,8 @@ export const WaveTimeline = guarded(
     onMove,
   }: Props) {
     const [drop, setDrop] = useState<{ wave: number; to: number }>();
-    let y = TOP;
-    const rows = encounter.waves.map((wave, w) => {
-      const top = y;
-      y += Math.max(38, wave.groups.length * ROW + 6);
-      return {
-        wave: encounter.clock === 'rounds' ? inRounds(wave) : wave,
-        w,
-        top,
-        bottom: y - 6,
-        clock: readout?.waves.find(({ id }) => id === wave.id),
-      };
-    });
+    const rows = waveRows(encounter, readout, heads, { x, width, until });
+    const y = rows.length ? rows[rows.length - 1].bottom + 6 : WAVES_TOP;
     return (
       <svg
         width={width}
@@ -73,17 +58,17 @@ export const WaveTimeline = guarded(
         onPointerMove={(event) => onInstant?.(Math.max(0, x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left)))}
         onPointerLeave={() => onInstant?.(undefined)}
       >
-        <path d={`M${x(0)} ${TOP - 4.5} H${x(until)}`} className="axis" />
+        <path d={`M${x(0)} ${WAVES_TOP - 4.5} H${x(until)}`} className="axis" />
         {clockTicks(until, 7).map((tick) => (
           <g key={tick}>
-            <path d={`M${x(tick)} ${TOP - 8} v4`} className="axis" />
-            <path d={`M${x(tick)} ${TOP - 4} V${y}`} stroke="var(--hair)" strokeWidth={0.5} />
-            <text x={x(tick)} y={TOP - 9} textAnchor="middle" className="t3">
+            <path d={`M${x(tick)} ${WAVES_TOP - 8} v4`} className="axis" />
+            <path d={`M${x(tick)} ${WAVES_TOP - 4} V${y}`} stroke="var(--hair)" strokeWidth={0.5} />
+            <text x={x(tick)} y={WAVES_TOP - 9} textAnchor="middle" className="t3">
               {momentWords(encounter.clock, tick)}
             </text>
           </g>
         ))}
-        {rows.map(({ wave, w, top, bottom, clock }) => (
+        {rows.map(({ wave, w, top, bottom, clock, groups, besides }) => (
           <WaveRows
             key={wave.id}
             wave={wave}
@@ -91,10 +76,11 @@ export const WaveTimeline = guarded(
             top={top}
             bottom={bottom}
             clock={clock}
+            groups={groups}
+            besides={besides}
             x={x}
             until={until}
             width={width}
-            heads={heads}
             words={startSentence(encounter.waves[w], w)}
             on={selected?.wave === wave.id}
             selectedGroup={selected?.wave === wave.id ? selected.group : undefined}
@@ -134,15 +120,12 @@ export const WaveTimeline = guarded(
           );
         })}
         {instant !== undefined && instant <= until && (
-          <path d={`M${x(instant)} ${TOP - 4} V${y}`} stroke="var(--ink)" strokeDasharray="3 3" pointerEvents="none" />
+          <path d={`M${x(instant)} ${WAVES_TOP - 4} V${y}`} stroke="var(--ink)" strokeDasharray="3 3" pointerEvents="none" />
         )}
       </svg>
     );
   },
 );
-
-/** Its times in rounds, where seconds would be. */
-const inRounds = (wave: Encounter['waves'][number]) => ({ ...wave, at: wave.rounds?.at ?? 1, delay: wave.rounds?.delay ?? 0 });
 
 /** Where what a wave waits for happens: under the bars of the wave it waits for, at the instant it started less its delay. */
 function fromOf(
@@ -158,12 +141,14 @@ function fromOf(
   return before && { at: Math.max(0, started.median), y: before.bottom - 1 };
 }
 
-interface RowProps extends Pick<Props, 'x' | 'until' | 'width' | 'heads' | 'onSelect' | 'onDelay' | 'onMove'> {
+interface RowProps extends Pick<Props, 'x' | 'until' | 'width' | 'onSelect' | 'onDelay' | 'onMove'> {
   wave: Encounter['waves'][number];
   number: number;
   top: number;
   bottom: number;
   clock: EncounterReadout['waves'][number] | undefined;
+  groups: readonly GroupRow[];
+  besides: string;
   words: string;
   on: boolean;
   selectedGroup?: string;
@@ -181,10 +166,11 @@ function WaveRows({
   top,
   bottom,
   clock,
+  groups,
+  besides,
   x,
   until,
   width,
-  heads,
   words,
   on,
   selectedGroup,
@@ -281,27 +267,21 @@ function WaveRows({
             strokeDasharray={clock.triggers.start < 0.5 ? '2 2' : undefined}
           />
         )}
-        {wave.groups.map((group, g) => {
-          const span = clock?.groups.find(({ id }) => id === group.id);
-          const head = heads.get(group.enemy ?? group.pool[0]?.enemy ?? '');
-          if (!span?.first) return null;
-          const from = x(Math.min(until, span.first.median));
-          const to = x(Math.min(until, span.last?.median ?? until));
-          const late = x(Math.min(until, span.last?.p90 ?? until));
-          const early = x(Math.min(until, Math.max(span.first.median, span.last?.p10 ?? span.first.median)));
-          const yy = top + g * ROW;
+        {groups.map(({ id, head, bar, y: yy }) => {
+          if (!bar) return null;
+          const { from, early, to, late } = bar;
           const colour = head ? `var(--e-${head.colour})` : 'var(--ink-3)';
           return (
-            <g key={group.id}>
-              <rect x={from} y={yy + 1} width={Math.max(2, early - from)} height={ROW - 5} fill={colour} />
-              <rect x={early} y={yy + 1} width={Math.max(0, to - early)} height={ROW - 5} fill={colour} opacity={0.75} />
-              <rect x={to} y={yy + 1} width={Math.max(0, late - to)} height={ROW - 5} fill={colour} opacity={0.3} />
-              {selectedGroup === group.id && (
+            <g key={id}>
+              <rect x={from} y={yy + 1} width={Math.max(2, early - from)} height={GROUP_LINE - 5} fill={colour} />
+              <rect x={early} y={yy + 1} width={Math.max(0, to - early)} height={GROUP_LINE - 5} fill={colour} opacity={0.75} />
+              <rect x={to} y={yy + 1} width={Math.max(0, late - to)} height={GROUP_LINE - 5} fill={colour} opacity={0.3} />
+              {selectedGroup === id && (
                 <rect
                   x={from - 1}
                   y={yy}
                   width={Math.max(4, to - from + 2)}
-                  height={ROW - 3}
+                  height={GROUP_LINE - 3}
                   fill="none"
                   stroke="var(--ink)"
                   strokeWidth={1.6}
@@ -311,59 +291,31 @@ function WaveRows({
           );
         })}
       </g>
-      {started && started.median <= until && exceptionsOf(clock) && (
+      {started && started.median <= until && besides && (
         <text x={x(started.median) + 4} y={bottom + 1} className="t3 halo" pointerEvents="none">
-          {exceptionsOf(clock)}
+          {besides}
         </text>
       )}
-      {wave.groups.map((group, g) => {
-        const span = clock?.groups.find(({ id }) => id === group.id);
-        const head = heads.get(group.enemy ?? group.pool[0]?.enemy ?? '');
-        const yy = top + g * ROW;
-        const end = span?.first ? x(Math.min(until, span.last?.median ?? until)) : x(0);
-        const words = groupWords(group, heads, span?.count);
-        const begin = span?.first ? x(Math.min(until, span.first.median)) : x(0);
-        // Before anything has been run nobody can have failed to come.
-        const said = span?.first || !clock ? words : `${words}, never came`;
-        const place = beside({ from: begin, to: end }, wideAs(said), x(0), width);
-        return (
-          <g
-            key={group.id}
-            onClick={() => onSelect(wave.id, group.id)}
-            onKeyDown={(event) => event.key === 'Enter' && onSelect(wave.id, group.id)}
-            role="button"
-            tabIndex={0}
-            aria-label={`${wave.name}: ${said}`}
-            style={{ cursor: 'pointer' }}
-          >
-            {head && (
-              <g transform={`translate(${place.sign} ${yy})`}>
-                <Glyph unit={head} size={11} />
-              </g>
-            )}
-            <text x={place.text} y={yy + 9} textAnchor={place.anchor} className={`t2 halo ${selectedGroup === group.id ? 'tb' : ''}`}>
-              {said}
-            </text>
-          </g>
-        );
-      })}
+      {groups.map(({ id, head, said, says }) => (
+        <g
+          key={id}
+          onClick={() => onSelect(wave.id, id)}
+          onKeyDown={(event) => event.key === 'Enter' && onSelect(wave.id, id)}
+          role="button"
+          tabIndex={0}
+          aria-label={`${wave.name}: ${said}`}
+          style={{ cursor: 'pointer' }}
+        >
+          {head && (
+            <g transform={`translate(${says.sign} ${says.y})`}>
+              <Glyph unit={head} size={11} />
+            </g>
+          )}
+          <text x={says.text} y={says.y + 9} textAnchor={says.anchor} className={`t2 halo ${selectedGroup === id ? 'tb' : ''}`}>
+            {said}
+          </text>
+        </g>
+      ))}
     </g>
   );
-}
-
-/** How often something else than its start brought a wave: "timeout 12 %". */
-function exceptionsOf({ triggers: { timeout, event } }: EncounterReadout['waves'][number]): string {
-  const words = (share: number, what: string) => (share > 0 ? `${what} ${Math.max(1, Math.round(100 * share))} %` : '');
-  return [words(timeout, 'timeout'), words(event, 'event')].filter(Boolean).join(', ');
-}
-
-/** "6 Clippers, north door". */
-export function groupWords(group: Encounter['waves'][number]['groups'][number], heads: ReadonlyMap<string, Head>, came?: number): string {
-  const { min, max } = group.count;
-  const many =
-    group.draws === 'budget' && group.pool.length ? `for ${shown(group.budget)} worth` : min === max ? String(min) : `${min}–${max}`;
-  const whom = group.pool.length ? `from a pool of ${group.pool.length}` : (heads.get(group.enemy ?? '')?.name ?? group.enemy ?? 'nobody');
-  const actual =
-    came !== undefined && min === max && Math.abs(came - max) > 0.05 && group.rule !== 'each' ? ` (${came.toFixed(1)} came)` : '';
-  return `${many} ${whom}${group.side === 'ours' ? ', ours' : ''}${actual}`;
 }

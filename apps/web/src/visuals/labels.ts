@@ -44,17 +44,65 @@ export interface BesidePlace {
   /** Where its text begins, or ends. */
   text: number;
   anchor: 'start' | 'end';
+  /** There is no room on the bar's line: it belongs on a line of its own. */
+  under: boolean;
 }
 
 /**
- * Beside a bar, behind its end; before its beginning where there is no room behind; over the bar itself, against the right edge,
+ * Beside a bar, behind its end; before its beginning where there is no room behind; under the bar, against the right edge,
  * where there is none before it either. Never to the left of `left`.
  * @param wide of its words, px
  */
 export function beside(bar: { from: number; to: number }, wide: number, left: number, right: number): BesidePlace {
-  if (bar.to + 20 + wide < right) return { sign: bar.to + 3, text: bar.to + 17, anchor: 'start' };
-  if (bar.from - 20 - wide > left) return { sign: bar.from - 14, text: bar.from - 17, anchor: 'end' };
-  return { sign: right - wide - 18, text: right - 2, anchor: 'end' };
+  if (bar.to + 20 + wide < right) return { sign: bar.to + 3, text: bar.to + 17, anchor: 'start', under: false };
+  if (bar.from - 20 - wide > left) return { sign: bar.from - 14, text: bar.from - 17, anchor: 'end', under: false };
+  return { sign: right - wide - 18, text: right - wide - 4, anchor: 'start', under: true };
+}
+
+/** Where a label's words stand: their foot, and whether that is their beginning, middle or end. px */
+export interface LabelPlace {
+  x: number;
+  y: number;
+  anchor: 'start' | 'middle' | 'end';
+}
+
+export interface Box {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+/** px: what words stand above and below their foot */
+const [RISES, HANGS] = [9, 3];
+
+export function boxOf(words: string, { x, y, anchor }: LabelPlace, letter?: number): Box {
+  const wide = wideAs(words, letter);
+  const left = x - { start: 0, middle: wide / 2, end: wide }[anchor];
+  return { left, right: left + wide, top: y - RISES, bottom: y + HANGS };
+}
+
+const meet = (a: Box, b: Box): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+
+/**
+ * Of each label the first of its places that lies within the bounds and over nothing that is taken: what is taken from the first,
+ * and the labels before it. undefined where there is none.
+ */
+export function clearPlaces(
+  labels: readonly { words: string; places: readonly LabelPlace[] }[],
+  from: readonly Box[],
+  bounds: Box,
+): (LabelPlace | undefined)[] {
+  const taken = [...from];
+  return labels.map(({ words, places }) => {
+    const place = places.find((each) => {
+      const box = boxOf(words, each);
+      const within = box.left >= bounds.left && box.right <= bounds.right && box.top >= bounds.top && box.bottom <= bounds.bottom;
+      return within && !taken.some((other) => meet(box, other));
+    });
+    if (place) taken.push(boxOf(words, place));
+    return place;
+  });
 }
 
 function clash(taken: readonly number[], foot: number): number | undefined {

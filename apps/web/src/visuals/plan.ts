@@ -1,5 +1,5 @@
 /** From metres about the middle of an arena, y to the north, to pixels. Pure. */
-import type { Arena, Corner } from '@insidia/core';
+import { type Arena, type Corner, roundUp } from '@insidia/core';
 
 export interface PlanScale {
   x: (metres: number) => number;
@@ -41,4 +41,14 @@ export function polygon(corners: readonly Corner[], plan: PlanScale): string {
 export function middleOf(corners: readonly Corner[]): { x: number; y: number } {
   const n = Math.max(1, corners.length);
   return { x: corners.reduce((sum, { x }) => sum + x, 0) / n, y: corners.reduce((sum, { y }) => sum + y, 0) / n };
+}
+
+/** The bar that says how long so many metres are, in the corner below on the right. px */
+export function scaleBar(
+  { width, depth }: Pick<Arena, 'width' | 'depth'>,
+  { x, y, scale }: PlanScale,
+): { metres: number; left: number; right: number; y: number } {
+  const metres = roundUp(40 / scale);
+  const right = x(width / 2) - 10;
+  return { metres, left: right - metres * scale, right, y: y(-depth / 2) - 10 };
 }

@@ -99,12 +99,12 @@ describe('labels', () => {
 });
 
 describe('beside a bar', () => {
-  test('a label stands behind it, before it where there is no room behind, over its end where there is none at all; never over the names', () => {
+  test('a label stands behind it, before it where there is no room behind, under its end where there is none at all; never over the names', () => {
     const place = (from: number, to: number, words: string) => beside({ from, to }, wideAs(words), 150, 700);
-    expect(place(200, 300, '6 Clipper')).toEqual({ sign: 303, text: 317, anchor: 'start' });
-    expect(place(600, 690, '6 Clipper')).toEqual({ sign: 586, text: 583, anchor: 'end' });
+    expect(place(200, 300, '6 Clipper')).toEqual({ sign: 303, text: 317, anchor: 'start', under: false });
+    expect(place(600, 690, '6 Clipper')).toEqual({ sign: 586, text: 583, anchor: 'end', under: false });
     const squeezed = place(160, 690, '5–12 from a pool of 3');
-    expect(squeezed.anchor).toBe('end');
+    expect([squeezed.anchor, squeezed.under]).toEqual(['start', true]);
     for (const [from, to] of [
       [150, 700],
       [150, 690],

@@ -1,6 +1,7 @@
 import type { Arena } from '@insidia/core';
 import type { PointerEvent } from 'react';
 import { type planScale, polygon } from '../../visuals/plan';
+import { PARTY_STARTS, SIGN, partyStartsAt } from '../../visuals/planLabels';
 import { cornersOf, middle, type Ref, WORDS } from './shapes';
 
 interface Props {
@@ -21,12 +22,13 @@ export function ArenaHandle({ each, arena, plan, on, alone, name, onGrab, onCorn
   const corners = cornersOf(arena, each);
   if (!corners.length) return null;
   const centre = middle(corners);
+  const says = partyStartsAt(arena, plan);
   const shape = corners.length > 1;
   const outline = on ? 'var(--focus)' : 'transparent';
   const common = {
     role: 'button',
     tabIndex: 0,
-    'aria-label': `${each.kind === 'partyStart' ? 'party starts' : `${WORDS[each.kind]} ${name}`}`,
+    'aria-label': `${each.kind === 'partyStart' ? PARTY_STARTS : `${WORDS[each.kind]} ${name}`}`,
     'aria-pressed': on,
     onPointerDown: onGrab,
     onFocus: (event: React.FocusEvent) => event.currentTarget.matches(':focus-visible') && onSelect(),
@@ -48,10 +50,10 @@ export function ArenaHandle({ each, arena, plan, on, alone, name, onGrab, onCorn
         <g {...common}>
           {each.kind === 'partyStart' && (
             <g>
-              <circle cx={plan.x(centre.x)} cy={plan.y(centre.y)} r={12} fill="none" stroke="var(--ink)" />
+              <circle cx={plan.x(centre.x)} cy={plan.y(centre.y)} r={SIGN.partyStart} fill="none" stroke="var(--ink)" />
               <path d={`M${plan.x(centre.x) - 4} ${plan.y(centre.y)} l4 -4 l4 4 l-4 4z`} fill="var(--sheet)" stroke="var(--ink)" />
-              <text x={plan.x(centre.x)} y={plan.y(centre.y) + 24} textAnchor="middle" className="t3 halo-s">
-                party starts
+              <text x={says.x} y={says.y} textAnchor={says.anchor} className="t3 halo-s">
+                {PARTY_STARTS}
               </text>
             </g>
           )}

@@ -5,6 +5,7 @@ import { waveMoved } from './edits';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
 import { useAppSelector } from '../../store/store';
 import { ArenaPlan } from '../../visuals/ArenaPlan';
+import { PARTY_STARTS, SIGN, partyStartsAt } from '../../visuals/planLabels';
 import { PressureRibbon } from '../../visuals/PressureRibbon';
 import { WaveTimeline } from '../../visuals/WaveTimeline';
 import { planScale } from '../../visuals/plan';
@@ -194,6 +195,7 @@ function Plan({
   const plan = planScale(arena, width, height, { margin: 14 });
   const { x, y } = plan;
   const start = arena.partyStart;
+  const says = partyStartsAt(arena, plan);
   return (
     <ArenaPlan
       arena={arena}
@@ -205,7 +207,7 @@ function Plan({
       onSpawnPoint={onSpawnPoint}
     >
       <g pointerEvents="none">
-        <circle cx={x(start.x)} cy={y(start.y)} r={14} fill="none" stroke="var(--ink)" />
+        <circle cx={x(start.x)} cy={y(start.y)} r={SIGN.partyStart} fill="none" stroke="var(--ink)" />
         {party.map((head, i) => (
           <rect
             key={i}
@@ -219,8 +221,8 @@ function Plan({
             transform={head?.glyph === 'diamond' ? `rotate(45 ${x(start.x) + (i - (party.length - 1) / 2) * 10} ${y(start.y)})` : undefined}
           />
         ))}
-        <text x={x(start.x) - 18} y={y(start.y) + 4} textAnchor="end" className="t3 halo-s">
-          party starts
+        <text x={says.x} y={says.y} textAnchor={says.anchor} className="t3 halo-s">
+          {PARTY_STARTS}
         </text>
       </g>
     </ArenaPlan>

@@ -31,7 +31,7 @@ import { NameField } from '../../fields/NameField';
 import { GroupTraits, TraitsField } from '../../fields/TraitFields';
 import { TweaksField } from '../../fields/TweaksField';
 import type { ObjectEditor } from '../../fields/useObjectEditor';
-import { groupWords } from '../../visuals/WaveTimeline';
+import { groupWords } from '../../visuals/waveRows';
 import { drawnBy, groupCopied, startedBy, startsFor, waveCopied } from './edits';
 import { guarded } from '../../parts/guarded';
 
