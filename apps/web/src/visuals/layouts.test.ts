@@ -90,7 +90,7 @@ describe('names on a plan', () => {
     };
     const long = 'a name as long as the plan is wide';
     arena.spawnPoints = ['one', 'two'].map((id, i) => ({ ...stacks.spawnPoints[0], id, name: long, x: 0, y: i / 1000, scatter: 0 }));
-    const wide = wideAs(long) + 16;
+    const wide = wideAs(long) + 24;
     // Above and below the sign there is room for one each: for a third there is none.
     arena.spawnPoints.push({ ...arena.spawnPoints[0], id: 'three' });
     for (const id of ['one', 'two', 'three']) {
