@@ -30,6 +30,12 @@ describe('an effect', () => {
     expect([says, touched]).toEqual(['none', 20]);
   });
 
+  test('is told of two runs, not of one', () => {
+    const of = (runs: number) => effectOf(ran([1, 2].slice(0, runs), 'a'), ran([2, 4].slice(0, runs), 'b'), 'mean');
+    expect([of(2).difference, of(2).says, Number.isFinite(of(2).low)]).toEqual([1.5, 'none', true]);
+    expect([of(1).says, of(1).low]).toEqual(['mute', NaN]);
+  });
+
   test('of means is by the pairs’ differences, of quantiles by their values', () => {
     const before = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
     const after = before.map((value, i) => value + 1 + (i % 2) * 0.1);
@@ -146,6 +152,14 @@ describe('what two changes do together beyond their sum', () => {
     expect(interactionOf(a, a, b, b, 'median')).toMatchObject({ says: 'never', low: 0, high: 0, touched: 0 });
     const never = ran([Infinity, Infinity, Infinity], 'c');
     expect(interactionOf(a, b, never, ran([1, 2, 3], 'd'), 'median').says).toBe('mute');
+  });
+
+  test('two runs can tell it, one cannot', () => {
+    const of = (runs: number) =>
+      interactionOf(...(['a', 'b', 'c', 'd'].map((mark, k) => ran([k, k * k + 1].slice(0, runs), mark)) as [Ran, Ran, Ran, Ran]), 'mean');
+    // 3 + 0 − 1 − 2 = 0 and 10 + 1 − 2 − 5 = 4: their mean.
+    expect([of(2).difference, of(2).says]).toEqual([2, 'none']);
+    expect([Number.isFinite(of(2).low), of(1).says, of(1).low]).toEqual([true, 'mute', NaN]);
   });
 
   test('its interval holds what was put in at its rate: noise of its own in each version', () => {

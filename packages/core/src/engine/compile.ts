@@ -129,6 +129,7 @@ export function compile(project: Project, options: CompileOptions): Compiled {
     capacity: Math.min(MOST_UNITS, plannedUnits(encounter) + standing + (summons ? SUMMON_ROOM : 0)),
     attackRoom: kinds.all.reduce((most, { attacks }) => Math.max(most, attacks.length), 1),
     hasPlayers: [...party, ...allies, ...ours].some(({ kind }) => kinds.all[kind].player !== null),
+    hasStrayers: waves.some(({ groups }) => groups.some(({ leavesBeyond }) => leavesBeyond < Infinity)),
   };
 }
 

@@ -179,4 +179,6 @@ export interface Compiled {
   keepSource: boolean;
   /** Whether anybody answers attacks. */
   hasPlayers: boolean;
+  /** Whether anybody leaves who has strayed too far. */
+  hasStrayers: boolean;
 }

@@ -11,7 +11,7 @@ export function doubled<T extends Float64Array | Int32Array | Uint8Array>(column
 }
 
 /** Most lists are empty at the end of a run, and emptying one is a call. */
-function emptyList(list: unknown[]): void {
+export function emptyList(list: unknown[]): void {
   if (list.length > 0) list.length = 0;
 }
 

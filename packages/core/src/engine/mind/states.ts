@@ -1,4 +1,5 @@
 /** Which state a unit is in: its transitions, and what it takes up on entering one. */
+import { emptyList } from '../../record/columns';
 import { EVENT } from '../../record/log';
 import { microsecondsUp } from '../../record/time';
 import { forgetWay } from '../body/route';
@@ -49,7 +50,7 @@ function wayOut(fight: Fight, unit: number, leaves: CompiledState['leaves']): nu
   const stood = fight.since(fight.stateSince[unit]);
   let otherwise = -1;
   let total = 0;
-  held.length = 0;
+  emptyList(held);
   for (let l = 0; l < leaves.length; l++) {
     const { when, to, after, weight } = leaves[l];
     if (stood < after) continue;

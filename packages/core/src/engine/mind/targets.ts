@@ -1,5 +1,6 @@
 /** Whom a unit is after, or follows: nearest and nothing else by the short way, weighed criteria by the long one. */
 import { CRITERIA_NAMES } from '../../model/targeting';
+import { emptyList } from '../../record/columns';
 import { takeBearings } from '../body/bearings';
 import { squareInReach } from '../body/reach';
 import type { Fight } from '../fight';
@@ -14,7 +15,7 @@ import { reconsiderAt, setTarget } from './wanted';
 /** Phase of a step: units whose time to reconsider has come look for a better target. */
 export function chooseTargets(fight: Fight): void {
   const { alive, nextTarget, alerted, now, reconsidered } = fight;
-  reconsidered.length = 0;
+  emptyList(reconsidered);
   for (let i = 0; i < alive.length; i++) {
     const unit = alive[i];
     if (now < nextTarget[unit] || !alerted[unit]) continue;

@@ -14,12 +14,8 @@ import { opponents } from './spawns';
 import { checkWaves, stopWave } from './waves';
 
 /** Whether a fight has anything for this phase to do. */
-export function isDirected({ compiled: { zones, events, waves } }: Fight): boolean {
-  return (
-    zones.length > 0 ||
-    events.length > 0 ||
-    waves.some(({ when, groups }) => when !== null || groups.some((group) => group.leavesBeyond < Infinity))
-  );
+export function isDirected({ compiled: { zones, events, waves, hasStrayers } }: Fight): boolean {
+  return zones.length > 0 || events.length > 0 || hasStrayers || waves.some(({ when }) => when !== null);
 }
 
 /** Phase of a step. */
@@ -27,7 +23,7 @@ export function direct(fight: Fight): void {
   watchZones(fight);
   watchEvents(fight);
   checkWaves(fight);
-  letStrayersGo(fight);
+  if (fight.compiled.hasStrayers) letStrayersGo(fight);
 }
 
 function watchZones(fight: Fight): void {
