@@ -86,38 +86,55 @@ export class DistanceField {
   from(cell: number): Uint16Array {
     const { cost } = this;
     if (cost && (cost[cell] < this.upTo || this.upTo === Infinity)) return cost;
-    // Worked out anew, at least twice as far: what is done over and over comes to as much again.
-    const field = distances(this.passages, this.goal, this.size, cell, 2 * this.upTo);
-    this.cost = field.cost;
-    this.upTo = field.upTo;
-    return field.cost;
+    const { passages } = this;
+    const { clearance, least, open } = passages;
+    ready(open.length);
+    const costs = cost ?? new Uint16Array(open.length).fill(UNREACHED);
+    const left = cost ? gather(costs, this.upTo) : seed(clearance, least, this.goal, this.size, costs);
+    this.cost = costs;
+    this.upTo = spread(passages, costs, left, this.upTo, cell, FARTHER * this.upTo);
+    return costs;
   }
 }
 
-/**
- * Dial's buckets: every cost of a step is below BUCKETS. A goal that is too tight for the body is widened to the nearest cells that
- * are not. Costs beyond UNREACHED are not kept: some thirteen thousand cells away.
- *
- * @param until a cell whose cost is to be final
- * @param least costs below this are to be final
- */
-function distances(
-  { clearance, least: room, open, tight, steps }: Passages,
-  goal: number,
-  size: number,
-  until: number,
-  least: number,
-): { cost: Uint16Array; upTo: number } {
-  const cells = open.length;
+/** How much farther a field is worked out when it has to go on, at least: to go on every cell is looked at once. */
+const FARTHER = 1.5;
+
+/** Nothing waits, and there is room for as much as may. */
+function ready(cells: number): void {
   // A cell waits once for each neighbour that bettered it, at most; of one cost far fewer do.
   if (waiting.length === 0 || waiting[0].length < cells) waiting = Array.from({ length: BUCKETS }, () => new Int32Array(8 * cells));
-  const cost = new Uint16Array(cells).fill(UNREACHED);
   counts.fill(0);
-  let left = seed(clearance, room, goal, size, cost, waiting[0]);
-  counts[0] = left;
-  for (let now = 0; left > 0 && now < UNREACHED - BUCKETS; now++) {
+}
+
+/** What has been reached but not gone on from waits. @param from costs below this are final @returns how many */
+function gather(costs: Uint16Array, from: number): number {
+  let left = 0;
+  for (let at = 0; at < costs.length; at++) {
+    const cost = costs[at];
+    if (cost < from || cost === UNREACHED) continue;
+    const slot = cost & (BUCKETS - 1);
+    waiting[slot][counts[slot]++] = at;
+    left++;
+  }
+  return left;
+}
+
+/**
+ * Goes on with a field by Dial's buckets: every cost of a step is below BUCKETS, so what waits lies within as many of where it ended.
+ * Costs beyond UNREACHED are not kept: some thirteen thousand cells away.
+ *
+ * @param costs of all cells; changed
+ * @param left how many wait
+ * @param from costs below this are final
+ * @param until a cell whose cost is to be final
+ * @param least costs below this are to be final
+ * @returns costs below this are final now; Infinity: all are
+ */
+function spread({ open, tight, steps }: Passages, costs: Uint16Array, left: number, from: number, until: number, least: number): number {
+  for (let now = from; left > 0 && now < UNREACHED - BUCKETS; now++) {
     // All below this cost have been gone on from, so every way that leads down from the cell is there.
-    if (now >= least && cost[until] < now) return { cost, upTo: now };
+    if (now >= least && costs[until] < now) return now;
     const slot = now & (BUCKETS - 1);
     const bucket = waiting[slot];
     const count = counts[slot];
@@ -125,24 +142,25 @@ function distances(
     left -= count;
     for (let i = 0; i < count; i++) {
       const at = bucket[i];
-      if (cost[at] !== now) continue;
+      if (costs[at] !== now) continue;
       const ways = open[at];
       for (let n = 0; n < 8; n++) {
         if ((ways & (1 << n)) === 0) continue;
         const next = at + steps[n];
         const total = now + ((n & 1) === 1 ? DIAGONAL : STRAIGHT) + tight[next];
-        if (total >= cost[next]) continue;
-        cost[next] = total;
+        if (total >= costs[next]) continue;
+        costs[next] = total;
         const into = total & (BUCKETS - 1);
         waiting[into][counts[into]++] = next;
         left++;
       }
     }
   }
-  return { cost, upTo: Infinity };
+  return Infinity;
 }
 
-function seed({ columns, rows, room }: Clearance, least: number, goal: number, size: number, cost: Uint16Array, into: Int32Array): number {
+/** The goal's cells cost nothing, and wait; one that is too tight for the body is widened to the nearest cells that are not. @returns how many */
+function seed({ columns, rows, room }: Clearance, least: number, goal: number, size: number, costs: Uint16Array): number {
   const column = goal % columns;
   const row = (goal - column) / columns;
   const widest = Math.max(columns, rows);
@@ -151,12 +169,13 @@ function seed({ columns, rows, room }: Clearance, least: number, goal: number, s
     for (let r = Math.max(0, row - ring); r <= Math.min(rows - 1, row + size - 1 + ring); r++) {
       for (let c = Math.max(0, column - ring); c <= Math.min(columns - 1, column + size - 1 + ring); c++) {
         const at = r * columns + c;
-        if (room[at] < least || cost[at] === 0) continue;
-        cost[at] = 0;
-        into[count++] = at;
+        if (room[at] < least || costs[at] === 0) continue;
+        costs[at] = 0;
+        waiting[0][count++] = at;
       }
     }
   }
+  counts[0] = count;
   return count;
 }
 
