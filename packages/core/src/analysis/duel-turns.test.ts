@@ -107,6 +107,20 @@ describe('its board', () => {
     expect(struck(2)).toBeGreaterThan(struck());
   });
 
+  test('whoever is met from behind looks away from the enemies, else towards them', () => {
+    for (const [from, ahead] of [
+      ['behind', -1],
+      [undefined, 1],
+    ] as const) {
+      const compiledDuel = compiled(withGround('squares'), { distance: 6, ...(from && { from }) });
+      new Runner(compiledDuel).run(1, (fight, time) => {
+        if (time > 0) return;
+        const [own, foe] = [fight.living[0][0], fight.living[1][0]];
+        expect(Math.sign(fight.fx[own] * (fight.x[foe] - fight.x[own]))).toBe(ahead);
+      });
+    }
+  });
+
   test('in an arena it is that of the arena', () => {
     const archive = archiveProject();
     const [arena] = archive.arenas;

@@ -92,6 +92,12 @@ describe('the readout of an encounter', () => {
   test('seeds to open: the median by length, the worst by peak, the first that was lost', () => {
     const { work, result } = readout();
     const { rows } = work.part();
+    const median = rows.find(({ seed }) => seed === result.seeds.median)!;
+    // As many are shorter as are longer; of equals the lower seed comes first.
+    const before = (one: (typeof rows)[number]) =>
+      rows.filter(({ length, seed }) => length < one.length || (length === one.length && seed < one.seed)).length;
+    expect(before(median)).toBe(Math.ceil(rows.length / 2) - 1);
+    expect(new Set(rows.map(({ length }) => length)).size).toBeGreaterThan(3);
     expect(rows.find(({ seed }) => seed === result.seeds.worst)!.peakPressureShare).toBe(
       Math.max(...rows.map((row) => row.peakPressureShare)),
     );

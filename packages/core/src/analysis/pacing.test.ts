@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Curve } from '../measures/curves';
-import { findingsOf, intendedAt, intendedFor, shareInside } from './pacing';
+import { findingsOf, intendedAt, intendedFor, pacedWaves, shareInside } from './pacing';
 import { evenly } from '../testing/evenly';
 
 const points = (...list: [number, number][]) => list.map(([at, value]) => ({ at, value }));
@@ -115,5 +115,17 @@ describe('pacing of a fight in turns', () => {
     expect(kinds(1, 'rounds')).not.toContain('noLull');
     expect(kinds(0, 'rounds')).toContain('noLull');
     expect(kinds(1, 'continuous')).toContain('noLull');
+  });
+});
+
+describe('waves as they came', () => {
+  const waves = [{ id: 'first', name: 'First' }] as never;
+  const told = (runs: number, started: number[], rest: number[]) =>
+    pacedWaves({ waves }, runs, (name) => ({ 'wave first started': started, 'wave first rest': rest })[name]!);
+
+  test('have the median of those runs in which they came, where these are half of all or more', () => {
+    expect(told(4, [9, NaN, NaN, 5], [2, 1, 3, 10])).toEqual([{ id: 'first', name: 'First', started: 5, rest: 2 }]);
+    expect(told(5, [9, NaN, NaN, 5, NaN], [NaN, NaN, NaN, NaN, 4])).toEqual([{ id: 'first', name: 'First' }]);
+    expect(told(0, [], [])).toEqual([{ id: 'first', name: 'First' }]);
   });
 });

@@ -19,7 +19,7 @@ import { NOBODY, PHASE } from './numbers';
 import { beginBlock, beginDodge, decide, stepOutNow } from './player/answers';
 import { finishTask } from './player/tasks';
 import { strikeBack } from './rounds/counter';
-import { cue } from './player/threats';
+import { cue, cueOfDead } from './player/threats';
 import { type Due, DUE } from './time/queue';
 import { MOST_EVENTS, MOST_PASSES, MOST_WORK } from './tuning';
 import { allCame, enemiesLeft } from './waves/counts';
@@ -104,7 +104,8 @@ function carryOut(fight: Fight, { kind, unit, serial, detail }: Due): void {
       }
       return;
     case DUE.cue:
-      if (current) cue(fight, unit);
+      if (detail > 0) cueOfDead(fight, unit, serial, detail - 1);
+      else if (current) cue(fight, unit);
       return;
     case DUE.answer:
       return decide(fight, unit, detail);

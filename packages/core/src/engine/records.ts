@@ -45,11 +45,15 @@ export interface Threat {
   attacker: number;
   use: number;
   attack: number;
-  /** µs */
+  /** µs: its wind-up began, it could be read, it leaves its owner, it strikes, as it looked at its cue */
+  begunAt: number;
   cueAt: number;
+  leavesAt: number;
   hitAt: number;
-  /** Its last hit. */
+  /** Nothing of it can strike any more, and it has been reacted to. */
   until: number;
+  /** It was broken off before it left its owner. */
+  off: boolean;
   /** Which answer was tried; −1: none. */
   answer: number;
   verdict: number;

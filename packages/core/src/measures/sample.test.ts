@@ -1,8 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
-import { demoProject } from '../testing/demo';
+import { Runner } from '../engine/run';
+import { archiveProject, demoProject } from '../testing/demo';
 import { Batch } from '../analysis/batch';
 import { BAND_MEASURES, GOAL_MEASURES, columnOf } from './list';
+import { rowOf } from './row';
 import { joinSamples, sampleOf } from './sample';
 
 const compiled = compile(demoProject(), { encounter: 'cellar-beat', tier: 'bloom', skill: 'regular' });
@@ -18,6 +20,18 @@ test('parts that were run apart join to the sample of the whole, whatever the cu
   expect(joinSamples(parts)).toEqual(whole);
   expect(whole.digests).toHaveLength(9);
   expect(() => joinSamples([parts[0], parts[2]])).toThrow('the next sample must begin at seed 3: it begins at 7');
+});
+
+test('what is measured of a run does not depend on what was run before it', () => {
+  for (const tables of [
+    compiled,
+    compile(demoProject(), { encounter: 'evening-shift', tier: 'bramble', skill: 'novice' }),
+    compile(archiveProject(), { encounter: 'cold-core', tier: 'dormant' }),
+  ]) {
+    const used = new Runner(tables);
+    const measured = (runner: Runner, seed: number) => JSON.stringify(rowOf({ compiled: tables, run: runner.run(seed) }));
+    for (const seed of [5, 1, 4, 2, 3]) expect(measured(used, seed)).toBe(measured(new Runner(tables), seed));
+  }
 });
 
 test('every measure that a brief may speak of has its column, of everybody of whom it is measured', () => {

@@ -396,3 +396,13 @@ describe('refused: variants that come to nothing sound', () => {
     expect(problemsOf(change)).toContainEqual(problem);
   });
 });
+
+test.each<[string, (d: Loose) => void, string]>([
+  ['a number', (d) => (d.units[0].health.max = 'many'), '/health/max must be a finite number: it is "many"'],
+  ['a group', (d) => (d.units[0].health = 7), '/health must be an object: it is 7'],
+  ['a known field', (d) => (d.units[0].wings = 2), '/wings is not a field of the format: it is 2'],
+])('a message says what is asked for: %s', (_, change, message) => {
+  const spoilt = document();
+  change(spoilt);
+  expect(() => parseProject(spoilt)).toThrow(message);
+});

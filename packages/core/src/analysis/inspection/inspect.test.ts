@@ -117,6 +117,15 @@ const CASES: [string, string, Spoil, RegExp, Lens?][] = [
     /Warden reacts in 0\.34 s|Tender reacts/,
   ],
   [
+    'tooQuickToAnswer',
+    '/units/mulcher/attacks/slam/beat/windup',
+    spoilUnit('mulcher', (unit) => {
+      const { beat } = attack(unit, 'slam');
+      beat.cue = beat.windup - 0.15;
+    }),
+    /hits 0\.15 s after it can be read/,
+  ],
+  [
     'neverChosen',
     '/units/thistlejack/attacks/kick',
     spoilUnit('thistlejack', (unit) => unit.choice.priorities[0].entries.shift()),

@@ -9,10 +9,11 @@ import { startOver } from '../mind/states';
 import { setUrge } from '../mind/urges';
 import { bind, dropTarget, reconsiderAt } from '../mind/wanted';
 import { NOBODY, PHASE, TASK, URGE } from '../numbers';
+import { callOff } from '../player/called-off';
 import { dropGuard } from '../player/guard';
 import { loseLife } from '../player/supplies';
 import { dropTask } from '../player/task';
-import { forgetThreats } from '../player/threats';
+import { announceOfDead, forgetThreats } from '../player/threats';
 import { canComeBack } from '../rounds/places';
 import { tryAgainAt } from '../time/again';
 import { DUE } from '../time/queue';
@@ -63,6 +64,7 @@ function leaveField(fight: Fight, unit: number): void {
   roll.fall(fight, unit);
   fight.overTime.endOn(unit);
   endAll(fight, unit);
+  if (fight.phase[unit] !== PHASE.idle) callOff(fight, unit);
   fight.ceases(unit);
   if (fight.task[unit] !== TASK.none) dropTask(fight, unit);
   freeSlots(fight, unit);
@@ -99,6 +101,7 @@ function deathThroes(fight: Fight, unit: number, number: number): void {
   fight.beginUse(unit, fight.now + attack.cue);
   const whole = { ...attack, areaDelay: attack.areaDelay + attack.windup };
   markBurst(fight, unit, number, whole, fight.x[unit], fight.y[unit]);
+  if (fight.compiled.hasPlayers) announceOfDead(fight, unit, number, attack);
 }
 
 function goDown(fight: Fight, unit: number, by: number, attack: number): void {

@@ -3,6 +3,7 @@ import { DOING } from '../../record/doing';
 import { BREAK, EVENT } from '../../record/log';
 import type { Fight } from '../fight';
 import { PHASE } from '../numbers';
+import { callOff } from '../player/called-off';
 import { tryAgainAt } from '../time/again';
 import { startCooldown } from './readiness';
 import { freeSlots } from './slots';
@@ -17,6 +18,7 @@ export function interrupt(fight: Fight, unit: number, why: number): void {
   const number = fight.attack[unit];
   const attack = fight.attackOf(unit, number);
   fight.log.add(fight.now, EVENT.interrupted, unit, fight.attackTarget[unit], number, why);
+  callOff(fight, unit);
   fight.idle(unit);
   freeSlots(fight, unit);
   if (attack.cooldownFromEnd) startCooldown(fight, unit, number, attack);

@@ -19,18 +19,13 @@ import { DUE } from '../time/queue';
 import { openBlock, openDodge } from './guard';
 import { useAnswer } from './supplies';
 import { dropTask } from './task';
-import { breaks, comesStraight, middleOf, ranged, say, settledAfter, wayOut } from './threats';
+import { breaks, comesStraight, middleOf, ranged, say, settledAfter, staysWithTarget, wayOut } from './threats';
 
 /** The reaction time has passed: the first answer that can still work is given. */
 export function decide(fight: Fight, member: number, use: number): void {
   const threat = fight.threats[member].find((one) => one.use === use);
-  if (!threat || !fight.isAlive[member]) return;
-  const { attacker } = threat;
-  const attack = fight.attackOf(attacker, threat.attack);
-  const begun =
-    fight.now >= threat.hitAt - attack.areaDelay ||
-    (fight.isAlive[attacker] && fight.use[attacker] === use && fight.phase[attacker] !== PHASE.idle);
-  if (!begun) return; // it was broken off
+  if (!threat || threat.off || !fight.isAlive[member]) return;
+  const attack = fight.attackOf(threat.attacker, threat.attack);
   if (fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member] || fight.urge[member] === URGE.evade) {
     return say(fight, member, threat, -1, VERDICT.tooLate);
   }
@@ -123,19 +118,20 @@ function stepAside(
   member: number,
   number: number,
   answer: CompiledAnswer,
-  { attacker, hitAt }: Threat,
+  threat: Threat,
   attack: CompiledAttack,
   free: number,
 ): number {
+  const { attacker, hitAt, begunAt } = threat;
   const { window, distance, way } = answer;
   if (distance <= 0 || window <= 0) return VERDICT.none;
   const marked = attack.areaAbout !== 'self' && attack.turns ? attack.windup : 0;
   const settled = comesStraight(attack) ? settledAfter(attack) : marked;
-  const from = Math.max(fight.now, free, fight.attackStart[attacker] + settled);
+  const from = Math.max(fight.now, free, begunAt + settled);
   const [dx, dy] = dodgeWay(fight, member, attacker, way, distance);
   const x = fight.xAt(member, fight.now);
   const y = fight.yAt(member, fight.now);
-  if (!outAt(fight, member, attacker, attack, x + dx * distance, y + dy * distance)) return VERDICT.none;
+  if (!outAt(fight, member, threat, attack, x + dx * distance, y + dy * distance)) return VERDICT.none;
   if (!clearPath(fight, member, x, y, dx, dy, distance)) return VERDICT.nowhere;
   if (from + window > hitAt) return VERDICT.tooLate;
   useAnswer(fight, member, number, from + answer.cooldown);
@@ -144,7 +140,7 @@ function stepAside(
 }
 
 /** Whether a member would be out of what is coming if it stood somewhere else. */
-function outAt(fight: Fight, member: number, attacker: number, attack: CompiledAttack, x: number, y: number): boolean {
+function outAt(fight: Fight, member: number, { attacker, use }: Threat, attack: CompiledAttack, x: number, y: number): boolean {
   const own = fight.radius[member];
   const ax = fight.xAt(attacker, fight.now);
   const ay = fight.yAt(attacker, fight.now);
@@ -159,8 +155,8 @@ function outAt(fight: Fight, member: number, attacker: number, attack: CompiledA
     const gap = Math.sqrt((x - ax) * (x - ax) + (y - ay) * (y - ay)) - own - fight.radius[attacker];
     return !inReach(gap, attack.rangeMax);
   }
-  if (attack.traits.escape !== 'area' || (attack.areaAbout === 'target' && attack.areaDelay === 0)) return false;
-  const [mx, my] = middleOf(fight, attacker, attack);
+  if (attack.traits.escape !== 'area' || staysWithTarget(fight, attack, use)) return false;
+  const [mx, my] = middleOf(fight, attacker, attack, use);
   return !inReach(Math.sqrt((x - mx) * (x - mx) + (y - my) * (y - my)) - own, attack.areaRadius);
 }
 
@@ -202,12 +198,12 @@ export function evade(fight: Fight, member: number, dx: number, dy: number, spee
 
 /** Away from the middle of what is coming, or sideways out of a line, from the instant its aim is fixed. */
 function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledAttack, free: number): number {
-  const { attacker, hitAt } = threat;
-  const need = wayOut(fight, attacker, attack, member);
+  const { attacker, hitAt, begunAt, use } = threat;
+  const need = wayOut(fight, attacker, attack, member, use);
   if (need === Infinity) return VERDICT.none;
   const line = comesStraight(attack);
   const marks = attack.areaAbout !== 'self';
-  const fixed = line || marks ? fight.attackStart[attacker] + settledAfter(attack) : fight.now;
+  const fixed = line || marks ? begunAt + settledAfter(attack) : fight.now;
   const from = Math.max(fight.now, free, fixed);
   const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
   if (need > (speed * (hitAt - from)) / SECOND) return VERDICT.tooLate;
@@ -217,7 +213,7 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
   let dy: number;
   if (line) [dx, dy] = across(fight, member, attacker, need);
   else {
-    const [mx, my] = middleOf(fight, attacker, attack);
+    const [mx, my] = middleOf(fight, attacker, attack, use);
     const length = fight.apartFrom(member, mx, my);
     [dx, dy] = length > 0 ? [(x - mx) / length, (y - my) / length] : [0 - fight.fx[attacker], 0 - fight.fy[attacker]];
   }
@@ -233,7 +229,7 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
 /** The aim is fixed now: the step that was put off is taken. */
 export function stepOutNow(fight: Fight, member: number, use: number): void {
   const threat = fight.threats[member].find((one) => one.use === use);
-  if (!threat || !fight.isAlive[member] || fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member]) return;
+  if (!threat || threat.off || !fight.isAlive[member] || fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member]) return;
   stepOut(fight, member, threat, { ...fight.attackOf(threat.attacker, threat.attack), turns: false }, fight.now);
 }
 
@@ -271,8 +267,8 @@ const WAYS_X = [1, SLANT, 0, 0 - SLANT, -1, 0 - SLANT, 0, SLANT];
 
 const WAYS_Y = [0, SLANT, 1, SLANT, 0, 0 - SLANT, -1, 0 - SLANT];
 
-/** An attack of its own that breaks off what is coming and lands before it. */
-function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, attack: CompiledAttack): number {
+/** An attack of its own that breaks off what is coming, and lands before that has left its owner. */
+function strikeFirst(fight: Fight, member: number, { attacker, leavesAt }: Threat, attack: CompiledAttack): number {
   const kind = fight.kinds[member];
   let verdict: number = VERDICT.none;
   if (!fight.isAlive[attacker]) return verdict;
@@ -289,7 +285,7 @@ function strikeFirst(fight: Fight, member: number, { attacker, hitAt }: Threat, 
       continue;
     }
     const flight = own.shotSpeed > 0 ? microsecondsUp(gap / own.shotSpeed) : 0;
-    if (fight.now + own.windup + flight >= hitAt) {
+    if (fight.now + own.windup + flight >= leavesAt) {
       verdict = VERDICT.tooLate;
       continue;
     }

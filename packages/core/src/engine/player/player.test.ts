@@ -370,7 +370,7 @@ test('fairness counts what was announced, unseen, unanswerable and clashing', ()
   expect(joined(fairness({ compiled: hopeless, run: run(hopeless, 1) }).flat())).toMatchObject({ hits: 1, damage: 10, unanswerable: 10 });
 });
 
-describe('the reaction margin of what was not announced to its victim', () => {
+describe('the reaction margin of what its owner is done with, or did not mean for its victim', () => {
   const brittle = (attack: Loose, more: Loose = {}) =>
     unit({
       id: 'sporecask',
@@ -403,7 +403,8 @@ describe('the reaction margin of what was not announced to its victim', () => {
       ];
       const told = story(fight(warden(windup), cask, { enemies, limit: 6 }));
       // It strikes 0.4 + 0.3 after the death; 0.1 of that passes before it can be read; the mean reaction is 0.2; a dodge is at once.
-      expect(told.exposed.map(({ margin }) => Number(margin.toFixed(9)))).toEqual([0.4]);
+      expect(told.answers.map(({ verdict, margin }) => [verdict, Number(margin.toFixed(9))])).toEqual([[VERDICT.tried, 0.4]]);
+      expect(told.exposed).toEqual([]);
     }
   });
 

@@ -5,6 +5,7 @@ import { within } from '../body/facing';
 import { inReach } from '../body/reach';
 import type { Landing, Threat } from '../records';
 import type { Fight } from '../fight';
+import type { Burst } from '../harm/pools';
 import { seesPast } from '../mind/senses';
 import { setUrge } from '../mind/urges';
 import { ANSWER, NOBODY, URGE } from '../numbers';
@@ -18,12 +19,31 @@ export function announce(fight: Fight, unit: number, attack: CompiledAttack): vo
   fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.serial[unit], 0);
 }
 
+/** The same for what the dead leave, whose use is its own. */
+export function announceOfDead(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
+  fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.use[unit], number + 1);
+}
+
 /** The cue of an attack has come: every player it threatens sees it, or does not. */
 export function cue(fight: Fight, attacker: number): void {
   const attack = fight.attackOf(attacker, fight.attack[attacker]);
+  const begunAt = fight.attackStart[attacker];
   for (const member of fight.players) {
     if (fight.side[member] === fight.side[attacker] || !fight.isAlive[member] || !threatens(fight, attacker, attack, member)) continue;
-    perceive(fight, attacker, attack, member);
+    const leavesAt = begunAt + untilItLeaves(fight, attacker, attack, member);
+    const hitAt = leavesAt + underWay(fight, attacker, attack, member);
+    perceive(fight, { attacker, use: fight.use[attacker], attack: fight.attack[attacker], begunAt, leavesAt, hitAt }, attack, member);
+  }
+}
+
+/** The same of a death attack: it has left its owner, and strikes where that fell. */
+export function cueOfDead(fight: Fight, attacker: number, use: number, number: number): void {
+  const attack = fight.attackOf(attacker, number);
+  const begunAt = fight.announced[use] - attack.cue;
+  const what = { attacker, use, attack: number, begunAt, leavesAt: begunAt, hitAt: begunAt + attack.windup + attack.areaDelay };
+  for (const member of fight.players) {
+    if (fight.side[member] === fight.side[attacker] || !fight.isAlive[member]) continue;
+    if (inReach(outOfArea(fight, attacker, attack, member, use), 0)) perceive(fight, what, attack, member);
   }
 }
 
@@ -37,13 +57,22 @@ function threatens(fight: Fight, attacker: number, attack: CompiledAttack, membe
 }
 
 /** m from a unit's edge to the edge of the area an attack will strike; below 0: inside it. */
-function outOfArea(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
-  const [x, y] = middleOf(fight, attacker, attack);
+function outOfArea(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use?: number): number {
+  const [x, y] = middleOf(fight, attacker, attack, use);
   return fight.apartFrom(member, x, y) - fight.radius[member] - attack.areaRadius;
 }
 
-/** The middle of what an attack will strike: a mark, its target, or its owner. */
-export function middleOf(fight: Fight, attacker: number, attack: CompiledAttack): [number, number] {
+/** Where a use of an attack lies and waits for its time, if it does. */
+const putDown = (fight: Fight, use: number): Burst | undefined => fight.bursts.all.find((burst) => burst.pending && burst.use === use);
+
+/** It stays with its target until it strikes: nobody gets out of it. */
+export const staysWithTarget = (fight: Fight, { areaAbout, areaDelay }: CompiledAttack, use: number): boolean =>
+  areaAbout === 'target' && areaDelay === 0 && !putDown(fight, use);
+
+/** The middle of what a use of an attack will strike: where it has been put down, a mark, its target, or its owner. */
+export function middleOf(fight: Fight, attacker: number, attack: CompiledAttack, use = fight.use[attacker]): [number, number] {
+  const down = putDown(fight, use);
+  if (down) return [down.x, down.y];
   if (attack.areaAbout === 'mark') return [fight.markX[attacker], fight.markY[attacker]];
   // A leap bursts where it lands. Once it is over nobody is its target any more.
   const leaps = attack.dash?.hurts === 'end' && attack.dash.way === 'target';
@@ -52,25 +81,26 @@ export function middleOf(fight: Fight, attacker: number, attack: CompiledAttack)
   return [fight.xAt(about, fight.now), fight.yAt(about, fight.now)];
 }
 
-function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member: number): void {
+/** What is coming, as it is announced. */
+type Announced = Pick<Threat, 'attacker' | 'use' | 'attack' | 'begunAt' | 'leavesAt' | 'hitAt'>;
+
+function perceive(fight: Fight, what: Announced, attack: CompiledAttack, member: number): void {
   const player = fight.kinds[member].player!;
   const { now } = fight;
-  const hitAt = fight.attackStart[attacker] + untilHit(fight, attacker, attack, member);
+  const { attacker, use, begunAt, hitAt } = what;
   const threat: Threat = {
-    attacker,
-    use: fight.use[attacker],
-    attack: fight.attack[attacker],
+    ...what,
     cueAt: now,
-    hitAt,
-    until: hitAt + attack.active,
+    until: begunAt + longest(attack),
+    off: false,
     answer: -1,
     verdict: VERDICT.notSeen,
-    margin: (hitAt - now) / SECOND - player.reactionMean - quickest(fight, attacker, attack, member),
+    margin: (hitAt - now) / SECOND - player.reactionMean - quickest(fight, attacker, attack, member, use),
   };
   const threats = fight.threats[member];
   for (let i = threats.length - 1; i >= 0; i--) if (threats[i].until < now) threats.splice(i, 1);
   let followed = 0;
-  for (const { verdict, hitAt: other } of threats) if (verdict !== VERDICT.notSeen && other >= now) followed++;
+  for (const { verdict, off, hitAt: other } of threats) if (verdict !== VERDICT.notSeen && !off && other >= now) followed++;
   threats.push(threat);
   const seen = followed < player.follows && within(fight, member, attacker, player.viewCosine) && seesPast(fight, member, attacker);
   if (!seen) return say(fight, member, threat, -1, VERDICT.notSeen);
@@ -78,15 +108,25 @@ function perceive(fight: Fight, attacker: number, attack: CompiledAttack, member
     return say(fight, member, threat, -1, VERDICT.mistake);
   threat.verdict = VERDICT.tooLate; // until it has reacted
   const reaction = microsecondsUp(fight.around(member, PURPOSE.answer, player.reactionMean, player.reactionSpread));
-  fight.queue.push(now + reaction, DUE.answer, member, 0, threat.use);
+  threat.until = Math.max(threat.until, now + reaction);
+  fight.queue.push(now + reaction, DUE.answer, member, 0, use);
 }
 
-/** µs from the start of an attack to its first hit on a member, as things stand. */
-function untilHit(fight: Fight, attacker: number, { dash, windup, areaDelay, shotSpeed }: CompiledAttack, member: number): number {
-  const gap = fight.gap(attacker, member);
-  if (dash !== null && dash.hurts !== 'no') return dash.start + areaDelay + microsecondsUp(Math.min(gap, dash.distance) / dash.speed);
-  return windup + areaDelay + (shotSpeed > 0 ? microsecondsUp(gap / shotSpeed) : 0);
+/** µs from the start of an attack until it no longer depends on its owner, or its first hit, as things stand. */
+function untilItLeaves(fight: Fight, attacker: number, { dash, windup }: CompiledAttack, member: number): number {
+  if (dash === null || dash.hurts === 'no') return windup;
+  return dash.start + microsecondsUp(Math.min(fight.gap(attacker, member), dash.distance) / dash.speed);
 }
+
+/** µs from then until it strikes a member, as things stand. */
+function underWay(fight: Fight, attacker: number, { dash, areaDelay, shotSpeed }: CompiledAttack, member: number): number {
+  const flies = shotSpeed > 0 && (dash === null || dash.hurts === 'no');
+  return areaDelay + (flies ? microsecondsUp(fight.gap(attacker, member) / shotSpeed) : 0);
+}
+
+/** µs from the start of an attack until nothing of it can strike any more, however far its target has gone since. */
+const longest = ({ windup, active, recovery, areaDelay, shotLifetime }: CompiledAttack): number =>
+  windup + active + recovery + areaDelay + shotLifetime;
 
 export function say(fight: Fight, member: number, threat: Threat, answer: number, verdict: number): void {
   threat.answer = answer;
@@ -98,14 +138,14 @@ export function say(fight: Fight, member: number, threat: Threat, answer: number
  * s that the quickest answer needs which works against an attack and which the player has, whatever its cooldown; Infinity
  * where none works. A dodge or block takes no time; stepping out takes the way at a run; interrupting, the wind-up.
  */
-function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
+function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use?: number): number {
   const kind = fight.kinds[member];
   let least = Infinity;
   for (const { kind: answer, protects, distance, window } of kind.player!.answers) {
     if (!(attack.answers & (1 << answer))) continue;
     if (answer === ANSWER.block || (answer === ANSWER.dodge && protects)) return 0;
-    if (answer === ANSWER.dodge && distance >= wayOut(fight, attacker, attack, member)) least = Math.min(least, window / SECOND);
-    if (answer === ANSWER.stepOut) least = Math.min(least, wayOut(fight, attacker, attack, member) / kind.run);
+    if (answer === ANSWER.dodge && distance >= wayOut(fight, attacker, attack, member, use)) least = Math.min(least, window / SECOND);
+    if (answer === ANSWER.stepOut) least = Math.min(least, wayOut(fight, attacker, attack, member, use) / kind.run);
     if (answer === ANSWER.breakLine && fight.ground.walls.length > 0 && ranged(attack))
       least = Math.min(least, fight.radius[member] / kind.run);
     if (answer === ANSWER.interrupt) {
@@ -136,7 +176,7 @@ export function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
 }
 
 /** m that a unit must move to be out of what is coming; Infinity where moving does not help. */
-export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number): number {
+export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use = fight.use[attacker]): number {
   const own = fight.radius[member];
   const spare = own * CLEARANCE_SHARE;
   if (attack.dash?.hurts === 'way') return own + fight.radius[attacker] + spare;
@@ -148,9 +188,7 @@ export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, m
     case 'line':
       return attack.turns ? Infinity : own + spare;
     case 'area':
-      return attack.areaAbout === 'target' && attack.areaDelay === 0
-        ? Infinity
-        : Math.max(0, 0 - outOfArea(fight, attacker, attack, member)) + spare;
+      return staysWithTarget(fight, attack, use) ? Infinity : Math.max(0, 0 - outOfArea(fight, attacker, attack, member, use)) + spare;
     case undefined:
       return Infinity;
   }

@@ -35,7 +35,7 @@ export const DUE = {
 } as const;
 
 /** Classes in the order in which they act within one instant. */
-export const CLASS = { tick: 0, expiry: 1, aid: 2, hit: 3, death: 5, phaseEnd: 6, wave: 7, choice: 8, spawn: 9, end: 10 } as const;
+export const CLASS = { tick: 0, expiry: 1, aid: 2, hit: 3, cue: 4, death: 5, phaseEnd: 6, wave: 7, choice: 8, spawn: 9, end: 10 } as const;
 
 const CLASS_OF = [
   CLASS.tick,
@@ -56,7 +56,7 @@ const CLASS_OF = [
   CLASS.wave,
   CLASS.wave,
   CLASS.choice,
-  CLASS.choice,
+  CLASS.cue,
   CLASS.choice,
   CLASS.choice,
   CLASS.choice,

@@ -1,0 +1,225 @@
+/** Whatever is seen in time is answered, also when its owner is done with it already: in the air, marked, left by the dead. */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { MISS, VERDICT } from '../../record/log';
+import { dummy, eventsOf, type FightSketch, fought, unit } from '../../testing/builders';
+import { ANSWER } from '../numbers';
+
+type Loose = Record<string, unknown>;
+
+const dodge = { id: 'dodge', kind: 'dodge', window: 0.3, distance: 0, cooldown: 0 };
+const STILL = { movement: { walk: 0, run: 0 }, senses: { sight: 90, lose: 99 } };
+
+const member = (reaction: number, answers: Loose[], more: Loose = {}) =>
+  unit({
+    id: 'warden',
+    side: 'party',
+    health: { max: 1e6 },
+    attacks: [],
+    player: { attention: { mean: reaction, spread: 0, angle: 360, follows: 50, mistakes: 0 }, answers },
+    ...STILL,
+    ...more,
+  });
+
+const foe = (attack: Loose, more: Loose = {}) =>
+  unit({
+    id: 'mulcher',
+    health: { max: 1e6 },
+    attacks: [{ id: 'blow', range: { min: 0, max: 60 }, arc: 360, effects: { damage: { amount: 1 } }, ...attack }],
+    ...STILL,
+    ...more,
+  });
+
+const field = (party: Loose, enemy: Loose, x: number, more: Partial<FightSketch> = {}): FightSketch => ({
+  party: [party],
+  enemies: [{ unit: enemy, x }],
+  width: 80,
+  depth: 40,
+  limit: 3,
+  ...more,
+});
+
+const shot = (speed: number, more: Loose = {}) => ({
+  delivery: 'projectile',
+  projectile: { speed, lifetime: 30, radius: 0.1 },
+  beat: { windup: 0.1, cooldown: 99 },
+  ...more,
+});
+
+describe('a dodge that nothing hinders', () => {
+  const tenths = (most: number) => fc.integer({ min: 0, max: most * 10 }).map((n) => n / 10);
+  const deliveries = fc.oneof(
+    fc.constant({ delivery: 'melee' }),
+    fc.constant({ delivery: 'hitscan' }),
+    fc.integer({ min: 3, max: 30 }).map((speed) => ({ delivery: 'projectile', projectile: { speed, lifetime: 30, radius: 0.1 } })),
+    fc.record({ about: fc.constantFrom('self', 'target', 'mark'), delay: tenths(1) }).map(({ about, delay }) => ({
+      delivery: 'area',
+      area: { about, radius: about === 'self' ? 30 : 1, delay },
+    })),
+  );
+
+  test('keeps off all that is seen in time: only what left no time has struck', () => {
+    let kept = 0;
+    let struck = 0;
+    fc.assert(
+      fc.property(
+        deliveries,
+        fc.record({ windup: tenths(1), recovery: tenths(0.5), cooldown: fc.constantFrom(0.3, 0.7, 99) }),
+        fc.integer({ min: 0, max: 10 }),
+        fc.integer({ min: 2, max: 12 }),
+        fc.integer({ min: 1, max: 90 }),
+        (delivery, beat, cue, x, reaction) => {
+          const attack = { ...delivery, beat: { ...beat, cue: (beat.windup * cue) / 10 } };
+          const { log } = fought(field(member(reaction / 100 + 0.003, [dodge]), foe(attack), x));
+          for (const { c } of eventsOf(log, 'exposed')) expect(c).toBeLessThan(1e-6);
+          struck += eventsOf(log, 'exposed').length;
+          kept += eventsOf(log, 'miss').filter(({ a }) => a === MISS.dodged).length;
+        },
+      ),
+      { numRuns: Number(process.env.INSIDIA_CASES ?? 400) },
+    );
+    expect(kept).toBeGreaterThan(30);
+    expect(struck).toBeGreaterThan(30);
+  });
+});
+
+describe('a shot whose owner is idle again', () => {
+  // It leaves at 0.1 and is 0.9 s under way or so; the member has reacted at 0.4.
+  test.each([
+    ['dodged', dodge, {}],
+    ['blocked', { id: 'block', kind: 'block', window: 0.3, reduces: 1 }, {}],
+    ['stepped out of', { id: 'step', kind: 'stepOut' }, { movement: { walk: 4, run: 4 } }],
+  ])('is %s', (_, answer, more) => {
+    const { log } = fought(field(member(0.4, [answer], more), foe(shot(10)), 10));
+    expect(eventsOf(log, 'answer')).toMatchObject([{ time: 0.4, b: VERDICT.tried }]);
+    expect(eventsOf(log, 'hit')).toEqual([]);
+  });
+
+  test('can’t be broken off any more', () => {
+    const hook = {
+      id: 'hook',
+      weight: 0,
+      range: { min: 0, max: 30 },
+      beat: { windup: 0.1, cooldown: 9 },
+      effects: { stagger: { for: 1 } },
+    };
+    const told = (windup: number) =>
+      fought(
+        field(
+          member(0.4, [{ id: 'interrupt', kind: 'interrupt' }], { attacks: [hook] }),
+          foe(shot(10, { beat: { windup, recovery: 2, cooldown: 99 } })),
+          10,
+        ),
+      ).log;
+    // It would have to land before the shot leaves: at 0.4 + 0.1.
+    expect(eventsOf(told(0.45), 'answer')).toMatchObject([{ a: -1, b: VERDICT.tooLate }]);
+    expect(eventsOf(told(0.55), 'answer')).toMatchObject([{ a: ANSWER.interrupt, b: VERDICT.tried }]);
+    expect(eventsOf(told(0.55), 'interrupted').map(({ actor }) => actor)).toEqual([1]);
+  });
+
+  test('is still what it was seen as when it is longer under way than it looked, however many came in between', () => {
+    const dart = { delivery: 'hitscan', beat: { windup: 0.1, cooldown: 0.4 } };
+    const runner = member(0.2, [{ ...dodge, window: 0.1, cooldown: 99 }], {
+      states: [{ id: 'away', name: 'Away', does: 'flee' }],
+      movement: { walk: 4, run: 4 },
+    });
+    const enemies = [
+      { unit: foe(shot(6), { id: 'shooter' }), x: 8 },
+      { unit: foe(dart, { id: 'darter' }), x: 8 },
+    ];
+    const { log } = fought({ ...field(runner, foe(dart), 8), enemies, width: 120, limit: 20 });
+    const exposed = eventsOf(log, 'exposed');
+    const slow = exposed.find(({ actor }) => actor === 1)!;
+    // Seen at 0 and dodged as it should have come, at 1.3 s or so; it came much later, and darts before it.
+    expect(slow.time).toBeGreaterThan(2.5);
+    expect(exposed.filter(({ actor, time }) => actor === 2 && time < slow.time).length).toBeGreaterThan(3);
+    expect([slow.a, slow.b]).toEqual([ANSWER.dodge, VERDICT.tried]);
+  });
+});
+
+describe('what is left by the dead', () => {
+  const dart = {
+    id: 'dart',
+    delivery: 'hitscan',
+    range: { min: 0, max: 60 },
+    beat: { windup: 0.5, cooldown: 99 },
+    effects: { damage: { amount: 5 } },
+  };
+  const cask = foe(
+    { id: 'burst', delivery: 'area', area: { about: 'self', radius: 4, delay: 0.3 }, beat: { windup: 0.6, cue: 0.1 } },
+    { health: { max: 1 }, onDeath: { attack: 'burst' }, choice: { priorities: [] } },
+  );
+  const others = [
+    { unit: cask, x: 2 },
+    { unit: { ...dummy('bystander', 1e6), side: 'enemy' }, x: 20 },
+  ];
+
+  test.each([
+    ['dodged', dodge, {}],
+    ['stepped out of', { id: 'step', kind: 'stepOut' }, { movement: { walk: 6, run: 6 } }],
+  ])('a death attack is %s', (_, answer, more) => {
+    // The death is at 0.5; it can be read from 0.6, is reacted to at 0.8, and strikes at 1.4.
+    const { log } = fought({ ...field(member(0.2, [answer], { attacks: [dart], ...more }), cask, 2), enemies: others });
+    expect(eventsOf(log, 'answer').map(({ time, b }) => [time, b])).toEqual([[0.8, VERDICT.tried]]);
+    expect(eventsOf(log, 'hit').filter(({ actor }) => actor === 1)).toEqual([]);
+  });
+});
+
+describe('what was broken off', () => {
+  const sting = { id: 'sting', delivery: 'hitscan', range: { min: 0, max: 60 }, beat: { windup: 0.3, cooldown: 99 } };
+
+  test.each([
+    ['a stagger', { stagger: { for: 5 } }, {}],
+    ['its owner’s death', { damage: { amount: 9 } }, { health: { max: 1 } }],
+  ])('by %s before it left its owner is not answered', (_, effects, frail) => {
+    const told = (reaction: number) => {
+      const warden = member(reaction, [dodge], { attacks: [{ ...sting, effects }] });
+      const other = { unit: { ...dummy('bystander', 1e6), side: 'enemy' }, x: 20 };
+      const enemy = foe(shot(5, { beat: { windup: 0.6, cooldown: 99 } }), frail);
+      return eventsOf(fought({ ...field(warden, enemy, 10), enemies: [{ unit: enemy, x: 10 }, other] }).log, 'answer');
+    };
+    // Struck at 0.3.
+    expect(told(0.2)).toMatchObject([{ time: 0.2, b: VERDICT.tried }]);
+    expect(told(0.4)).toEqual([]);
+  });
+});
+
+test('what was broken off is nobody’s to mind: there is room for the next', () => {
+  const told = (stagger: boolean) => {
+    const player = { attention: { mean: 0.1, spread: 0, angle: 360, follows: 1, mistakes: 0 }, answers: [dodge] };
+    const sting = {
+      id: 'sting',
+      delivery: 'hitscan',
+      range: { min: 0, max: 60 },
+      beat: { windup: 0.3, cooldown: 99 },
+      effects: { damage: { amount: 1 }, ...(stagger && { stagger: { for: 9 } }) },
+    };
+    const first = foe(shot(5, { beat: { windup: 1, cooldown: 99 } }), { id: 'first' });
+    const second = foe(shot(5, { beat: { windup: 0.2, cooldown: 99, initialDelay: { min: 0.5, max: 0.5 } } }), { id: 'second' });
+    const party = member(0.1, [dodge], { player, attacks: [sting] });
+    const enemies = [first, second].map((one, i) => ({ unit: one, x: 8 + i }));
+    return eventsOf(fought({ ...field(party, first, 8), enemies }).log, 'answer').map(({ other, b }) => [other, b]);
+  };
+  expect(told(true)).toEqual([
+    [1, VERDICT.tried],
+    [2, VERDICT.tried],
+  ]);
+  expect(told(false)).toEqual([
+    [1, VERDICT.tried],
+    [2, VERDICT.notSeen],
+  ]);
+});
+
+test('a mark is stepped out of where it lies, whatever its owner has begun since', () => {
+  // Marks at 0.1 where the member stands; it has reacted at 0.4, after the next one has begun about its owner's other foe.
+  const marker = foe({
+    delivery: 'area',
+    area: { about: 'mark', radius: 1, delay: 1 },
+    beat: { windup: 0.1, recovery: 0, cooldown: 0.15 },
+  });
+  const runner = member(0.4, [{ id: 'step', kind: 'stepOut' }], { movement: { walk: 0, run: 5 } });
+  const { log } = fought({ ...field(runner, marker, 10), limit: 1.15 });
+  const [first] = eventsOf(log, 'answer');
+  expect([first.time, first.b]).toEqual([0.4, VERDICT.tried]);
+  expect(eventsOf(log, 'hit').filter(({ time }) => time < 1.12)).toEqual([]);
+});
