@@ -5,6 +5,8 @@ import {
   type BatchSummary,
   type Project,
   Batch,
+  Runner,
+  VERDICT,
   compile,
   effectiveUnit,
   examine,
@@ -14,6 +16,7 @@ import {
   simulatedWarnings,
   tierWarnings,
 } from '../index';
+import { eventsOf } from '../testing/builders';
 
 test('the file of the demo says everything that the page would write: a save of it changes nothing, nor the order', () => {
   const raw = file('verdance.insidia.json') as object;
@@ -44,16 +47,29 @@ describe('Verdance Station', () => {
     expect(effectiveUnit(project, 'clipper-elder', {}).unit.health.max).toBeCloseTo(22 * 1.6, 9);
   });
 
-  test('every skill and style is a fight of its own; near-perfect players suffer least, those who stand still most', () => {
+  test('every skill and style is a fight of its own; those who stand still suffer most', () => {
     const doses = ['still', 'careful', 'forward', 'near-perfect'].map(
       (style) => batch('evening-shift', { style }, 20).encounter.dose!.mean!,
     );
     expect(new Set(doses).size).toBe(4);
-    expect(Math.min(...doses)).toBe(doses[3]);
     expect(Math.max(...doses)).toBe(doses[0]);
     const wins = ['novice', 'regular', 'expert'].map((skill) => batch('evening-shift', { skill }, 16).cleared.value);
     expect(wins[0]).toBeLessThan(wins[1]);
     expect(wins[1]).toBeLessThan(wins[2] + 0.1);
+  });
+
+  test('near-perfect players see nearly everything and mistake nothing, the others by their skill', () => {
+    /** Of what was announced to the party: the share that was not seen, and that was mistaken. */
+    const missed = (style?: string) => {
+      const runner = new Runner(compile(project, { encounter: 'evening-shift', tier: 'bloom', skill: 'regular', style }));
+      const told = [1, 2, 3, 4, 5, 6].flatMap((seed) => eventsOf(runner.run(seed).log, 'exposed').map(({ b }) => b));
+      const share = (verdict: number) => told.filter((one) => one === verdict).length / told.length;
+      return { unseen: share(VERDICT.notSeen), mistaken: share(VERDICT.mistake), told: told.length };
+    };
+    const [perfect, plain] = [missed('near-perfect'), missed()];
+    expect(Math.min(perfect.told, plain.told)).toBeGreaterThan(100);
+    expect([perfect.mistaken, plain.mistaken > 0.02]).toEqual([0, true]);
+    expect(perfect.unseen).toBeLessThan(plain.unseen / 2);
   });
 
   test('parties of one to four: alone it is harder', () => {

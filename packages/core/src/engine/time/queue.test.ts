@@ -30,7 +30,7 @@ const CLASSES: Record<keyof typeof DUE, number> = {
   wave: 7,
   timeout: 7,
   notice: 8,
-  cue: 8,
+  cue: 4,
   answer: 8,
   dodge: 8,
   block: 8,
