@@ -36,12 +36,12 @@ export function startAttack(fight: Fight, unit: number, number: number, target: 
   if (fight.mobility[unit] === 0) fight.stand(unit);
   fight.log.add(now, EVENT.start, unit, target, number, target === unit ? 0 : fight.gap(unit, target));
   fight.setDoing(unit, DOING.attacking); // the start says it
-  const { aids, strikes } = attack.traits;
+  const { aids } = attack.traits;
   const { dash } = attack;
   if (dash) fight.queue.push(now + dash.start, DUE.dash, unit, fight.serial[unit], 0);
   if (!dash || dash.hurts === 'no') fight.queue.push(fight.hitsAt[unit], aids ? DUE.aid : DUE.hit, unit, fight.serial[unit], 0);
   fight.queue.push(fight.hitsAt[unit], DUE.phaseEnd, unit, fight.serial[unit], PHASE.windup);
-  if (fight.compiled.hasPlayers && attack.targets === 'foes' && strikes) announce(fight, unit, attack);
+  announce(fight, unit, attack);
 }
 
 /** Energy, a charge, a round: spent when the wind-up starts. */

@@ -101,7 +101,7 @@ function deathThroes(fight: Fight, unit: number, number: number): void {
   fight.beginUse(unit, fight.now + attack.cue);
   const whole = { ...attack, areaDelay: attack.areaDelay + attack.windup };
   markBurst(fight, unit, number, whole, fight.x[unit], fight.y[unit]);
-  if (fight.compiled.hasPlayers) announceOfDead(fight, unit, number, attack);
+  announceOfDead(fight, unit, number, attack);
 }
 
 function goDown(fight: Fight, unit: number, by: number, attack: number): void {

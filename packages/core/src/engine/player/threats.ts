@@ -14,14 +14,18 @@ import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { CLEARANCE_SHARE } from '../tuning';
 
+/** Whether there is anybody who would read it, and anything in it to be answered. */
+const isRead = (fight: Fight, { targets, traits }: CompiledAttack): boolean =>
+  fight.compiled.hasPlayers && targets === 'foes' && traits.strikes;
+
 /** An attack has begun: from its cue on it can be read. */
 export function announce(fight: Fight, unit: number, attack: CompiledAttack): void {
-  fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.serial[unit], 0);
+  if (isRead(fight, attack)) fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.serial[unit], 0);
 }
 
 /** The same for what the dead leave, whose use is its own. */
 export function announceOfDead(fight: Fight, unit: number, number: number, attack: CompiledAttack): void {
-  fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.use[unit], number + 1);
+  if (isRead(fight, attack)) fight.queue.push(fight.now + attack.cue, DUE.cue, unit, fight.use[unit], number + 1);
 }
 
 /** The cue of an attack has come: every player it threatens sees it, or does not. */
