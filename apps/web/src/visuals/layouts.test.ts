@@ -65,7 +65,11 @@ describe('names on a plan', () => {
               const wall = { left: Math.min(...across), right: Math.max(...across), top: Math.min(...down), bottom: Math.max(...down) };
               expect(meet(box, wall)).toBe(false);
             }
-          for (const point of [...arena.spawnPoints, ...arena.points])
+          for (const { x, y, radius } of arena.points) {
+            const out = Math.SQRT2 * Math.max(4, radius * plan.scale) - 0.01;
+            expect(meet(box, { left: plan.x(x) - out, right: plan.x(x) + out, top: plan.y(y) - out, bottom: plan.y(y) + out })).toBe(false);
+          }
+          for (const point of arena.spawnPoints)
             expect(
               box.left < plan.x(point.x) && plan.x(point.x) < box.right && box.top < plan.y(point.y) && plan.y(point.y) < box.bottom,
             ).toBe(false);

@@ -15,6 +15,9 @@ export const SIGN = { spawnPoint: 8, point: 4, partyStart: 14 };
 export const spawnRadius = (scatter: number, { scale }: PlanScale): number => Math.max(SIGN.spawnPoint, scatter * scale);
 export const pointRadius = (radius: number, { scale }: PlanScale): number => Math.max(SIGN.point, radius * scale);
 
+/** px: from its middle to its corners; it is a square on one of them. */
+const cornerOf = ({ radius }: { radius: number }, plan: PlanScale): number => Math.SQRT2 * pointRadius(radius, plan);
+
 /** What is said of where the party starts, and where. */
 export const PARTY_STARTS = 'party starts';
 export const partyStartsAt = ({ partyStart }: Pick<Arena, 'partyStart'>, { x, y }: PlanScale): LabelPlace => ({
@@ -50,7 +53,7 @@ export function planLabels(arena: Arena, plan: PlanScale, width: number, height:
       };
     }),
     ...arena.points.map((point) => {
-      const { right, left, above, below } = around(point, pointRadius(point.radius, plan));
+      const { right, left, above, below } = around(point, cornerOf(point, plan));
       return { key: `point ${point.id}`, words: point.name, className: 't2 halo-s', places: [above, below, right, left] };
     }),
   ];
@@ -123,6 +126,6 @@ function signsOf(arena: Arena, plan: PlanScale): Box[] {
     about(arena.partyStart, SIGN.partyStart),
     boxOf(PARTY_STARTS, partyStartsAt(arena, plan)),
     ...arena.spawnPoints.map((point) => about(point, SIGN.spawnPoint)),
-    ...arena.points.map((point) => about(point, SIGN.point)),
+    ...arena.points.map((point) => about(point, cornerOf(point, plan))),
   ];
 }
