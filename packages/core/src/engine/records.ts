@@ -45,9 +45,8 @@ export interface Threat {
   attacker: number;
   use: number;
   attack: number;
-  /** µs: its wind-up began, it could be read, it leaves its owner, it strikes, as it looked at its cue */
+  /** µs: its wind-up began, it leaves its owner, it strikes, as it looked at its cue */
   begunAt: number;
-  cueAt: number;
   leavesAt: number;
   hitAt: number;
   /** Nothing of it can strike any more, and it has been reacted to. */

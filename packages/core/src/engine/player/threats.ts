@@ -94,7 +94,6 @@ function perceive(fight: Fight, what: Announced, attack: CompiledAttack, member:
   const { attacker, use, begunAt, hitAt } = what;
   const threat: Threat = {
     ...what,
-    cueAt: now,
     until: begunAt + longest(attack),
     off: false,
     answer: -1,
