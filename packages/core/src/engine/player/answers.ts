@@ -125,9 +125,7 @@ function stepAside(
   const { attacker, hitAt, begunAt } = threat;
   const { window, distance, way } = answer;
   if (distance <= 0 || window <= 0) return VERDICT.none;
-  const marked = attack.areaAbout !== 'self' && attack.turns ? attack.windup : 0;
-  const settled = comesStraight(attack) ? settledAfter(attack) : marked;
-  const from = Math.max(fight.now, free, begunAt + settled);
+  const from = Math.max(fight.now, free, begunAt + settledAfter(attack));
   const [dx, dy] = dodgeWay(fight, member, attacker, way, distance);
   const x = fight.xAt(member, fight.now);
   const y = fight.yAt(member, fight.now);
@@ -196,17 +194,18 @@ export function evade(fight: Fight, member: number, dx: number, dy: number, spee
   urgeTowards(fight, member, URGE.evade, dx, dy, speed, until);
 }
 
+/** µs: the step from which whoever sets out at an instant moves. */
+const nextStep = ({ compiled: { step } }: Fight, at: number): number => Math.ceil(at / step) * step;
+
 /** Away from the middle of what is coming, or sideways out of a line, from the instant its aim is fixed. */
 function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledAttack, free: number): number {
   const { attacker, hitAt, begunAt, use } = threat;
   const need = wayOut(fight, attacker, attack, member, use);
   if (need === Infinity) return VERDICT.none;
   const line = comesStraight(attack);
-  const marks = attack.areaAbout !== 'self';
-  const fixed = line || marks ? begunAt + settledAfter(attack) : fight.now;
-  const from = Math.max(fight.now, free, fixed);
+  const from = Math.max(fight.now, free, begunAt + settledAfter(attack));
   const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
-  if (need > (speed * (hitAt - from)) / SECOND) return VERDICT.tooLate;
+  if (need > (speed * (hitAt - nextStep(fight, from))) / SECOND) return VERDICT.tooLate;
   const x = fight.xAt(member, fight.now);
   const y = fight.yAt(member, fight.now);
   let dx: number;
@@ -215,7 +214,7 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
   else {
     const [mx, my] = middleOf(fight, attacker, attack, use);
     const length = fight.apartFrom(member, mx, my);
-    [dx, dy] = length > 0 ? [(x - mx) / length, (y - my) / length] : [0 - fight.fx[attacker], 0 - fight.fy[attacker]];
+    [dx, dy] = length > 0 ? [(x - mx) / length, (y - my) / length] : [fight.fx[attacker], fight.fy[attacker]];
   }
   if (!clearPath(fight, member, x, y, dx, dy, need)) {
     [dx, dy] = line ? [0 - dx, 0 - dy] : across(fight, member, attacker, need);
@@ -238,7 +237,7 @@ function breakLine(fight: Fight, member: number, { attacker, hitAt }: Threat, at
   const { ground, now } = fight;
   if (ground.walls.length === 0 || !ranged(attack)) return VERDICT.none;
   const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
-  const most = (speed * (hitAt - Math.max(now, free))) / SECOND;
+  const most = (speed * (hitAt - nextStep(fight, Math.max(now, free)))) / SECOND;
   if (most <= 0) return VERDICT.tooLate;
   const x = fight.xAt(member, now);
   const y = fight.yAt(member, now);

@@ -83,6 +83,63 @@ describe('a dodge that nothing hinders', () => {
   });
 });
 
+describe('a step out that is judged to be in time', () => {
+  const tenths = (most: number) => fc.integer({ min: 0, max: most * 10 }).map((n) => n / 10);
+  const areas = fc
+    .record({ about: fc.constantFrom('self', 'target', 'mark'), delay: tenths(1), radius: fc.integer({ min: 1, max: 4 }) })
+    .map(({ about, delay, radius }) => ({ delivery: 'area', area: { about, radius: about === 'self' ? radius + 4 : radius, delay } }));
+  const straight = fc.oneof(
+    fc.constant({ delivery: 'hitscan' }),
+    fc.integer({ min: 3, max: 30 }).map((speed) => ({ delivery: 'projectile', projectile: { speed, lifetime: 30, radius: 0.1 } })),
+  );
+  const dashes = fc
+    .record({
+      hurts: fc.constantFrom('way', 'end'),
+      way: fc.constantFrom('target', 'ahead'),
+      speed: fc.integer({ min: 4, max: 20 }),
+      distance: fc.integer({ min: 2, max: 12 }),
+      after: tenths(0.5),
+    })
+    .map(({ hurts, ...more }) => ({
+      ...(hurts === 'end' ? { delivery: 'area', area: { about: 'self', radius: 2 } } : { delivery: 'melee' }),
+      dash: { hurts, during: 'active', ...more },
+      active: 4,
+    }));
+
+  test('has worked, however far it was to go: nothing has struck whoever tried', () => {
+    let tried = 0;
+    const of = { area: 0, straight: 0, dash: 0, melee: 0 };
+    fc.assert(
+      fc.property(
+        fc.oneof(areas, straight, dashes, fc.constant({ delivery: 'melee', range: { min: 0, max: 3 } })),
+        fc.record({
+          windup: tenths(1.5),
+          recovery: tenths(0.5),
+          cooldown: fc.constantFrom(0.3, 0.9, 99),
+          tracking: fc.constantFrom('turns', 'fixed'),
+        }),
+        fc.integer({ min: 1, max: 12 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 2, max: 8 }),
+        (delivery, beat, x, reaction, run) => {
+          const { active, ...attack } = { active: 0, ...delivery };
+          const runner = member(reaction / 100 + 0.003, [{ id: 'step', kind: 'stepOut' }], { movement: { walk: 0, run } });
+          const { log } = fought({ ...field(runner, foe({ ...attack, beat: { ...beat, active } }), x), width: 120, depth: 120 });
+          const given = eventsOf(log, 'answer').filter(({ b }) => b === VERDICT.tried).length;
+          tried += given;
+          of[
+            'dash' in delivery ? 'dash' : delivery.delivery === 'area' || delivery.delivery === 'melee' ? delivery.delivery : 'straight'
+          ] += given;
+          expect(eventsOf(log, 'exposed').filter(({ b }) => b === VERDICT.tried)).toEqual([]);
+        },
+      ),
+      { numRuns: Number(process.env.INSIDIA_CASES ?? 800) },
+    );
+    expect(tried).toBeGreaterThan(50);
+    for (const many of Object.values(of)) expect(many).toBeGreaterThan(3);
+  });
+});
+
 describe('a shot whose owner is idle again', () => {
   // It leaves at 0.1 and is 0.9 s under way or so; the member has reacted at 0.4.
   test.each([

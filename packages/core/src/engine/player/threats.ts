@@ -8,8 +8,8 @@ import type { Fight } from '../fight';
 import type { Burst } from '../harm/pools';
 import { seesPast } from '../mind/senses';
 import { setUrge } from '../mind/urges';
-import { ANSWER, NOBODY, URGE } from '../numbers';
-import type { CompiledAttack } from '../unit-tables';
+import { ANSWER, DASHING, NOBODY, URGE } from '../numbers';
+import type { CompiledAttack, CompiledDash } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
 import { CLEARANCE_SHARE } from '../tuning';
@@ -78,12 +78,31 @@ export function middleOf(fight: Fight, attacker: number, attack: CompiledAttack,
   const down = putDown(fight, use);
   if (down) return [down.x, down.y];
   if (attack.areaAbout === 'mark') return [fight.markX[attacker], fight.markY[attacker]];
-  // A leap bursts where it lands. Once it is over nobody is its target any more.
-  const leaps = attack.dash?.hurts === 'end' && attack.dash.way === 'target';
+  if (attack.dash?.hurts === 'end') return landing(fight, attacker, attack.dash);
+  // Once it is over nobody is its target any more.
   const target = fight.attackTarget[attacker];
-  const about = (attack.areaAbout === 'target' || leaps) && target !== NOBODY ? target : attacker;
+  const about = attack.areaAbout === 'target' && target !== NOBODY ? target : attacker;
   return [fight.xAt(about, fight.now), fight.yAt(about, fight.now)];
 }
+
+/** Where a leap comes down: while it is under way that is settled; before, as things stand. To which side it goes nobody can tell. */
+function landing(fight: Fight, attacker: number, dash: CompiledDash): [number, number] {
+  if (fight.dashing[attacker] === DASHING.attack) return [fight.dashToX[attacker], fight.dashToY[attacker]];
+  const { now } = fight;
+  const x = fight.xAt(attacker, now);
+  const y = fight.yAt(attacker, now);
+  const target = fight.attackTarget[attacker];
+  if (dash.way === 'sideways') return [x, y];
+  let [dx, dy] = [fight.fx[attacker], fight.fy[attacker]];
+  const apart = target === NOBODY || dash.way === 'ahead' ? 0 : fight.apart(attacker, target);
+  if (apart > 0) [dx, dy] = [(fight.xAt(target, now) - x) / apart, (fight.yAt(target, now) - y) / apart];
+  const metres = leapLength(fight, attacker, dash, target) * (dash.way === 'away' ? -1 : 1);
+  return [x + dx * metres, y + dy * metres];
+}
+
+/** m: no farther than to touch its target, where it is told so. */
+const leapLength = (fight: Fight, attacker: number, { way, upToTarget, distance }: CompiledDash, target: number): number =>
+  way === 'target' && upToTarget && target !== NOBODY ? Math.min(distance, fight.gap(attacker, target)) : distance;
 
 /** What is coming, as it is announced. */
 type Announced = Pick<Threat, 'attacker' | 'use' | 'attack' | 'begunAt' | 'leavesAt' | 'hitAt'>;
@@ -118,13 +137,17 @@ function perceive(fight: Fight, what: Announced, attack: CompiledAttack, member:
 /** µs from the start of an attack until it no longer depends on its owner, or its first hit, as things stand. */
 function untilItLeaves(fight: Fight, attacker: number, { dash, windup }: CompiledAttack, member: number): number {
   if (dash === null || dash.hurts === 'no') return windup;
-  return dash.start + microsecondsUp(Math.min(fight.gap(attacker, member), dash.distance) / dash.speed);
+  const metres =
+    dash.hurts === 'end'
+      ? leapLength(fight, attacker, dash, fight.attackTarget[attacker])
+      : Math.min(fight.gap(attacker, member), dash.distance);
+  return dash.start + microsecondsUp(metres / dash.speed);
 }
 
 /** µs from then until it strikes a member, as things stand. */
-function underWay(fight: Fight, attacker: number, { dash, areaDelay, shotSpeed }: CompiledAttack, member: number): number {
+function underWay(fight: Fight, attacker: number, { dash, areaDelay, shotSpeed, shotRadius }: CompiledAttack, member: number): number {
   const flies = shotSpeed > 0 && (dash === null || dash.hurts === 'no');
-  return areaDelay + (flies ? microsecondsUp(fight.gap(attacker, member) / shotSpeed) : 0);
+  return areaDelay + (flies ? microsecondsUp(Math.max(0, fight.gap(attacker, member) - shotRadius) / shotSpeed) : 0);
 }
 
 /** µs from the start of an attack until nothing of it can strike any more, however far its target has gone since. */
@@ -167,10 +190,12 @@ export function comesStraight(attack: CompiledAttack): boolean {
   return ranged(attack) || attack.dash?.hurts === 'way';
 }
 
-/** µs from its start at which the way it comes is settled. */
-export function settledAfter({ dash, turns, windup }: CompiledAttack): number {
-  if (dash?.hurts === 'way') return dash.start;
-  return turns ? windup : 0;
+/** µs from its start at which where it comes is settled: whoever goes before that takes it along. */
+export function settledAfter({ dash, turns, windup, areaAbout, traits }: CompiledAttack): number {
+  if (dash !== null && dash.hurts !== 'no') return dash.start;
+  if (traits.escape === 'reach' || (traits.escape === 'area' && areaAbout === 'self')) return 0;
+  // What lies about its target lies where that is as the wind-up ends, wherever its owner faces.
+  return turns || areaAbout === 'target' ? windup : 0;
 }
 
 export function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {

@@ -89,7 +89,9 @@ describe('habits in turns', () => {
       { x: -2, y: 2 },
     ];
     project.arenas[0].walls.push({ id: 'block', name: 'block', height: 3, corners });
-    const levels = habitsOf(project, compileScenario(project, fight), fight).find(({ id }) => id === 'place')!.levels.slice(1);
+    const levels = habitsOf(project, compileScenario(project, fight), fight)
+      .find(({ id }) => id === 'place')!
+      .levels.slice(1);
     const { columns, side, x, y, blocked } = compileScenario(project, fight).rounds!.board!;
     expect(levels.length).toBeGreaterThan(10);
     expect(new Set(levels.map(({ says }) => says)).size).toBe(levels.length);
