@@ -237,7 +237,8 @@ function breakLine(fight: Fight, member: number, { attacker, hitAt }: Threat, at
   const { ground, now } = fight;
   if (ground.walls.length === 0 || !ranged(attack)) return VERDICT.none;
   const speed = fight.kinds[member].run * (1 - fight.slowed[member]);
-  const most = (speed * (hitAt - nextStep(fight, Math.max(now, free)))) / SECOND;
+  const from = nextStep(fight, Math.max(now, free));
+  const most = (speed * (hitAt - from)) / SECOND;
   if (most <= 0) return VERDICT.tooLate;
   const x = fight.xAt(member, now);
   const y = fight.yAt(member, now);
@@ -253,7 +254,7 @@ function breakLine(fight: Fight, member: number, { attacker, hitAt }: Threat, at
       const toY = y + dy * distance;
       if (!ground.blocked(ax, ay, fight.kinds[attacker].muzzle, toX, toY, half) || !clearPath(fight, member, x, y, dx, dy, distance))
         continue;
-      evade(fight, member, dx, dy, fight.kinds[member].run, now + microsecondsUp(distance / fight.kinds[member].run));
+      evade(fight, member, dx, dy, fight.kinds[member].run, from + microsecondsUp(distance / speed));
       return VERDICT.tried;
     }
   }

@@ -140,6 +140,39 @@ describe('a step out that is judged to be in time', () => {
   });
 });
 
+test('who breaks the line in time is behind something when the line is drawn', () => {
+  const wall = (id: string, from: number, to: number) => ({
+    id,
+    name: id,
+    height: 3,
+    corners: [
+      { x: 0.7, y: from },
+      { x: 1.2, y: from },
+      { x: 1.2, y: to },
+      { x: 0.7, y: to },
+    ],
+  });
+  const walls = [wall('left', 0.6, 4), wall('right', -4, -0.6)];
+  let tried = 0;
+  fc.assert(
+    fc.property(
+      fc.record({ windup: fc.integer({ min: 2, max: 15 }), cooldown: fc.constantFrom(0.9, 99) }),
+      fc.integer({ min: 3, max: 14 }),
+      fc.integer({ min: 1, max: 60 }),
+      fc.integer({ min: 2, max: 8 }),
+      ({ windup, cooldown }, x, reaction, run) => {
+        const seer = member(reaction / 100 + 0.003, [{ id: 'line', kind: 'breakLine' }], { movement: { walk: 0, run } });
+        const gun = foe({ delivery: 'hitscan', beat: { windup: windup / 10, cooldown } });
+        const { log } = fought({ ...field(seer, gun, x), arena: { walls } });
+        tried += eventsOf(log, 'answer').filter(({ b }) => b === VERDICT.tried).length;
+        expect(eventsOf(log, 'exposed').filter(({ b }) => b === VERDICT.tried)).toEqual([]);
+      },
+    ),
+    { numRuns: Number(process.env.INSIDIA_CASES ?? 300) },
+  );
+  expect(tried).toBeGreaterThan(20);
+});
+
 describe('a shot whose owner is idle again', () => {
   // It leaves at 0.1 and is 0.9 s under way or so; the member has reacted at 0.4.
   test.each([
