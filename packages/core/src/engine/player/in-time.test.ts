@@ -2,42 +2,20 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { MISS, VERDICT } from '../../record/log';
-import { dummy, eventsOf, type FightSketch, fought, unit } from '../../testing/builders';
+import {
+  announced,
+  announcer as foe,
+  announcerOf,
+  beats,
+  facingEachOther as field,
+  reader as member,
+} from '../../testing/arbitrary-announced';
+import { dummy, eventsOf, fought } from '../../testing/builders';
 import { ANSWER } from '../numbers';
 
 type Loose = Record<string, unknown>;
 
 const dodge = { id: 'dodge', kind: 'dodge', window: 0.3, distance: 0, cooldown: 0 };
-const STILL = { movement: { walk: 0, run: 0 }, senses: { sight: 90, lose: 99 } };
-
-const member = (reaction: number, answers: Loose[], more: Loose = {}) =>
-  unit({
-    id: 'warden',
-    side: 'party',
-    health: { max: 1e6 },
-    attacks: [],
-    player: { attention: { mean: reaction, spread: 0, angle: 360, follows: 50, mistakes: 0 }, answers },
-    ...STILL,
-    ...more,
-  });
-
-const foe = (attack: Loose, more: Loose = {}) =>
-  unit({
-    id: 'mulcher',
-    health: { max: 1e6 },
-    attacks: [{ id: 'blow', range: { min: 0, max: 60 }, arc: 360, effects: { damage: { amount: 1 } }, ...attack }],
-    ...STILL,
-    ...more,
-  });
-
-const field = (party: Loose, enemy: Loose, x: number, more: Partial<FightSketch> = {}): FightSketch => ({
-  party: [party],
-  enemies: [{ unit: enemy, x }],
-  width: 80,
-  depth: 40,
-  limit: 3,
-  ...more,
-});
 
 const shot = (speed: number, more: Loose = {}) => ({
   delivery: 'projectile',
@@ -47,30 +25,19 @@ const shot = (speed: number, more: Loose = {}) => ({
 });
 
 describe('a dodge that nothing hinders', () => {
-  const tenths = (most: number) => fc.integer({ min: 0, max: most * 10 }).map((n) => n / 10);
-  const deliveries = fc.oneof(
-    fc.constant({ delivery: 'melee' }),
-    fc.constant({ delivery: 'hitscan' }),
-    fc.integer({ min: 3, max: 30 }).map((speed) => ({ delivery: 'projectile', projectile: { speed, lifetime: 30, radius: 0.1 } })),
-    fc.record({ about: fc.constantFrom('self', 'target', 'mark'), delay: tenths(1) }).map(({ about, delay }) => ({
-      delivery: 'area',
-      area: { about, radius: about === 'self' ? 30 : 1, delay },
-    })),
-  );
-
   test('keeps off all that is seen in time: only what left no time has struck', () => {
     let kept = 0;
     let struck = 0;
     fc.assert(
       fc.property(
-        deliveries,
-        fc.record({ windup: tenths(1), recovery: tenths(0.5), cooldown: fc.constantFrom(0.3, 0.7, 99) }),
+        announced.filter(({ kind }) => kind !== 'dash'),
+        beats,
         fc.integer({ min: 0, max: 10 }),
         fc.integer({ min: 2, max: 12 }),
         fc.integer({ min: 1, max: 90 }),
-        (delivery, beat, cue, x, reaction) => {
-          const attack = { ...delivery, beat: { ...beat, cue: (beat.windup * cue) / 10 } };
-          const { log } = fought(field(member(reaction / 100 + 0.003, [dodge]), foe(attack), x));
+        (attack, beat, cue, x, reaction) => {
+          const enemy = announcerOf(attack, { ...beat, cue: (beat.windup * cue) / 10 });
+          const { log } = fought(field(member(reaction / 100 + 0.003, [dodge]), enemy, x));
           for (const { c } of eventsOf(log, 'exposed')) expect(c).toBeLessThan(1e-6);
           struck += eventsOf(log, 'exposed').length;
           kept += eventsOf(log, 'miss').filter(({ a }) => a === MISS.dodged).length;
@@ -84,52 +51,22 @@ describe('a dodge that nothing hinders', () => {
 });
 
 describe('a step out that is judged to be in time', () => {
-  const tenths = (most: number) => fc.integer({ min: 0, max: most * 10 }).map((n) => n / 10);
-  const areas = fc
-    .record({ about: fc.constantFrom('self', 'target', 'mark'), delay: tenths(1), radius: fc.integer({ min: 1, max: 4 }) })
-    .map(({ about, delay, radius }) => ({ delivery: 'area', area: { about, radius: about === 'self' ? radius + 4 : radius, delay } }));
-  const straight = fc.oneof(
-    fc.constant({ delivery: 'hitscan' }),
-    fc.integer({ min: 3, max: 30 }).map((speed) => ({ delivery: 'projectile', projectile: { speed, lifetime: 30, radius: 0.1 } })),
-  );
-  const dashes = fc
-    .record({
-      hurts: fc.constantFrom('way', 'end'),
-      way: fc.constantFrom('target', 'ahead'),
-      speed: fc.integer({ min: 4, max: 20 }),
-      distance: fc.integer({ min: 2, max: 12 }),
-      after: tenths(0.5),
-    })
-    .map(({ hurts, ...more }) => ({
-      ...(hurts === 'end' ? { delivery: 'area', area: { about: 'self', radius: 2 } } : { delivery: 'melee' }),
-      dash: { hurts, during: 'active', ...more },
-      active: 4,
-    }));
-
   test('has worked, however far it was to go: nothing has struck whoever tried', () => {
     let tried = 0;
     const of = { area: 0, straight: 0, dash: 0, melee: 0 };
     fc.assert(
       fc.property(
-        fc.oneof(areas, straight, dashes, fc.constant({ delivery: 'melee', range: { min: 0, max: 3 } })),
-        fc.record({
-          windup: tenths(1.5),
-          recovery: tenths(0.5),
-          cooldown: fc.constantFrom(0.3, 0.9, 99),
-          tracking: fc.constantFrom('turns', 'fixed'),
-        }),
+        announced,
+        beats,
         fc.integer({ min: 1, max: 12 }),
         fc.integer({ min: 1, max: 60 }),
         fc.integer({ min: 2, max: 8 }),
-        (delivery, beat, x, reaction, run) => {
-          const { active, ...attack } = { active: 0, ...delivery };
+        (attack, beat, x, reaction, run) => {
           const runner = member(reaction / 100 + 0.003, [{ id: 'step', kind: 'stepOut' }], { movement: { walk: 0, run } });
-          const { log } = fought({ ...field(runner, foe({ ...attack, beat: { ...beat, active } }), x), width: 120, depth: 120 });
+          const { log } = fought(field(runner, announcerOf(attack, beat), x));
           const given = eventsOf(log, 'answer').filter(({ b }) => b === VERDICT.tried).length;
           tried += given;
-          of[
-            'dash' in delivery ? 'dash' : delivery.delivery === 'area' || delivery.delivery === 'melee' ? delivery.delivery : 'straight'
-          ] += given;
+          of[attack.kind] += given;
           expect(eventsOf(log, 'exposed').filter(({ b }) => b === VERDICT.tried)).toEqual([]);
         },
       ),
