@@ -10,7 +10,6 @@ import type { Fight } from '../fight';
 import { startAttack } from '../harm/attack';
 import { interrupt } from '../harm/interrupt';
 import { hurdleOf } from '../mind/hurdles';
-import { inReach } from '../body/reach';
 import { setUrge, urgeTowards } from '../mind/urges';
 import { ANSWER, DASHING, NOBODY, PHASE, TASK, URGE } from '../numbers';
 import type { CompiledAnswer, CompiledAttack } from '../unit-tables';
@@ -19,7 +18,8 @@ import { DUE } from '../time/queue';
 import { openBlock, openDodge } from './guard';
 import { useAnswer } from './supplies';
 import { dropTask } from './task';
-import { breaks, comesStraight, middleOf, ranged, say, settledAfter, staysWithTarget, wayOut } from './threats';
+import { comesStraight, middleOf, outAt, ranged, settledAfter, wayOut } from './coming';
+import { breaks, say } from './threats';
 
 /** The reaction time has passed: the first answer that can still work is given. */
 export function decide(fight: Fight, member: number, use: number): void {
@@ -135,27 +135,6 @@ function stepAside(
   useAnswer(fight, member, number, from + answer.cooldown);
   fight.queue.push(from, DUE.dodge, member, number, attacker);
   return VERDICT.tried;
-}
-
-/** Whether a member would be out of what is coming if it stood somewhere else. */
-function outAt(fight: Fight, member: number, { attacker, use }: Threat, attack: CompiledAttack, x: number, y: number): boolean {
-  const own = fight.radius[member];
-  const ax = fight.xAt(attacker, fight.now);
-  const ay = fight.yAt(attacker, fight.now);
-  if (comesStraight(attack)) {
-    const tx = fight.xAt(member, fight.now) - ax;
-    const ty = fight.yAt(member, fight.now) - ay;
-    const length = Math.sqrt(tx * tx + ty * ty);
-    const aside = length > 0 ? Math.abs(tx * (y - ay) - ty * (x - ax)) / length : 0;
-    return aside > own + attack.shotRadius + (attack.dash?.hurts === 'way' ? fight.radius[attacker] : 0);
-  }
-  if (attack.traits.escape === 'reach') {
-    const gap = Math.sqrt((x - ax) * (x - ax) + (y - ay) * (y - ay)) - own - fight.radius[attacker];
-    return !inReach(gap, attack.rangeMax);
-  }
-  if (attack.traits.escape !== 'area' || staysWithTarget(fight, attack, use)) return false;
-  const [mx, my] = middleOf(fight, attacker, attack, use);
-  return !inReach(Math.sqrt((x - mx) * (x - mx) + (y - my) * (y - my)) - own, attack.areaRadius);
 }
 
 export function beginBlock(fight: Fight, member: number, number: number): void {

@@ -77,6 +77,19 @@ describe('a step out that is judged to be in time', () => {
   });
 });
 
+test('a dodge that protects nobody counts only where it leads out', () => {
+  // 8 m about its owner, the member's middle 7 m from it: 2 m straight away lead out, 2 m aside do not.
+  const wide = { delivery: 'area', area: { about: 'self', radius: 8, delay: 1 }, beat: { windup: 0.2, cooldown: 99 } };
+  const told = (way: string) => {
+    const aside = { id: 'aside', kind: 'dodge', protects: false, window: 0.3, distance: 2, cooldown: 0, way };
+    const { log } = fought(field(member(0.2, [aside]), foe(wide), 7));
+    return [eventsOf(log, 'answer').map(({ b }) => b), eventsOf(log, 'exposed').map(({ b, c }) => [b, c])];
+  };
+  expect(told('away')).toEqual([[VERDICT.tried], []]);
+  expect(told('sideways')).toEqual([[VERDICT.none], [[VERDICT.none, -Infinity]]]);
+  expect(told('towards')).toEqual([[VERDICT.none], [[VERDICT.none, -Infinity]]]);
+});
+
 test('who breaks the line in time is behind something when the line is drawn', () => {
   const wall = (id: string, from: number, to: number) => ({
     id,

@@ -5,14 +5,13 @@ import { within } from '../body/facing';
 import { inReach } from '../body/reach';
 import type { Landing, Threat } from '../records';
 import type { Fight } from '../fight';
-import type { Burst } from '../harm/pools';
 import { seesPast } from '../mind/senses';
 import { setUrge } from '../mind/urges';
-import { ANSWER, DASHING, NOBODY, URGE } from '../numbers';
-import type { CompiledAttack, CompiledDash } from '../unit-tables';
+import { ANSWER, URGE } from '../numbers';
+import type { CompiledAnswer, CompiledAttack } from '../unit-tables';
 import { PURPOSE } from '../time/chance';
 import { DUE } from '../time/queue';
-import { CLEARANCE_SHARE } from '../tuning';
+import { longest, outAt, outOfArea, ranged, underWay, untilItLeaves, wayOut } from './coming';
 
 /** Whether there is anybody who would read it, and anything in it to be answered. */
 const isRead = (fight: Fight, { targets, traits }: CompiledAttack): boolean =>
@@ -60,50 +59,6 @@ function threatens(fight: Fight, attacker: number, attack: CompiledAttack, membe
   return escape === 'area' && inReach(outOfArea(fight, attacker, attack, member), 0);
 }
 
-/** m from a unit's edge to the edge of the area an attack will strike; below 0: inside it. */
-function outOfArea(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use?: number): number {
-  const [x, y] = middleOf(fight, attacker, attack, use);
-  return fight.apartFrom(member, x, y) - fight.radius[member] - attack.areaRadius;
-}
-
-/** Where a use of an attack lies and waits for its time, if it does. */
-const putDown = (fight: Fight, use: number): Burst | undefined => fight.bursts.all.find((burst) => burst.pending && burst.use === use);
-
-/** It stays with its target until it strikes: nobody gets out of it. */
-export const staysWithTarget = (fight: Fight, { areaAbout, areaDelay }: CompiledAttack, use: number): boolean =>
-  areaAbout === 'target' && areaDelay === 0 && !putDown(fight, use);
-
-/** The middle of what a use of an attack will strike: where it has been put down, a mark, its target, or its owner. */
-export function middleOf(fight: Fight, attacker: number, attack: CompiledAttack, use = fight.use[attacker]): [number, number] {
-  const down = putDown(fight, use);
-  if (down) return [down.x, down.y];
-  if (attack.areaAbout === 'mark') return [fight.markX[attacker], fight.markY[attacker]];
-  if (attack.dash?.hurts === 'end') return landing(fight, attacker, attack.dash);
-  // Once it is over nobody is its target any more.
-  const target = fight.attackTarget[attacker];
-  const about = attack.areaAbout === 'target' && target !== NOBODY ? target : attacker;
-  return [fight.xAt(about, fight.now), fight.yAt(about, fight.now)];
-}
-
-/** Where a leap comes down: while it is under way that is settled; before, as things stand. To which side it goes nobody can tell. */
-function landing(fight: Fight, attacker: number, dash: CompiledDash): [number, number] {
-  if (fight.dashing[attacker] === DASHING.attack) return [fight.dashToX[attacker], fight.dashToY[attacker]];
-  const { now } = fight;
-  const x = fight.xAt(attacker, now);
-  const y = fight.yAt(attacker, now);
-  const target = fight.attackTarget[attacker];
-  if (dash.way === 'sideways') return [x, y];
-  let [dx, dy] = [fight.fx[attacker], fight.fy[attacker]];
-  const apart = target === NOBODY || dash.way === 'ahead' ? 0 : fight.apart(attacker, target);
-  if (apart > 0) [dx, dy] = [(fight.xAt(target, now) - x) / apart, (fight.yAt(target, now) - y) / apart];
-  const metres = leapLength(fight, attacker, dash, target) * (dash.way === 'away' ? -1 : 1);
-  return [x + dx * metres, y + dy * metres];
-}
-
-/** m: no farther than to touch its target, where it is told so. */
-const leapLength = (fight: Fight, attacker: number, { way, upToTarget, distance }: CompiledDash, target: number): number =>
-  way === 'target' && upToTarget && target !== NOBODY ? Math.min(distance, fight.gap(attacker, target)) : distance;
-
 /** What is coming, as it is announced. */
 type Announced = Pick<Threat, 'attacker' | 'use' | 'attack' | 'begunAt' | 'leavesAt' | 'hitAt'>;
 
@@ -134,26 +89,6 @@ function perceive(fight: Fight, what: Announced, attack: CompiledAttack, member:
   fight.queue.push(now + reaction, DUE.answer, member, 0, use);
 }
 
-/** µs from the start of an attack until it no longer depends on its owner, or its first hit, as things stand. */
-function untilItLeaves(fight: Fight, attacker: number, { dash, windup }: CompiledAttack, member: number): number {
-  if (dash === null || dash.hurts === 'no') return windup;
-  const metres =
-    dash.hurts === 'end'
-      ? leapLength(fight, attacker, dash, fight.attackTarget[attacker])
-      : Math.min(fight.gap(attacker, member), dash.distance);
-  return dash.start + microsecondsUp(metres / dash.speed);
-}
-
-/** µs from then until it strikes a member, as things stand. */
-function underWay(fight: Fight, attacker: number, { dash, areaDelay, shotSpeed, shotRadius }: CompiledAttack, member: number): number {
-  const flies = shotSpeed > 0 && (dash === null || dash.hurts === 'no');
-  return areaDelay + (flies ? microsecondsUp(Math.max(0, fight.gap(attacker, member) - shotRadius) / shotSpeed) : 0);
-}
-
-/** µs from the start of an attack until nothing of it can strike any more, however far its target has gone since. */
-const longest = ({ windup, active, recovery, areaDelay, shotLifetime }: CompiledAttack): number =>
-  windup + active + recovery + areaDelay + shotLifetime;
-
 export function say(fight: Fight, member: number, threat: Threat, answer: number, verdict: number): void {
   threat.answer = answer;
   threat.verdict = verdict;
@@ -164,13 +99,14 @@ export function say(fight: Fight, member: number, threat: Threat, answer: number
  * s that the quickest answer needs which works against an attack and which the player has, whatever its cooldown; Infinity
  * where none works. A dodge or block takes no time; stepping out takes the way at a run; interrupting, the wind-up.
  */
-function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use?: number): number {
+function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use = fight.use[attacker]): number {
   const kind = fight.kinds[member];
   let least = Infinity;
-  for (const { kind: answer, protects, distance, window } of kind.player!.answers) {
+  for (const { kind: answer, protects, distance, window, way } of kind.player!.answers) {
     if (!(attack.answers & (1 << answer))) continue;
     if (answer === ANSWER.block || (answer === ANSWER.dodge && protects)) return 0;
-    if (answer === ANSWER.dodge && distance >= wayOut(fight, attacker, attack, member, use)) least = Math.min(least, window / SECOND);
+    if (answer === ANSWER.dodge && dodgesOut(fight, { attacker, use }, attack, member, way, distance))
+      least = Math.min(least, window / SECOND);
     if (answer === ANSWER.stepOut) least = Math.min(least, wayOut(fight, attacker, attack, member, use) / kind.run);
     if (answer === ANSWER.breakLine && fight.ground.walls.length > 0 && ranged(attack))
       least = Math.min(least, fight.radius[member] / kind.run);
@@ -181,45 +117,27 @@ function quickest(fight: Fight, attacker: number, attack: CompiledAttack, member
   return least;
 }
 
-export function ranged(attack: CompiledAttack): boolean {
-  return attack.traits.alongLine;
-}
-
-/** It comes straight at whom it is meant for: out of its way is to the side. */
-export function comesStraight(attack: CompiledAttack): boolean {
-  return ranged(attack) || attack.dash?.hurts === 'way';
-}
-
-/** µs from its start at which where it comes is settled: whoever goes before that takes it along. */
-export function settledAfter({ dash, turns, windup, areaAbout, traits }: CompiledAttack): number {
-  if (dash !== null && dash.hurts !== 'no') return dash.start;
-  if (traits.escape === 'reach' || (traits.escape === 'area' && areaAbout === 'self')) return 0;
-  // What lies about its target lies where that is as the wind-up ends, wherever its owner faces.
-  return turns || areaAbout === 'target' ? windup : 0;
+/** Whether a dodge that protects nobody by itself carries a member out of it, walls or not. */
+function dodgesOut(
+  fight: Fight,
+  what: Pick<Threat, 'attacker' | 'use'>,
+  attack: CompiledAttack,
+  member: number,
+  way: CompiledAnswer['way'],
+  distance: number,
+): boolean {
+  const x = fight.xAt(member, fight.now);
+  const y = fight.yAt(member, fight.now);
+  const apart = fight.apart(member, what.attacker);
+  const ux = apart > 0 ? (x - fight.xAt(what.attacker, fight.now)) / apart : 1;
+  const uy = apart > 0 ? (y - fight.yAt(what.attacker, fight.now)) / apart : 0;
+  const [dx, dy] = way === 'sideways' ? [0 - uy, ux] : way === 'away' ? [ux, uy] : [0 - ux, 0 - uy];
+  return outAt(fight, member, what, attack, x + dx * distance, y + dy * distance);
 }
 
 export function breaks(own: CompiledAttack, attack: CompiledAttack): boolean {
   const { stagger, damage } = own.effects;
   return (stagger !== null && attack.breakStagger) || (damage?.amount ?? 0) - (damage?.spread ?? 0) >= attack.breakHit;
-}
-
-/** m that a unit must move to be out of what is coming; Infinity where moving does not help. */
-export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use = fight.use[attacker]): number {
-  const own = fight.radius[member];
-  const spare = own * CLEARANCE_SHARE;
-  if (attack.dash?.hurts === 'way') return own + fight.radius[attacker] + spare;
-  switch (attack.traits.escape) {
-    case 'reach':
-      return Math.max(0, attack.rangeMax - fight.gap(attacker, member)) + spare;
-    case 'shot':
-      return own + attack.shotRadius + spare;
-    case 'line':
-      return attack.turns ? Infinity : own + spare;
-    case 'area':
-      return staysWithTarget(fight, attack, use) ? Infinity : Math.max(0, 0 - outOfArea(fight, attacker, attack, member, use)) + spare;
-    case undefined:
-      return Infinity;
-  }
 }
 
 /** Whether a member's dodge or full block keeps a hit from landing: which miss it is then; −1: neither. */
