@@ -141,7 +141,7 @@ describe('a search', () => {
   });
 
   test('the same runs lead to the same bits: from whom they come and in how many parts makes no difference', () => {
-    const problem = findProblem(project, wanting([4.6, 5.6], [0.5, 0.75]), PATHS.map(dial), { budget: 12_000 });
+    const problem = findProblem(project, wanting([4.6, 5.6], [0.5, 0.75]), PATHS.map(dial), { budget: 20_000 });
     const [one, other] = [new FindSearch(problem), new FindSearch(problem)];
     runSearch(one, fair);
     const kept: AskedRuns[][] = [];
@@ -248,7 +248,7 @@ describe('in fights of the engine', () => {
       const own = dialFor(pushed, `/units/clipper${path}`)!;
       return { ...own, low: Math.min(own.low, dial(path).low), high: Math.max(own.high, dial(path).high) };
     });
-    const search = new FindSearch(findProblem(pushed, objectives, dials, { budget: 12_000 }));
+    const search = new FindSearch(findProblem(pushed, objectives, dials, { budget: 20_000 }));
     runSearch(search, run(pushed), () => search.proposals.length === 0);
     const [found] = search.proposals;
     expect(found).toBeDefined();
