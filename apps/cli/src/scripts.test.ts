@@ -45,5 +45,5 @@ test('the crowds that are timed can be fought', async () => {
   };
   for (const walled of [false, true]) fought(core.compile(crowdProject(core, { walled }), { encounter: 'crowd' }), 26);
   fought(campsTables(core, 64), 64);
-  fought(hallTables(core), 2 + 495, 40);
+  fought(hallTables(core), 2 + 495, 60);
 });
