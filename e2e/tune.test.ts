@@ -350,7 +350,7 @@ describe('the cheapest way to win', () => {
     await page.waitForSelector(`${part} [role=status]`);
     await page.waitForSelector(`${part} table[aria-label="Ways to play"]`);
     const told = await page.$eval(part, (one) => one.textContent!);
-    expect(told).toMatch(/Whoever .* gets away with it: won (9\d|100) %, dose 0\.\d+; as written won [56]\d %/);
+    expect(told).toMatch(/Whoever .* gets away with it: won (9\d|100) %, dose 0\.\d+; as written won [5-8]\d %/);
     expect(told).toMatch(/with as little to do as can be: /);
     expect(await seriousFindings(page)).toEqual([]);
 
