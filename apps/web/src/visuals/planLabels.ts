@@ -88,9 +88,10 @@ export function planLabels(arena: Arena, plan: PlanScale, width: number, height:
     }),
   ];
   const bounds = { left: 0, right: width, top: 0, bottom: height };
-  const found = placed(places, signsOf(arena, plan), bounds);
+  const signs = signsOf(arena, plan);
+  const found = placed(places, signs, bounds);
   // Who comes where must be read even where it is over a wall; all else keeps clear of walls.
-  const taken = [...signsOf(arena, plan), ...arena.walls.map(({ corners }) => span(corners)), ...found.map((one) => boxOf(one.words, one))];
+  const taken = [...signs, ...arena.walls.map(({ corners }) => span(corners)), ...found.map((one) => boxOf(one.words, one))];
   return [...found, ...placed(shapes, taken, bounds)];
 }
 
