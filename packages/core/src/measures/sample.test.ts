@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { compile } from '../engine/compile';
 import { Runner } from '../engine/run';
+import { EVENT } from '../record/log';
 import { archiveProject, demoProject } from '../testing/demo';
 import { Batch } from '../analysis/batch';
 import { BAND_MEASURES, GOAL_MEASURES, columnOf } from './list';
@@ -56,4 +57,19 @@ test('parts join wherever their seeds begin', () => {
     digests: ['1', '2', '3'],
     columns: { won: Float64Array.from([1, 2, 3]) },
   });
+});
+
+test('nothing is read beyond the end of a log', () => {
+  const run = new Runner(compiled).run(1);
+  const { log } = run;
+  const measured = () => JSON.stringify(rowOf({ compiled, run }));
+  const clean = measured();
+  expect(log.length).toBeLessThan(log.kind.length);
+  // What an earlier, longer run could have left there: a member struck hard at the last instant.
+  log.kind[log.length] = EVENT.hit;
+  log.time[log.length] = run.length;
+  log.actor[log.length] = run.units - 1;
+  log.other[log.length] = log.what[log.length] = 0;
+  for (const column of [log.a, log.b, log.c, log.d]) column[log.length] = 1e6;
+  expect(measured()).toBe(clean);
 });
