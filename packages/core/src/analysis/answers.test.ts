@@ -3,6 +3,7 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { VERDICT } from '../record/log';
 import { announced, announcerOf, beats, facingEachOther, reader } from '../testing/arbitrary-announced';
+import { casesOf, ofCases } from '../testing/cases';
 import { eventsOf, fought, sketched } from '../testing/builders';
 import { parseProject } from '../model/validate';
 import { answersOnPaper } from './answers';
@@ -59,7 +60,7 @@ test('an answer is tried in a fight just where it fits on paper, but for the ste
         told[fits ? 'fits' : 'not']++;
       },
     ),
-    { numRuns: Number(process.env.INSIDIA_CASES ?? 500) },
+    { numRuns: casesOf(500) },
   );
-  expect(Math.min(told.fits, told.not)).toBeGreaterThan(50);
+  expect(Math.min(told.fits, told.not)).toBeGreaterThan(ofCases(50, 500));
 });

@@ -4,6 +4,7 @@ import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { runBatch } from '../analysis/batch';
 import { arbitraryRounds } from '../testing/arbitrary-rounds';
+import { casesOf } from '../testing/cases';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { turnTablesTrusted } from '../testing/rounds';
 import { compiledTrusted } from '../testing/builders';
@@ -15,7 +16,7 @@ import { Runner, run } from './run';
 import type { Compiled } from './tables';
 import { WAYS_BYTES } from './tuning';
 
-const cases = { numRuns: Math.ceil(Number(process.env.INSIDIA_CASES ?? 250) / 5) };
+const cases = { numRuns: Math.ceil(casesOf(250) / 5) };
 /** Seeds in an order of their own, some of them twice. */
 const orders = fc.array(fc.integer({ min: 1, max: 6 }), { minLength: 3, maxLength: 5 });
 

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { arbitraryFight } from '../testing/arbitraries';
+import { casesOf } from '../testing/cases';
 import { type FightSketch, compiledTrusted as compiled, eventsOf } from '../testing/builders';
 import { run } from './run';
 
 /** More, and others, on demand: INSIDIA_CASES=20000 INSIDIA_SEED=7 npx jest properties */
-const cases = { numRuns: Number(process.env.INSIDIA_CASES ?? 1000) };
+const cases = { numRuns: casesOf(1000) };
 const few = { numRuns: Math.ceil(cases.numRuns / 4) };
 const fightAndSeed = [arbitraryFight, fc.integer({ min: 0, max: 1e6 })] as const;
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { arbitraryStanding } from '../testing/arbitrary-standing';
+import { casesOf } from '../testing/cases';
 import { type FightSketch, compiledTrusted, sketched } from '../testing/builders';
 import { Exact, type Told, workedOut } from '../testing/second-opinion';
 import { parseProject } from '../model/validate';
@@ -8,7 +9,7 @@ import { EVENT } from '../record/log';
 import { run } from './run';
 
 /** More on demand: INSIDIA_CASES=50000 INSIDIA_SEED=7 */
-const cases = { numRuns: 2 * Number(process.env.INSIDIA_CASES ?? 500) };
+const cases = { numRuns: 2 * casesOf(500) };
 const KINDS = new Map<number, Told['kind']>([
   [EVENT.hit, 'hit'],
   [EVENT.tick, 'tick'],

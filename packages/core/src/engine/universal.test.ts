@@ -4,6 +4,7 @@ import { isDamage } from '../measures/stream';
 import { rowOf } from '../measures/row';
 import { parseProject } from '../model/validate';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
+import { casesOf } from '../testing/cases';
 import { type FightSketch, eventsOf, projectTrusted, sketched } from '../testing/builders';
 import { trace } from '../trace/trace';
 import { compile } from './compile';
@@ -16,7 +17,7 @@ import type { Compiled } from './tables';
 const compiled = (sketch: FightSketch) => compile(projectTrusted(sketch), { encounter: 'fight' });
 
 /** What must hold of every fight, whatever is in it. More, and others, on demand: INSIDIA_CASES=20000 INSIDIA_SEED=7 */
-const cases = { numRuns: Number(process.env.INSIDIA_CASES ?? 250) };
+const cases = { numRuns: casesOf(250) };
 const few = { numRuns: Math.ceil(cases.numRuns / 5) };
 const fightAndSeed = [arbitraryWildFight, fc.integer({ min: 0, max: 1e6 })] as const;
 

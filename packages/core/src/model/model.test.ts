@@ -9,6 +9,7 @@ import { placesAt, pointerOf, pointerSteps, valueAt } from './pointer';
 import type { Project } from './project';
 import { parseProject } from './validate';
 import { projectSchema } from '../schema';
+import { casesOf } from '../testing/cases';
 
 const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8'));
 
@@ -146,7 +147,7 @@ describe('validity', () => {
           parent[steps[steps.length - 1]] = value;
         });
       }),
-      { numRuns: Number(process.env.INSIDIA_CASES ?? 200) },
+      { numRuns: casesOf(200) },
     );
   });
 });

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { arbitraryRounds } from '../testing/arbitrary-rounds';
+import { casesOf } from '../testing/cases';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { inTurns } from '../testing/rounds';
 import { sketched } from '../testing/builders';
@@ -14,7 +15,7 @@ import { read } from './reading';
 import { breaches, broken, filled } from './validate';
 
 const demo = () => JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')) as Loose;
-const CASES = Number(process.env.INSIDIA_CASES ?? 1_000);
+const CASES = casesOf(1_000);
 
 /** What a class of the document may be given: the demo's own, one of each list. */
 const pieces = [...classFields(Project)!.lists].flatMap(([key, type]) =>

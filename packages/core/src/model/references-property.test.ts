@@ -3,6 +3,7 @@ import * as fc from 'fast-check';
 import { compile } from '../engine/compile';
 import { run } from '../engine/run';
 import { arbitraryRounds } from '../testing/arbitrary-rounds';
+import { casesOf } from '../testing/cases';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { inTurns } from '../testing/rounds';
 import { projectTrusted } from '../testing/builders';
@@ -14,7 +15,7 @@ import { type Target, renamed, targetsOf, usesOf, without } from './references';
 import { parseProject } from './validate';
 import { eachObject, idsIn, kindsOf } from './walk';
 
-const cases = { numRuns: Math.ceil(Number(process.env.INSIDIA_CASES ?? 250) / 30) };
+const cases = { numRuns: Math.ceil(casesOf(250) / 30) };
 const sound = (project: Project) => parseProject(JSON.parse(JSON.stringify(project)));
 
 function problemsOf(project: Project): unknown[] {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { type FightSketch, compiled, compiledTrusted, dummy, eventsOf, fought, unit } from '../../testing/builders';
+import { casesOf } from '../../testing/cases';
 import { CROSSING, blocked } from './lines';
 import { run } from '../run';
 import { Ground } from './ground';
@@ -291,6 +292,6 @@ test('sliding never ends in a wall or outside, whatever the walls and the push',
       ground.slide(0, x0, y0, x1, y1, radius);
       expect(ground.isFree(0, ground.x, ground.y, radius * (1 - 1e-6))).toBe(true);
     }),
-    { numRuns: Number(process.env.INSIDIA_CASES ?? 300) },
+    { numRuns: casesOf(300) },
   );
 });

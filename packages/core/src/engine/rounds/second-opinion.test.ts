@@ -3,12 +3,13 @@ import fc from 'fast-check';
 import { EVENT } from '../../record/log';
 import { roundOf } from '../../record/time';
 import { type FightSketch, unit } from '../../testing/builders';
+import { casesOf } from '../../testing/cases';
 import { inTurns, turnTablesTrusted } from '../../testing/rounds';
 import { type OwnAttack, type OwnFight, type OwnKind, type OwnTold, workedOutInRounds } from '../../testing/second-opinion-rounds';
 import { Runner } from '../run';
 
 /** More on demand: INSIDIA_CASES=50000 INSIDIA_SEED=7 */
-const cases = { numRuns: Number(process.env.INSIDIA_CASES ?? 500) };
+const cases = { numRuns: casesOf(500) };
 
 const whole = (min: number, max: number) => fc.integer({ min, max });
 

@@ -5,6 +5,7 @@ import { curveOf, Curves } from '../../measures/curves';
 import { rowOf } from '../../measures/row';
 import type { Compiled } from '../tables';
 import { type FightSketch, compiled, dummy, eventsOf, fought, project, unit } from '../../testing/builders';
+import { casesOf } from '../../testing/cases';
 import { compile } from '../compile';
 import { type Run, run } from '../run';
 
@@ -126,7 +127,7 @@ describe('five against one, and one against five', () => {
         if (!together) expect(other.outcome).toBe(MIRRORED[one.outcome]);
         expect(told(other)).toEqual(told(one));
       }),
-      { numRuns: Number(process.env.INSIDIA_CASES ?? 60) },
+      { numRuns: casesOf(60) },
     );
   });
 });
