@@ -8,7 +8,7 @@ import { Batch } from '../analysis/batch';
 import { Curves } from '../measures/curves';
 import { sampleOf } from '../measures/sample';
 import type { Project } from '../model/project';
-import { demoProject } from '../testing/demo';
+import { archiveProject, demoProject } from '../testing/demo';
 import { REPORT_FONTS } from './report-style';
 import { type ReportCurves, report, reportCells, reportCurves, usualSkill } from './report';
 import { REPORT_TOKENS } from './report-style';
@@ -52,8 +52,7 @@ function small(): Project {
   return project;
 }
 
-function run(project: Project, runs: number) {
-  const lens = { skill: 'regular' };
+function run(project: Project, runs: number, lens: { skill?: string } = { skill: 'regular' }) {
   const read = new Map<string, CellRuns>();
   const curves = new Map<string, ReportCurves>();
   const drawn = new Set(reportCurves(project, lens));
@@ -117,10 +116,19 @@ describe('the report', () => {
     expect(open).toEqual([]);
   });
 
+  test('of fights in turns it speaks of rounds and cells throughout', () => {
+    const own = archiveProject();
+    own.brief!.bands.push({ id: 'quick', measure: 'timeToKill', scope: 'unit', of: 'lamp-snail', statistic: 'median', high: 1 });
+    const turned = run(own, 5, {});
+    expect(turned).toContain('<td>rounds-to-kill</td>');
+    expect(turned).not.toMatch(/time-to-kill|time to kill|seconds|\d s\b|\d m\b|; s;/i);
+  });
+
   test('before anything is run it says so, for each board and each encounter', () => {
     const bare = report({ project: small(), lens: { skill: 'regular' }, read: new Map(), curves: new Map(), at: '2026-01-02' });
     expect(bare).toContain('0 of 1 goals met, 0 missed, 0 undecided, 1 not run');
-    expect(bare).toContain('not run');
+    expect(bare).toContain('No goal has been run');
+    expect(bare).not.toContain('is missed');
     expect(bare).toContain('Pacing of First Bell <small>not run</small>');
   });
 });

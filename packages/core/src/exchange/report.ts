@@ -20,7 +20,7 @@ import { tierSteps } from '../analysis/ranking';
 import { acceptanceOf } from '../analysis/warning';
 import { ENGINE_VERSION } from '../engine/tuning';
 import type { Curve } from '../measures/curves';
-import { type BandMeasure, BAND_MEASURES, GOAL_MEASURES, goalIn } from '../measures/list';
+import { type BandMeasure, BAND_MEASURES, commonClock, goalIn } from '../measures/list';
 import type { Encounter } from '../model/encounter';
 import type { Project } from '../model/project';
 import { boardPicture } from '../telling/board-picture';
@@ -125,7 +125,9 @@ function verdicts(project: Project, judged: readonly JudgedGoal[]): string {
   const met = run.filter(({ verdict }) => verdict === 'met').length;
   const rows = [...countsOf(run)].map(
     ([measure, counts]) =>
-      `<tr><td>${escaped(GOAL_MEASURES[measure].label)}</td>${(['met', 'missedLow', 'missedHigh', 'undecided'] as const)
+      `<tr><td>${escaped(goalIn(measure, commonClock(run.flatMap(({ band, clock }) => (band.measure === measure ? [clock] : [])))).label)}</td>${(
+        ['met', 'missedLow', 'missedHigh', 'undecided'] as const
+      )
         .map((verdict) => `<td>${counts[verdict] || ''}</td>`)
         .join('')}</tr>`,
   );
@@ -141,9 +143,11 @@ function verdicts(project: Project, judged: readonly JudgedGoal[]): string {
   return section(
     'Verdicts',
     `${met} of ${judged.length} goals met, ${missed.length} missed, ${open.length} undecided${lacking ? `, ${lacking} not run` : ''}`,
-    `<div class="two"><table class="counts"><tr><th></th>${head}</tr>${rows.join('')}</table><div>${
-      missed.length ? lines(missed) : '<p>No goal is missed.</p>'
-    }${open.length ? lines(open) : ''}</div></div>`,
+    run.length
+      ? `<div class="two"><table class="counts"><tr><th></th>${head}</tr>${rows.join('')}</table><div>${
+          missed.length ? lines(missed) : `<p>No goal${lacking ? ' that has been run' : ''} is missed.</p>`
+        }${open.length ? lines(open) : ''}</div></div>`
+      : '<p>No goal has been run: nothing is known of them yet.</p>',
   );
 }
 
@@ -160,7 +164,7 @@ function board(
   const cells = rows.map((row) => columns.map((column) => shownAt(row, column, lens, measure, goals, read)));
   const { svg, width, height } = boardPicture({ rows, columns, cells, measure, width: WIDTH });
   const clocks = new Set(rows.map(({ clock }) => clock));
-  const clock = clocks.size === 1 ? [...clocks][0] : 'continuous';
+  const clock = commonClock(clocks);
   const { label, about } = goalIn(measure, clock);
   const runs = cells.flat().flatMap((cell) => (cell.runs ? [cell.runs] : []));
   const note = [about, clocks.size > 1 ? '' : unitOf(measure, clock), runsOf(runs)];

@@ -139,6 +139,12 @@ export function goalIn(measure: BandMeasure, clock: Clock = 'continuous'): { lab
   return measureIn(clock, goal) ?? goal;
 }
 
+/** What all of these go by; where they differ, or there are none, goals are called and told as by seconds. */
+export function commonClock(clocks: Iterable<Clock>): Clock {
+  const all = new Set(clocks);
+  return all.size === 1 ? [...all][0] : 'continuous';
+}
+
 /** Name of the column of a sample that holds a measure. @param id the type or the wave, where it is of one */
 export function columnOf(measure: BandMeasure, subject: GoalSubject, id?: string): string {
   const { of, column } = COLUMNS.get(measure)!;

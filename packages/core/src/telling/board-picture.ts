@@ -1,5 +1,5 @@
 import type { BoardColumn, BoardRow, Shown } from '../analysis/board';
-import { type BandMeasure, GOAL_MEASURES, goalIn } from '../measures/list';
+import { type BandMeasure, GOAL_MEASURES, commonClock, goalIn } from '../measures/list';
 import { cellPicture, rowRuler } from './cell-picture';
 import { numberOf, unitOf } from './goal-words';
 import { linear } from './scale';
@@ -32,7 +32,7 @@ export function boardPicture({ rows, columns, cells, measure, width }: BoardPict
   // One name for all rows where all go by one clock; else each row says its own.
   const clocks = new Set(rows.map(({ clock }) => clock));
   const mixed = clocks.size > 1;
-  const { label } = goalIn(measure, mixed ? 'continuous' : ([...clocks][0] ?? 'continuous'));
+  const { label } = goalIn(measure, commonClock(clocks));
   const parts: string[] = [];
   const draw = (...shapes: Shape[]) => parts.push(svgOf(shapes));
   draw(rect(0, 0, width, height, { fill: 'var(--paper)' }));

@@ -9,6 +9,7 @@ import {
   acrossStyles,
   askedOf,
   clocksOfBoard,
+  commonClock,
   goalIn,
   scenarioKey,
   scenarioOf,
@@ -38,7 +39,7 @@ import { BoardRanking } from './BoardRanking';
 import { BoardTable } from './BoardTable';
 import { CellPanel } from './CellPanel';
 import { Grid, NAME_WIDTH } from './Grid';
-import { MeasureList, onlyOf } from './MeasureList';
+import { MeasureList } from './MeasureList';
 import { rankFrom, rankText } from './rankBy';
 import { RankingCheck } from './RankingCheck';
 import { BOARD_RUNS } from './runs';
@@ -138,6 +139,8 @@ function Board({ project }: { project: Project }) {
         keys.map((cell) => ({ cell, runs: runs ?? howMany[scenarioOf(cell).kind], ...(runs === undefined && untilOf(cell)) })),
       ),
     );
+  const clock = commonClock(rows.length ? rows.map((row) => row.clock) : clocks);
+  const { label } = goalIn(measure, clock);
   const changeBrief = (name: string, how: (bands: Band[]) => Band[], mark?: string) =>
     dispatch(
       changed({
@@ -148,7 +151,7 @@ function Board({ project }: { project: Project }) {
     );
   const moveBand = (band: Band, edge: 'low' | 'high', value: number, mark: string) =>
     changeBrief(
-      `Band of ${GOAL_MEASURES[band.measure].label}`,
+      `Band of ${goalIn(band.measure, clock).label}`,
       (bands) => bands.map((one) => (one.id === band.id ? movedEdge(one, edge, value) : one)),
       mark,
     );
@@ -170,7 +173,7 @@ function Board({ project }: { project: Project }) {
       statistic: GOAL_MEASURES[measure].usual,
       ...bandAbout(measure, [value]),
     };
-    changeBrief(`Band: ${GOAL_MEASURES[measure].label} of ${row.name}`, (bands) => [...bands, band]);
+    changeBrief(`Band: ${label} of ${row.name}`, (bands) => [...bands, band]);
   };
   const nameIn = (list: readonly { id: string; name: string }[], id: string | undefined) => list.find((one) => one.id === id)?.name;
   const through = [
@@ -183,8 +186,6 @@ function Board({ project }: { project: Project }) {
     .join(', ');
   const parts = { measure, rows, columns, cells };
   const cellWidth = Math.max(96, (width - NAME_WIDTH - 34) / columns.length);
-  const clock = onlyOf(rows.length ? rows.map((row) => row.clock) : clocks);
-  const { label } = goalIn(measure, clock);
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       <MeasureList clocks={clocks} measure={measure} counts={counts} onMeasure={(key) => set('measure', key)} />

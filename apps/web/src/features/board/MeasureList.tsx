@@ -3,6 +3,7 @@ import {
   type BandMeasure,
   type Clock,
   GOAL_MEASURES,
+  commonClock,
   goalIn,
   type Verdict,
   isTold,
@@ -27,7 +28,7 @@ export function MeasureList({ clocks, measure, counts, onMeasure }: Props) {
   const offered = BAND_MEASURES.filter((key) => clocks.some((clock) => isTold(key, clock)));
   const inBrief = offered.filter((key) => counts.has(key));
   const others = offered.filter((key) => !counts.has(key));
-  const clock = onlyOf(clocks);
+  const clock = commonClock(clocks);
   return (
     <nav aria-label="Measures" className="scroll scroll-pb-[180px] flex min-h-0 flex-col border-r bg-well">
       <div className="section-head shrink-0 border-b px-4 py-2.5">
@@ -61,9 +62,6 @@ export function MeasureList({ clocks, measure, counts, onMeasure }: Props) {
     </nav>
   );
 }
-
-/** What all go by; where they differ, seconds stand for them. */
-export const onlyOf = (clocks: readonly Clock[]): Clock => (new Set(clocks).size === 1 ? clocks[0] : 'continuous');
 
 function MeasureItem({
   id,

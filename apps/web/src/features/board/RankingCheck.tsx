@@ -2,7 +2,10 @@ import {
   type BandMeasure,
   type BoardLens,
   columnOf,
-  GOAL_MEASURES,
+  type Clock,
+  commonClock,
+  goalIn,
+  isTold,
   lessIsHarder,
   RANKING_MEASURES,
   rankValues,
@@ -69,7 +72,8 @@ export const RankingCheck = guarded(
         .filter(({ says }) => says !== 'harder')
         .map((step) => ({ name, step, value: (id: string) => ranks.find((rank) => rank.id === id)?.value ?? NaN })),
     );
-    const called = by.length > 1 ? 'weighted sum' : GOAL_MEASURES[by[0].measure].label;
+    const clock = commonClock(project.encounters.map((one) => one.clock));
+    const called = by.length > 1 ? 'weighted sum' : goalIn(by[0].measure, clock).label;
     const number = (id: string) => tiers.findIndex((tier) => tier.id === id) + 1;
     const nameOf = (id: string) => tiers.find((tier) => tier.id === id)?.name ?? id;
     return (
@@ -77,7 +81,7 @@ export const RankingCheck = guarded(
         <div className="section-head">
           <h3>Ranking check</h3>
           <span className="note min-w-0 flex-1 truncate">declared order of the tiers above, {called} below, with its interval</span>
-          <RankedBy by={by} onBy={onBy} called={called} />
+          <RankedBy by={by} onBy={onBy} called={called} clock={clock} />
           <span className="text-label text-ink-3">axis</span>
           <span role="radiogroup" aria-label="Axis">
             {[false, true].map((one) => (
@@ -126,9 +130,20 @@ export const RankingCheck = guarded(
 const WEIGHT = { label: 'Weight', unit: '', min: 0.01, max: 1000, about: 'of its share of the lowest tier’s value' };
 
 /** What tiers are ranked by: one measure, or several with weights. */
-function RankedBy({ by, onBy, called }: { by: readonly RankBy[]; onBy: (by: readonly RankBy[]) => void; called: string }) {
-  const options = RANKING_MEASURES.map((id) => ({ id, name: GOAL_MEASURES[id].label }));
-  const free = RANKING_MEASURES.find((measure) => !by.some((one) => one.measure === measure));
+function RankedBy({
+  by,
+  onBy,
+  called,
+  clock,
+}: {
+  by: readonly RankBy[];
+  onBy: (by: readonly RankBy[]) => void;
+  called: string;
+  clock: Clock;
+}) {
+  const offered = RANKING_MEASURES.filter((id) => isTold(id, clock) || by.some(({ measure }) => measure === id));
+  const options = offered.map((id) => ({ id, name: goalIn(id, clock).label }));
+  const free = offered.find((measure) => !by.some((one) => one.measure === measure));
   const change = (i: number, more: Partial<RankBy>) => onBy(by.map((one, j) => (j === i ? { ...one, ...more } : one)));
   return (
     <Popover

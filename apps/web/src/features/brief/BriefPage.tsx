@@ -2,8 +2,8 @@ import {
   type Band,
   BAND_MEASURES,
   type BandMeasure,
-  type Clock,
   GOAL_MEASURES,
+  commonClock,
   type JudgedGoal,
   type Project,
   SUBJECT_OF,
@@ -86,8 +86,9 @@ function BriefOf({ project }: { project: Project }) {
   }, [judged]);
   const change = (name: string, how: (bands: Band[]) => Band[], mark?: string) =>
     dispatch(changed({ document: { ...project, brief: { ...(project.brief ?? { curves: [] }), bands: how(bands) } }, name, mark }));
+  const called = (band: Band) => goalIn(band.measure, clockOfGoals(byBand.get(band.id) ?? [])).label;
   const edit = (band: Band, what: string, next: Band, mark?: string) =>
-    change(`Brief, ${GOAL_MEASURES[band.measure].label}: ${what}`, (all) => all.map((one) => (one.id === band.id ? next : one)), mark);
+    change(`Brief, ${called(band)}: ${what}`, (all) => all.map((one) => (one.id === band.id ? next : one)), mark);
   const add = () => {
     const own: BandMeasure = measure ?? 'timeToKill';
     const from = selected?.measure === own ? selected : undefined;
@@ -101,7 +102,7 @@ function BriefOf({ project }: { project: Project }) {
       `${own}-${made.of ?? made.scope}`,
       bands.map(({ id }) => id),
     );
-    change(`Brief: another goal, ${GOAL_MEASURES[own].label}`, (all) => [...all, made]);
+    change(`Brief: another goal, ${called(from ?? made)}`, (all) => [...all, made]);
     set({ band: made.id, measure: measure ?? search.get('measure') ?? undefined });
   };
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
@@ -110,7 +111,7 @@ function BriefOf({ project }: { project: Project }) {
     setMarked(markedWith(listed, marked, { id, on, ...(range && selected && { from: selected.id }) }));
   const copy = (which: readonly Band[], tier?: string) => {
     const { bands: next, copies } = bandsCopied(bands, which, tier);
-    const words = copies.length === 1 ? GOAL_MEASURES[copies[0].measure].label : `${copies.length} goals`;
+    const words = copies.length === 1 ? called(which[0]) : `${copies.length} goals`;
     change(`Brief: ${words} copied`, () => next);
     setMarked(new Set(copies.length > 1 ? copies.map(({ id }) => id) : []));
     set({ band: copies[0].id });
@@ -213,9 +214,7 @@ function BriefOf({ project }: { project: Project }) {
                   onCopy={() => copy([band])}
                   onSelect={() => set({ band: band.id })}
                   onChange={(what, next, mark) => edit(band, what, next, mark)}
-                  onRemove={() =>
-                    change(`Brief: a goal less, ${GOAL_MEASURES[band.measure].label}`, (all) => all.filter(({ id }) => id !== band.id))
-                  }
+                  onRemove={() => change(`Brief: a goal less, ${called(band)}`, (all) => all.filter(({ id }) => id !== band.id))}
                 />
               ))}
             </tbody>
@@ -255,11 +254,8 @@ interface RowProps {
   onRemove: () => void;
 }
 
-/** Where all that they are measured in takes turns, goals are told in rounds; undefined: some are, or none is there. */
-function clockOfGoals(goals: readonly JudgedGoal[]): Clock | undefined {
-  const clocks = new Set(goals.map(({ clock }) => clock));
-  return clocks.size === 1 ? goals[0].clock : undefined;
-}
+/** Where all that they are measured in takes turns, goals are told in rounds. */
+const clockOfGoals = (goals: readonly JudgedGoal[]) => commonClock(goals.map(({ clock }) => clock));
 
 function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, onChange, onRemove }: RowProps) {
   const { measure, tier, skill, encounter, scope, statistic } = band;

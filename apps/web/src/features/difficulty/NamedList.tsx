@@ -48,7 +48,7 @@ export function NamedList<T extends Item>({ project, list, items, selected, onSe
   const { search } = useLocation();
   return (
     <aside aria-label={WORDS[list].many} className="flex min-h-0 flex-col border-r bg-well">
-      <div className="flex flex-wrap px-4 pb-2 pt-3" role="tablist" aria-label="What is set">
+      <div className="flex px-4 pb-2 pt-3" role="tablist" aria-label="What is set">
         {LISTS.map((each) => (
           <button
             key={each}
@@ -56,7 +56,7 @@ export function NamedList<T extends Item>({ project, list, items, selected, onSe
             role="tab"
             aria-selected={each === list}
             aria-current={each === list ? 'page' : undefined}
-            className="switch"
+            className="switch !px-1.5"
             onClick={() => void navigate({ pathname: `/projects/${project.id}/difficulty/${each}`, search })}
           >
             {WORDS[each].many}

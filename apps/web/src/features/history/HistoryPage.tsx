@@ -93,7 +93,7 @@ function History({ project, newest }: { project: Project; newest: number }) {
               </tr>
             </thead>
             <tbody>
-              <tr className="border-t border-hair">
+              <tr className="h-7 border-t border-hair">
                 <td />
                 <td>
                   <input type="radio" name="to" aria-label="Compare to now" checked={to === NOW} onChange={() => setTo(NOW)} />

@@ -1,7 +1,6 @@
 import {
   type BandMeasure,
   GOAL_MEASURES,
-  GOAL_WORDS,
   LIMITS,
   type Objective,
   type Project,
@@ -73,7 +72,7 @@ export function Goals({ project, cell, objectives, own, label, onGoals }: Props)
         <tbody>
           {goals.map((goal, i) => {
             const { measure, statistic } = goal;
-            const name = GOAL_WORDS[measure];
+            const name = goalIn(measure, clockOfScenario(project, cell)).label;
             const { share } = GOAL_MEASURES[measure];
             return (
               <tr key={i} aria-label={name} className="border-t border-hair align-middle">
@@ -178,7 +177,7 @@ function shownEdge({ measure, ...goal }: QuestionGoal, edge: 'low' | 'high'): nu
 
 /** A band the wrong way round is refused where it is typed. */
 const edgeInfo = (goal: QuestionGoal, edge: 'low' | 'high', clock: Clock) => ({
-  label: `${GOAL_WORDS[goal.measure]} ${edge === 'low' ? 'at least' : 'at most'}`,
+  label: `${goalIn(goal.measure, clock).label} ${edge === 'low' ? 'at least' : 'at most'}`,
   unit: unitOf(goal.measure, clock),
   min: edge === 'high' ? (shownEdge(goal, 'low') ?? -1e7) : -1e7,
   max: edge === 'low' ? (shownEdge(goal, 'high') ?? 1e7) : 1e7,
