@@ -124,7 +124,7 @@ function burstOrStrike(fight: Fight, unit: number, number: number, attack: Compi
   const about = attack.areaAbout === 'self' ? unit : target;
   const x = attack.areaAbout === 'mark' ? fight.markX[unit] : fight.xAt(about, now);
   const y = attack.areaAbout === 'mark' ? fight.markY[unit] : fight.yAt(about, now);
-  if (attack.areaDelay > 0) markBurst(fight, unit, number, attack, x, y);
+  if (attack.areaDelay > 0) markBurst(fight, unit, number, attack.areaDelay, x, y);
   else strikeArea(fight, unit, number, attack, fight.use[unit], fight.side[unit], x, y, fight.fx[unit], fight.fy[unit]);
 }
 

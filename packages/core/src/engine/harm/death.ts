@@ -99,8 +99,7 @@ function isForOne(fight: Fight, unit: number): boolean {
 function deathThroes(fight: Fight, unit: number, number: number): void {
   const attack = fight.attackOf(unit, number);
   fight.beginUse(unit, fight.now + attack.cue);
-  const whole = { ...attack, areaDelay: attack.areaDelay + attack.windup };
-  markBurst(fight, unit, number, whole, fight.x[unit], fight.y[unit]);
+  markBurst(fight, unit, number, attack.areaDelay + attack.windup, fight.x[unit], fight.y[unit]);
   announceOfDead(fight, unit, number, attack);
 }
 

@@ -187,7 +187,7 @@ function aimHolds(fight: Fight, unit: number, victim: number, attack: CompiledAt
 }
 
 /** Leaves a mark that bursts after the attack's delay. */
-export function markBurst(fight: Fight, unit: number, number: number, attack: CompiledAttack, x: number, y: number): void {
+export function markBurst(fight: Fight, unit: number, number: number, delay: number, x: number, y: number): void {
   const id = fight.bursts.take();
   const burst = fight.bursts.all[id];
   burst.owner = unit;
@@ -198,7 +198,7 @@ export function markBurst(fight: Fight, unit: number, number: number, attack: Co
   burst.y = y;
   burst.fx = fight.fx[unit];
   burst.fy = fight.fy[unit];
-  fight.queue.push(fight.ends(unit, attack.areaDelay), DUE.burst, unit, burst.life, id);
+  fight.queue.push(fight.ends(unit, delay), DUE.burst, unit, burst.life, id);
 }
 
 /** A mark's time has come. */

@@ -177,9 +177,9 @@ export function evade(fight: Fight, member: number, dx: number, dy: number, spee
 const nextStep = ({ compiled: { step } }: Fight, at: number): number => Math.ceil(at / step) * step;
 
 /** Away from the middle of what is coming, or sideways out of a line, from the instant its aim is fixed. */
-function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledAttack, free: number): number {
+function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledAttack, free: number, turns = attack.turns): number {
   const { attacker, hitAt, begunAt, use } = threat;
-  const need = wayOut(fight, attacker, attack, member, use);
+  const need = wayOut(fight, attacker, attack, member, use, turns);
   if (need === Infinity) return VERDICT.none;
   const line = comesStraight(attack);
   const from = Math.max(fight.now, free, begunAt + settledAfter(attack));
@@ -208,7 +208,7 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
 export function stepOutNow(fight: Fight, member: number, use: number): void {
   const threat = fight.threats[member].find((one) => one.use === use);
   if (!threat || threat.off || !fight.isAlive[member] || fight.now > threat.hitAt || fight.now < fight.staggeredUntil[member]) return;
-  stepOut(fight, member, threat, { ...fight.attackOf(threat.attacker, threat.attack), turns: false }, fight.now);
+  stepOut(fight, member, threat, fight.attackOf(threat.attacker, threat.attack), fight.now, false);
 }
 
 /** To the nearest of eight places in reach from which the attacker's muzzle sees nothing of it. */

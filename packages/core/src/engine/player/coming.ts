@@ -94,8 +94,15 @@ export function settledAfter({ dash, turns, windup, areaAbout, traits }: Compile
   return turns || areaAbout === 'target' ? windup : 0;
 }
 
-/** m that a unit must move to be out of what is coming; Infinity where moving does not help. */
-export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, member: number, use = fight.use[attacker]): number {
+/** m that a unit must move to be out of what is coming; Infinity where moving does not help. @param turns its owner still turns with it */
+export function wayOut(
+  fight: Fight,
+  attacker: number,
+  attack: CompiledAttack,
+  member: number,
+  use = fight.use[attacker],
+  turns = attack.turns,
+): number {
   const own = fight.radius[member];
   const spare = own * CLEARANCE_SHARE;
   if (attack.dash?.hurts === 'way') return own + fight.radius[attacker] + spare;
@@ -105,7 +112,7 @@ export function wayOut(fight: Fight, attacker: number, attack: CompiledAttack, m
     case 'shot':
       return own + attack.shotRadius + spare;
     case 'line':
-      return attack.turns ? Infinity : own + spare;
+      return turns ? Infinity : own + spare;
     case 'area':
       return staysWithTarget(fight, attack, use) ? Infinity : Math.max(0, 0 - outOfArea(fight, attacker, attack, member, use)) + spare;
     case undefined:

@@ -65,9 +65,14 @@ type Announced = Pick<Threat, 'attacker' | 'use' | 'attack' | 'begunAt' | 'leave
 function perceive(fight: Fight, what: Announced, attack: CompiledAttack, member: number): void {
   const player = fight.kinds[member].player!;
   const { now } = fight;
-  const { attacker, use, begunAt, hitAt } = what;
+  const { attacker, use, attack: number, begunAt, leavesAt, hitAt } = what;
   const threat: Threat = {
-    ...what,
+    attacker,
+    use,
+    attack: number,
+    begunAt,
+    leavesAt,
+    hitAt,
     until: begunAt + longest(attack),
     off: false,
     answer: -1,

@@ -103,7 +103,7 @@ export function freeAround(fight: Fight, unit: number, other: { size: number; gr
   const at = fight.onCell[unit];
   if (at === NOBODY) return [];
   const size = fight.sizeOf(unit);
-  const mover: Mover = { unit: NOBODY, side: fight.side[unit], ...other };
+  const mover: Mover = { unit: NOBODY, side: fight.side[unit], size: other.size, ground: other.ground };
   const found: { cell: number; gap: number; way: Bearing }[] = [];
   const free = board.free(mover, emptySet(cells.count));
   eachCell(both(free, cells.band(at, size, other.size, 0, Math.floor(most)), free), (cell) =>
@@ -166,6 +166,7 @@ export function reshape(fight: Fight, unit: number, row: CompiledUnit): Compiled
   leaveBoard(fight, unit);
   fight.kinds[unit] = row;
   const cell = row.turns.size === size ? cellOf(fight, unit) : nearestCell(fight, moverOf(fight, unit));
+  // eslint-disable-next-line no-restricted-syntax -- a row has some hundred fields, and this is rare
   if (cell < 0) fight.kinds[unit] = { ...row, radius: old.radius, ground: old.ground, turns: { ...row.turns, size } };
   const to = cell < 0 ? fight.onCell[unit] : cell;
   fight.onCell[unit] = NOBODY;

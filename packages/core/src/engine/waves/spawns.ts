@@ -226,10 +226,11 @@ export function summon(fight: Fight, unit: number, attack: CompiledAttack): void
 
 /** Where one of those that a unit calls appears: drawn evenly, else the nearest free place. @param around m between their edges; in turns cells */
 function placeAbout(fight: Fight, unit: number, key: number, { radius, ground, turns }: CompiledUnit, around: number) {
-  const here = { x: fight.xAt(unit, fight.now), y: fight.yAt(unit, fight.now) };
-  if (!fight.inTurns) return findPlace(fight, key, { ...here, scatter: fight.radius[unit] + radius + around }, radius, ground);
+  const x = fight.xAt(unit, fight.now);
+  const y = fight.yAt(unit, fight.now);
+  if (!fight.inTurns) return findPlace(fight, key, { x, y, scatter: fight.radius[unit] + radius + around }, radius, ground);
   const cells = fight.board ? freeAround(fight, unit, { size: turns!.size, ground }, around) : [];
-  if (cells.length === 0) return findPlace(fight, key, { ...here, scatter: 0 }, radius, ground);
+  if (cells.length === 0) return findPlace(fight, key, { x, y, scatter: 0 }, radius, ground);
   return middleOfBody(fight, cells[Math.floor(draw(fight.seed, key, PURPOSE.scatter, 0) * cells.length)], turns!.size);
 }
 
