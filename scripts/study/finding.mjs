@@ -76,15 +76,19 @@ export function finding(core, project, even, plants, { only, ways = WAYS } = {})
       }
       if (!ways.includes(SEARCH)) continue;
       const search = new core.FindSearch(problem);
+      // To its end, as it is on the page: when the first was proved, and the least change of all.
+      let proved;
       core.runSearch(
         search,
         (ask) => run(pushed.project, ask),
-        () => search.proposals.length === 0,
+        () => ((proved ??= search.proposals[0]), true),
       );
       const [first] = search.proposals;
-      tell(`${name}, ${repeat}: ${SEARCH} ${first?.after ?? 'nothing'}`);
-      if (!first) continue;
-      after[SEARCH].push(first.after);
+      if (!first) {
+        tell(`${name}, ${repeat}: ${SEARCH} nothing`);
+        continue;
+      }
+      after[SEARCH].push(proved.after);
       const there = first.put.reduce((now, { knob, value: to }) => core.turnedCell(now, knob.dial, to), cell);
       const fresh = run(pushed.project, { cell: there, firstSeed: 9_000_000, runs: runs.fresh });
       if (objectives.every((goal) => inside(value(fresh, goal), goal.band))) found++;
@@ -93,8 +97,11 @@ export function finding(core, project, even, plants, { only, ways = WAYS } = {})
         const [knob] = core.knobsOf(pushed.project, [own.find(({ id }) => id === dial.id)]);
         return Math.abs(core.placeOf(knob, dial.op === '×' ? 1 / to : core.standsAt(project, dial)));
       });
-      distances.push(first.distance / back.reduce((a, b) => a + b, 0));
-      taken.push(first.after);
+      const away = back.reduce((a, b) => a + b, 0);
+      distances.push(first.distance / away);
+      taken.push(proved.after);
+      const told = [proved, first].map((one) => `${(one.distance / away).toFixed(2)} of the push after ${one.after}`);
+      tell(`${name}, ${repeat}: ${SEARCH} ${told.join(', ')}; ${found} found, ${wrong} wrongly`);
     }
     const middle = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
     const curve = (own) => SHARES.map((share) => own.filter((runs) => runs <= share * budget).length).join(', ');

@@ -65,6 +65,20 @@ describe('windows of invulnerability', () => {
     expect([counted('any'), counted('attacker'), counted('attack')]).toEqual([1, 2, 4]);
   });
 
+  test('a unit whose state takes its window away is struck again at once, whatever is open', () => {
+    const states = [
+      { id: 'shelled', name: 'Shelled', does: 'hold', leaves: [{ when: { subject: 'clock', is: 'above', value: 1 }, to: 'bare' }] },
+      { id: 'bare', name: 'Bare', does: 'hold', tweaks: [{ path: '/invulnerability/duration', op: '=', value: 0 }] },
+    ];
+    // It is struck at 0.1, 0.3, 0.5 …: the first hit opens 5 s, and at 1.05 s it is bare.
+    const times = hits({
+      party: [dummy('warden', 100, { invulnerability: { duration: 5 }, states })],
+      enemies: enemies([bolt(1, { cooldown: 0.2 })]),
+      limit: 2,
+    }).map(({ time }) => time);
+    expect(times).toEqual([0.1, 1.1, 1.3, 1.5, 1.7, 1.9]);
+  });
+
   test('a revived unit has no window left, whatever its scope', () => {
     for (const scope of ['any', 'attacker', 'attack']) {
       const medic = unit({

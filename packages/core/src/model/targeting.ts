@@ -2,8 +2,6 @@
 import { About, Group, ListOf, OneOf, Optional, Quantity, RefersByName, RefersToSome } from './field';
 import { LIMITS } from './limits';
 
-const seconds = (label: string, about: string, max = 600) => Quantity({ label, unit: 's', min: 0, max, about });
-
 const CRITERIA = {
   nearest: 'nearest',
   lowestHealth: 'least health',
@@ -52,7 +50,8 @@ export class TargetFilter {
 export class Targeting {
   @ListOf(() => TargetCriterion, 16, { label: 'Criteria', about: 'each is brought to 0–1 over the candidates and weighed' })
   criteria: TargetCriterion[] = [Object.assign(new TargetCriterion(), { by: 'nearest', weight: 1 })];
-  @seconds('Reconsiders every', 'time between looks for a better target; 0: at every step', 60) reconsider = 0.5;
+  @Quantity({ label: 'Reconsiders every', unit: 's', min: 0, max: 60, about: 'time between looks for a better target; 0: at every step' })
+  reconsider = 0.5;
   @Quantity({ label: 'Commitment', unit: '', min: 0, max: 1, about: 'another target must be better by this share to be preferred' })
   commitment = 0.1;
   @Optional() @Group(() => TargetFilter, { label: 'Only', about: 'nobody else is a candidate' }) only?: TargetFilter;

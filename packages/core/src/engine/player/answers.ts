@@ -196,7 +196,9 @@ function stepOut(fight: Fight, member: number, threat: Threat, attack: CompiledA
     [dx, dy] = length > 0 ? [(x - mx) / length, (y - my) / length] : [fight.fx[attacker], fight.fy[attacker]];
   }
   if (!clearPath(fight, member, x, y, dx, dy, need)) {
-    [dx, dy] = line ? [0 - dx, 0 - dy] : across(fight, member, attacker, need);
+    // Out of a line both sides have been looked at.
+    if (line) return VERDICT.nowhere;
+    [dx, dy] = across(fight, member, attacker, need);
     if (!clearPath(fight, member, x, y, dx, dy, need)) return VERDICT.nowhere;
   }
   if (from <= fight.now) evade(fight, member, dx, dy, fight.kinds[member].run, hitAt);

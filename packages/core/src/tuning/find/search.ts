@@ -55,6 +55,8 @@ const MOST_ROUNDS = 100;
 const STUCK = { after: 6, wide: 1.6, wider: 1, out: 0.3, away: 0.15 } as const;
 /** Rounds that a further proposal is looked for. */
 const MOST_FURTHER = 8;
+/** What of the least distance so far a closer point may have: less than that is worth another proof. */
+const CLOSER = 0.8;
 /** Proofs that one point may fail: the first may be bad luck. */
 const MOST_REFUSALS = 2;
 /** Runs that are left when what is inside goes to a proof, with however little room. */
@@ -70,6 +72,8 @@ interface Pending {
 interface Aim {
   prefer: Preferred;
   kept: ReadonlySet<number>;
+  /** The same again with less change, now that it is known better where all holds; else another way is looked for. */
+  closer?: true;
 }
 
 export class FindSearch {
@@ -245,11 +249,12 @@ export class FindSearch {
     const within = { knobs: dials, middle, radius: this.radius, caution: this.caution, prefer, kept };
     let promised = propose(wanted, within, this.starts(aim));
     // What was proved to be none, or is had already, is not tried again as it is: with more caution it is another.
-    for (let again = 0; again < 3 && this.isOld(promised.at, aim); again++) {
+    for (let again = 0; again < 3 && this.isOld(promised.at); again++) {
       this.caution = Math.min(CAUTION.most, this.caution + CAUTION.more);
       promised = propose(wanted, { ...within, caution: this.caution }, this.starts(aim));
     }
-    if (this.isOld(promised.at, aim)) promised = { ...promised, at: jittered(dials, promised.at, kept, this.radius, this.rounds) };
+    if (aim.closer && !this.isNew(promised.at)) return this.nextAim();
+    if (this.isOld(promised.at)) promised = { ...promised, at: jittered(dials, promised.at, kept, this.radius, this.rounds) };
     this.rounds++;
     this.roundsOfAim++;
     this.phase = 'try';
@@ -303,13 +308,18 @@ export class FindSearch {
     return aim.kept.size ? [] : this.proposals.map(({ at }) => at);
   }
 
-  private isOld(at: DialPoint, aim: Aim): boolean {
+  private isOld(at: DialPoint): boolean {
     const tried = this.tries.of(at);
     // Run so often that more of it would say no more.
     const known = tried !== undefined && tried.values[0].length >= RUNS.try + RUNS.gate && this.tries.roomOf(tried) < ROOM.gate;
-    return (
-      known || this.refusals(at) >= MOST_REFUSALS || (this.proposals.length > 0 && aim !== undefined && !isAnother(this.proposals, at))
-    );
+    return known || this.refusals(at) >= MOST_REFUSALS || !this.isNew(at);
+  }
+
+  /** Whether a point, were it proved, would be worth telling beside the proposals that there are. */
+  private isNew(at: DialPoint): boolean {
+    if (!this.proposals.length) return true;
+    if (this.aims[0].closer) return distanceOf(at) <= CLOSER * Math.min(...this.proposals.map(({ distance }) => distance));
+    return isAnother(this.proposals, at);
   }
 
   private refusals(at: DialPoint): number {
@@ -359,8 +369,8 @@ export class FindSearch {
   /** What a tried point leads to: it is run again where it looks right, else learned from. */
   private judged(at: number[]): void {
     const tried = this.tries.of(at)!;
-    // A further proposal is to be another: one that is had already is not proved again.
-    if (this.proposals.length && !isAnother(this.proposals, at)) return this.learned(at);
+    // What would not be told is not proved.
+    if (!this.isNew(at)) return this.learned(at);
     if (this.tries.roomOf(tried) >= ROOM.tried && this.enoughFor(RUNS.gate + RUNS.proof)) {
       this.phase = 'gate';
       this.pending = this.at([at], RUNS.gate, () => {
@@ -468,6 +478,13 @@ export class FindSearch {
       after: this.runs,
     });
     this.best = { at, outside: 0 };
+    if (this.aims[0].closer) {
+      // It takes the place of what it is closer than, where it is the same way.
+      const own = this.proposals.pop()!;
+      const others = this.proposals.filter((one) => isAnother([one], own.at));
+      this.proposals.splice(0, this.proposals.length, own, ...others);
+      return this.next();
+    }
     this.nextAim();
   }
 
@@ -477,6 +494,7 @@ export class FindSearch {
     const [first] = this.proposals;
     const most = first.at.reduce((best, value, i) => (Math.abs(value) > Math.abs(first.at[best]) ? i : best), 0);
     const all: Aim[] = [
+      ...(this.problem.prefer === 'change' ? [{ prefer: this.problem.prefer, kept: new Set<number>(), closer: true as const }] : []),
       ...(['change', 'numbers', 'margin'] as const)
         .filter((prefer) => prefer !== this.problem.prefer)
         .map((prefer) => ({ prefer, kept: new Set<number>() })),
