@@ -23,6 +23,8 @@ const CELL_BYTES = { clearance: 8, passages: 2, field: 2 };
 export class KeptWays {
   private readonly kept = new Map<string, Ways>();
   private bytes = 0;
+  /** What was used last: most questions are about the same ground as the one before. */
+  private newest: { key: string; ways: Ways } | undefined;
 
   /** @param cap bytes that may be kept in all */
   constructor(private cap: number) {}
@@ -39,14 +41,17 @@ export class KeptWays {
 
   /** What is known of a ground, made where nothing is; from now on the one that was used last. */
   of(key: string, make: () => Clearance): Ways {
+    if (this.newest?.key === key) return this.newest.ways;
     const known = this.kept.get(key);
     if (known) {
       this.kept.delete(key);
       this.kept.set(key, known);
+      this.newest = { key, ways: known };
       return known;
     }
     const ways: Ways = { clearance: make(), passages: new Map(), fields: new Map(), bytes: 0 };
     this.kept.set(key, ways);
+    this.newest = { key, ways };
     this.grew(ways, ways.clearance.cells * CELL_BYTES.clearance);
     return ways;
   }
@@ -76,6 +81,7 @@ export class KeptWays {
     for (const [key, oldest] of this.kept) {
       if (this.bytes <= this.cap || oldest === ways) break;
       this.kept.delete(key);
+      if (this.newest?.key === key) this.newest = undefined;
       this.bytes -= oldest.bytes;
     }
     if (this.bytes <= this.cap) return;
