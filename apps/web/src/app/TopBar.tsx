@@ -91,9 +91,10 @@ function Lens({ project }: { project: Project }) {
   const tiers = [{ id: AS_WRITTEN, name: 'as written' }, ...project.tiers.map(({ id, name }, i) => ({ id, name, mark: tierMark(i) }))];
   const skills = [{ id: AS_WRITTEN, name: 'as written' }, ...project.skills.map(({ id, name }) => ({ id, name }))];
   const tierNumber = project.tiers.findIndex(({ id }) => id === view.tier);
-  const plain = 'flex items-center gap-1.5 pr-0.5 font-semibold outline-offset-2';
+  // A long name is cut off rather than push what stands beside it out of the window.
+  const plain = 'flex min-w-0 max-w-[112px] items-center gap-1.5 pr-0.5 font-semibold outline-offset-2 max-[1180px]:max-w-[84px]';
   return (
-    <div role="group" aria-label="Lens" className="flex h-7 items-center gap-2.5 rounded-[14px] border bg-sheet px-2.5">
+    <div role="group" aria-label="Lens" className="flex h-7 shrink-0 items-center gap-2.5 rounded-[14px] border bg-sheet px-2.5">
       <span className="font-title text-[13px] italic text-ink-3 max-[1320px]:hidden">viewing as</span>
       {tierNumber >= 0 && tierMark(tierNumber)}
       <Choose

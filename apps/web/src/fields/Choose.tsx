@@ -23,6 +23,7 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
   // What can be chosen is drawn once somebody comes near: a bench has dozens of these, and draws itself anew at every edit.
   const [near, setNear] = useState(false);
   const come = () => setNear(true);
+  const chosen = options.find((option) => option.id === value)?.name;
   return (
     <div className="min-w-0 flex-1">
       {!quiet && (
@@ -38,8 +39,8 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
           onFocus={come}
           onPointerEnter={come}
         >
-          <span className="min-w-0 flex-1 truncate text-left">
-            <Select.Value>{options.find((option) => option.id === value)?.name}</Select.Value>
+          <span className="min-w-0 flex-1 truncate text-left" title={chosen}>
+            <Select.Value>{chosen}</Select.Value>
           </span>
           <Select.Icon className="text-ink-3">
             <svg width={8} height={5} aria-hidden>

@@ -30,11 +30,11 @@ export function SomeOf({ label, options, value, onChange, empty = 'nothing to ch
         className="flex min-h-6 flex-wrap items-center pl-px"
       >
         {all.map((option) => (
-          <ToggleGroup.Item key={option.id} value={option.id} className="switch !h-6">
+          <ToggleGroup.Item key={option.id} value={option.id} className="switch !h-6 max-w-full" title={option.name}>
             {numbered && value.length > 1 && value.includes(option.id) && (
               <span className="pr-1 text-label text-ink-3">{value.indexOf(option.id) + 1}</span>
             )}
-            {option.name}
+            <span className="truncate">{option.name}</span>
           </ToggleGroup.Item>
         ))}
         {!all.length && <span className="text-table text-ink-3">{empty}</span>}

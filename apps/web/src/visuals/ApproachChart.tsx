@@ -1,5 +1,5 @@
 import { type Approach, type Unit, shown, linear, roundUp, ticks } from '@insidia/core';
-import { Roomy, stacked } from './labels';
+import { Roomy, fitting, stacked, wideAs } from './labels';
 import { guarded } from '../parts/guarded';
 
 interface Props {
@@ -68,6 +68,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
       {unit.attacks.map((attack, i) => {
         const { high, low } = bands[i];
         const label = bandLabels[i];
+        const metres = `${shown(reach[i].from)}–${shown(reach[i].to)}`;
         return (
           <g key={attack.id}>
             <rect
@@ -80,7 +81,7 @@ export const ApproachChart = guarded('The approach', function ApproachChart({ ap
             />
             {label !== undefined && (
               <text x={LEFT + 5} y={label} className="t2">
-                {attack.name} {shown(reach[i].from)}–{shown(reach[i].to)}
+                {fitting(attack.name, width - LEFT - 16 - wideAs(metres))} {metres}
               </text>
             )}
           </g>

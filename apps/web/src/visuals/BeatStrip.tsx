@@ -1,6 +1,7 @@
 import { ANSWERS, type Attack, type PaperAnswers, type Unit, fixed, shown, linear, roundUp, ticks } from '@insidia/core';
 import { DragEdge } from './DragEdge';
 import { type BeatLayout, layoutBeat, overTimeTicks } from './beat';
+import { fitting, wideAs } from './labels';
 import { useWidth } from './useWidth';
 import { guarded } from '../parts/guarded';
 
@@ -297,11 +298,11 @@ function ReactionMark({
       : left < -0.005
         ? `${fixed(-left, 2)} s after the first hit has landed`
         : 'just as the first hit lands';
-  const fitting = answers?.answers.filter(({ fits }) => fits) ?? [];
+  const possible = answers?.answers.filter(({ fits }) => fits) ?? [];
   const words = !answers?.answers.length
     ? ''
-    : fitting.length
-      ? `: time to ${fitting.map(({ kind }) => ANSWERS[kind].bare).join(', ')}`
+    : possible.length
+      ? `: time to ${possible.map(({ kind }) => ANSWERS[kind].bare).join(', ')}`
       : ': no answer fits';
   const title = answers?.answers
     .map(
@@ -309,7 +310,9 @@ function ReactionMark({
         `${ANSWERS[kind].verb}: ${fits ? `fits, needs ${fixed(needs, 2)} s` : (why ?? `needs ${fixed(needs, 2)} s`)}`,
     )
     .join('\n');
-  const wide = 6.1 * `${name} reacts at 0.34 ± 0.08 s, ${verdict}${words}`.length;
+  const rest = wideAs(` reacts at 0.34 ± 0.08 s, ${verdict}${words}`, 6.1);
+  const called = fitting(name, width - rest - 4, 6.1);
+  const wide = rest + wideAs(called, 6.1);
   return (
     <g>
       <rect
@@ -324,7 +327,7 @@ function ReactionMark({
       <text x={at + 9 + wide > width ? Math.max(2, width - wide) : at + 9} y={at + 9 + wide > width ? 10 : 17} className="t12 halo">
         {title && <title>{title}</title>}
         <tspan className="tb">
-          {name} reacts at {fixed(reacts, 2)} ± {fixed(spread, 2)} s
+          {called} reacts at {fixed(reacts, 2)} ± {fixed(spread, 2)} s
         </tspan>
         <tspan className="t2">
           , {verdict}

@@ -1,6 +1,6 @@
 import { GAP_BIN, type Unit, shown, type Scale, broken, linear, roundUp, ticks } from '@insidia/core';
 import { DragEdge } from './DragEdge';
-import { lines, wideAs } from './labels';
+import { fitting, lines, wideAs } from './labels';
 import { breakAt, reachOf } from './reach';
 import { useWidth } from './useWidth';
 import { guarded } from '../parts/guarded';
@@ -73,7 +73,12 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
           const high = Math.min(14, row - 1);
           const on = attack.id === selected;
           const [from, to] = [x(attack.min), x(attack.max)];
-          const inside = to - from > 12 + 6.5 * `${attack.name} ${shown(attack.min)}–${shown(attack.max)}`.length;
+          const metres = `${shown(attack.min)}–${shown(attack.max)}`;
+          // In its bar, else behind it; where neither has room for all of it, where there is more.
+          const whole = wideAs(`${attack.name} ${metres}`, 6.5);
+          const room = { inside: to - from - 12, behind: width - to - 12 };
+          const inside = room.inside > whole || (room.behind < whole && room.inside > room.behind);
+          const name = fitting(attack.name, (inside ? room.inside : room.behind) - wideAs(` ${metres}`, 6.5), 6.5);
           return (
             <g key={attack.id}>
               <rect
@@ -96,7 +101,8 @@ export const ReachStrip = guarded('The reach strip', function ReachStrip({ unit,
                   style={inside && on ? { fill: 'var(--on-e)' } : undefined}
                   onClick={() => onSelect(attack.id)}
                 >
-                  {attack.name} {shown(attack.min)}–{shown(attack.max)}
+                  {name} {metres}
+                  {name !== attack.name && <title>{attack.name}</title>}
                 </text>
               )}
               {(['min', 'max'] as const).map((end) => (

@@ -1,4 +1,5 @@
-/** Where labels go so that none is written over another. */
+/** Where labels go so that none is written over another, and how much of each there is room for. */
+import { shortened } from '@insidia/core';
 
 /** px: from one line of a label to the next */
 const LINE = 12;
@@ -37,6 +38,9 @@ export function lines(labels: readonly { from: number; to: number }[]): number[]
 
 /** How wide a label is, about. px */
 export const wideAs = (words: string, letter = 6.2): number => letter * words.length;
+
+/** As much of a name as there is room for. @param room px */
+export const fitting = (name: string, room: number, letter = 6.2): string => shortened(name, Math.max(2, Math.floor(room / letter)));
 
 export interface BesidePlace {
   /** Where its sign stands. */

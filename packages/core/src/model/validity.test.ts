@@ -90,6 +90,14 @@ test('as it stands it is valid', () => {
   expect(problemsOf(() => undefined)).toEqual([]);
 });
 
+test('half a weight and half a budget are more than none', () => {
+  const pooled = (d: any) => {
+    delete group(d).enemy;
+    Object.assign(group(d), { pool: [{ enemy: 'clipper', weight: 0.5 }], draws: 'budget', budget: 0.5 });
+  };
+  expect(problemsOf(pooled)).toEqual([]);
+});
+
 describe('refused: what the parts of a unit say of one another', () => {
   test.each<[string, (d: any) => void, string]>([
     [

@@ -85,4 +85,5 @@ export function stylesPicture(
   ];
 }
 
-const shortened = (name: string, most: number) => (name.length > most ? `${name.slice(0, most - 1)}…` : name);
+/** A name of at most so many letters, cut off where it has more. */
+export const shortened = (name: string, most: number): string => (name.length > most ? `${name.slice(0, most - 1)}…` : name);

@@ -76,7 +76,9 @@ export const CellPanel = guarded(
           )}
           <h2 className="min-w-0 truncate font-title text-[16px]">{row.name}</h2>
           {column.number && <span className="tier">{column.number}</span>}
-          <h2 className="whitespace-nowrap font-title text-[16px]">{column.name}</h2>
+          <h2 className="truncate font-title text-[16px]" title={column.name}>
+            {column.name}
+          </h2>
         </div>
         <p className="note">
           {label.charAt(0).toUpperCase() + label.slice(1)} {place}, {through}

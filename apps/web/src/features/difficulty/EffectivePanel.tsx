@@ -45,6 +45,7 @@ import { useView } from '../../app/view';
 import { useCells } from '../../server/useCells';
 import { nameOfPlace } from '../../fields/edits';
 import { guarded } from '../../parts/guarded';
+import { fitting, wideAs } from '../../visuals/labels';
 
 interface Props {
   project: Project;
@@ -198,6 +199,7 @@ function Curve({ line, settings, list, subject }: { line: Line; settings: readon
   const top = roundUp(
     Math.max(line.base ?? 0, ...line.values.flatMap(({ value, asked = 0 }) => [value, asked].filter(Number.isFinite)), 1e-6),
   );
+  const unit = line.unit && `, ${line.unit}`;
   const y = linear(0, top, height - 22, 16);
   const x = (i: number) => 40 + ((WIDTH - 56) * i) / Math.max(1, settings.length - 1);
   const points = line.values.flatMap(({ value }, i) => (Number.isFinite(value) ? [`${x(i).toFixed(1)} ${y(value).toFixed(1)}`] : []));
@@ -210,8 +212,8 @@ function Curve({ line, settings, list, subject }: { line: Line; settings: readon
       aria-label={`${subject} ${line.name}: ${line.values.map(({ value }, i) => `${settings[i].name} ${shown(value, 2)}`).join(', ')}`}
     >
       <text x={0} y={10} className="t12 tb">
-        {line.name}
-        {line.unit && `, ${line.unit}`}
+        {fitting(line.name, WIDTH - wideAs(unit), 6.8)}
+        {unit}
       </text>
       {ticks(0, top, 3).map((tick) => (
         <g key={tick}>

@@ -217,12 +217,14 @@ function Appearances({ project, id, side, apply }: Pick<Props, 'project' | 'side
     <>
       <b>Where it appears</b>
       {appearances.length ? (
-        <table className="w-full">
+        <table className="w-full table-fixed">
           <tbody>
             {appearances.map(({ name, least, most }) => (
               <tr key={name}>
-                <td className="truncate">{name}</td>
-                <td className="text-right">{least === most ? most : `${least}–${most}`}</td>
+                <td className="truncate" title={name}>
+                  {name}
+                </td>
+                <td className="w-12 text-right">{least === most ? most : `${least}–${most}`}</td>
               </tr>
             ))}
           </tbody>

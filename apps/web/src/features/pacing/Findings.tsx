@@ -54,7 +54,7 @@ export const Findings = guarded('The findings', function Findings({ project, enc
     <section className="mt-3 border-t border-hair pt-1.5" aria-label={`Findings at ${strip.name}`}>
       <div className="section-head">
         {strip.number && <span className="tier self-center">{strip.number}</span>}
-        <h3>{strip.name}</h3>
+        <h3 title={strip.name}>{strip.name}</h3>
       </div>
       <ul className="text-table">
         {list.map((finding) => {

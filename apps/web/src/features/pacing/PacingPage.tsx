@@ -206,7 +206,7 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
             >
               <div className="section-head">
                 {strip.number && <span className="tier self-center">{strip.number}</span>}
-                <h3>{strip.name}</h3>
+                <h3 title={strip.name}>{strip.name}</h3>
                 <span className="note">
                   {found?.runs ? `${found.runs} runs` : ''}
                   {inside !== undefined && `; ${Math.round(100 * inside)} % of the time within what is intended`}

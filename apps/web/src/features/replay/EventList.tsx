@@ -107,7 +107,7 @@ export const EventList = guarded('The list of events', function EventList({ repl
               >
                 <span className="text-ink-3">{replayTime(replay, event.time, 2)}</span>
                 <span>{head && <Glyph unit={head} size={12} />}</span>
-                <span>{plainSentence(event.sentence)}</span>
+                <span className="min-w-0 [overflow-wrap:anywhere]">{plainSentence(event.sentence)}</span>
               </button>
             </li>
           );

@@ -70,13 +70,13 @@ export const ReasonsPanel = guarded(
             {head && (
               <p className="mt-2 border-t border-hair pt-2">
                 <Link
-                  className="btn"
+                  className="btn max-w-full"
                   to={{
                     pathname: `/projects/${project.id}/${head.side === 'enemy' ? 'enemies' : 'party'}/${head.id}`,
                     search: keepLens(search),
                   }}
                 >
-                  Open {head.name}
+                  <span className="truncate">Open {head.name}</span>
                 </Link>
               </p>
             )}
