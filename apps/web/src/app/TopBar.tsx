@@ -97,23 +97,27 @@ function Lens({ project }: { project: Project }) {
     <div role="group" aria-label="Lens" className="flex h-7 shrink-0 items-center gap-2.5 rounded-[14px] border bg-sheet px-2.5">
       <span className="font-title text-[13px] italic text-ink-3 max-[1320px]:hidden">viewing as</span>
       {tierNumber >= 0 && tierMark(tierNumber)}
-      <Choose
-        quiet
-        label="Tier"
-        className={plain}
-        value={view.tier ?? AS_WRITTEN}
-        options={tiers}
-        onChoose={(id) => change({ tier: id === AS_WRITTEN ? undefined : id, edit: undefined })}
-      />
+      <div className="min-w-0">
+        <Choose
+          quiet
+          label="Tier"
+          className={plain}
+          value={view.tier ?? AS_WRITTEN}
+          options={tiers}
+          onChoose={(id) => change({ tier: id === AS_WRITTEN ? undefined : id, edit: undefined })}
+        />
+      </div>
       <span className="h-3.5 w-px bg-rule" />
-      <Choose
-        quiet
-        label="Skill"
-        className={plain}
-        value={view.skill ?? AS_WRITTEN}
-        options={skills}
-        onChoose={(id) => change({ skill: id === AS_WRITTEN ? undefined : id })}
-      />
+      <div className="min-w-0">
+        <Choose
+          quiet
+          label="Skill"
+          className={plain}
+          value={view.skill ?? AS_WRITTEN}
+          options={skills}
+          onChoose={(id) => change({ skill: id === AS_WRITTEN ? undefined : id })}
+        />
+      </div>
     </div>
   );
 }

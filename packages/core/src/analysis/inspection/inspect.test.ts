@@ -406,6 +406,23 @@ describe('warnings by inspection', () => {
     expect(told.map(({ path }) => path.split('/')[4])).toEqual(['bite-one']);
   });
 
+  test('a tweak that brings back what one before it took, below its own cap, does not meet that cap', () => {
+    const project = demoProject();
+    const ask = (value: number, max?: number) => ({
+      scope: 'role' as const,
+      of: 'boss',
+      path: '/health/max',
+      op: '×' as const,
+      value,
+      max,
+    });
+    project.tiers[3].tweaks.push(ask(0.5), ask(2, 5000));
+    project.tiers[3].tweaks.splice(0, project.tiers[3].tweaks.length - 2);
+    const said = inspect(project, { tier: 'blight' }).map(({ rule, path }) => `${rule} ${path}`);
+    expect(said).toContain('tweakUndone /tiers/blight/tweaks/0');
+    expect(said).not.toContain('tweakUndone /tiers/blight/tweaks/1');
+  });
+
   test('a window for the victim is a mend of the victim, where it is one', () => {
     const project = spoilt((document) => void (document.units = document.units.filter(({ id }) => id !== 'tender')));
     const warning = found(project, 'manyHitsNoWindow', '/units/clipper/attacks/bite/hits/perTarget')!;

@@ -25,7 +25,7 @@ export function waves(project: Project, encounter: Encounter): Warning[] {
   const flags = raisedFlags(project, encounter);
   const counts = reachedCounts(project, encounter);
   encounter.waves.forEach((wave, index) => {
-    const why = neverStarts(encounter, wave, index, flags, counts);
+    const why = neverStarts(encounter, wave, flags, counts);
     if (why)
       warn('waveNeverStarts', here('waves', wave.id, 'start'), `${wave.name} never starts: ${why}`, 'give it another start', {
         name: 'start with the one before',
@@ -66,7 +66,7 @@ function holdsAtFirst({ subject, is, value = 0, parts = [] }: Condition): boolea
   return false;
 }
 
-function neverStarts(encounter: Encounter, wave: Wave, index: number, flags: ReadonlySet<string>, counts: Counts): string | undefined {
+function neverStarts(encounter: Encounter, wave: Wave, flags: ReadonlySet<string>, counts: Counts): string | undefined {
   if (wave.timeout !== undefined) return undefined;
   if (wave.start === 'called') {
     const called = encounter.events.some(({ then }) => then.some(({ does, of }) => does === 'startWave' && of === wave.id));
@@ -76,23 +76,8 @@ function neverStarts(encounter: Encounter, wave: Wave, index: number, flags: Rea
     if (impossible(wave.when)) return 'its condition can’t hold';
     return missing(wave.when, flags, counts);
   }
-  if (wave.start !== 'with' && wave.start !== 'defeated') return undefined;
-  if (wave.after === wave.id) return 'it waits for itself';
-  const before = wave.after === undefined ? encounter.waves[index - 1] : encounter.waves.find(({ id }) => id === wave.after);
-  if (!before) return wave.after === undefined ? 'there is no wave before it' : undefined;
-  return circular(encounter, wave) ? `it and ${before.name} wait for one another` : undefined;
-}
-
-function circular(encounter: Encounter, wave: Wave): boolean {
-  const seen = new Set<string>();
-  for (let at: Wave | undefined = wave; at;) {
-    if (seen.has(at.id)) return at.id === wave.id;
-    seen.add(at.id);
-    if ((at.start !== 'with' && at.start !== 'defeated') || at.timeout !== undefined) return false;
-    const id: string | undefined = at.after ?? encounter.waves[encounter.waves.indexOf(at) - 1]?.id;
-    at = encounter.waves.find((one) => one.id === id);
-  }
-  return false;
+  // Who waits for whom comes to an end, or the document is not valid.
+  return undefined;
 }
 
 /** What a condition cannot do without and nothing ever brings about. */
