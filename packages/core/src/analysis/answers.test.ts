@@ -64,3 +64,16 @@ test('an answer is tried in a fight just where it fits on paper, but for the ste
   );
   expect(Math.min(told.fits, told.not)).toBeGreaterThan(ofCases(50, 500));
 });
+
+test('what stays with its target until it strikes is not stepped out of, and is said to be', () => {
+  const warden = reader(0.1, [{ id: 'step', kind: 'stepOut' }], { movement: { walk: 0, run: 5 } });
+  const why = (delay: number) => {
+    const lob = { kind: 'area' as const, active: 0, delivery: 'area', area: { about: 'target', radius: 2, delay } };
+    const { units } = parseProject(sketched(facingEachOther(warden, announcerOf(lob, { windup: 1, recovery: 0, cooldown: 99 }), 4)));
+    const [victim, attacker] = ['warden', 'mulcher'].map((id) => units.find((one) => one.id === id)!);
+    const [{ fits, why: told }] = answersOnPaper(attacker.attacks[0], attacker, victim, 3)!.answers;
+    return [fits, told];
+  };
+  expect(why(0)).toEqual([false, 'moving does not help']);
+  expect(why(1)).toEqual([true, undefined]);
+});

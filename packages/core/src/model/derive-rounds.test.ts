@@ -5,12 +5,14 @@ import { Runner } from '../engine/run';
 import { EVENT, type EventLog } from '../record/log';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { demoProject } from '../testing/demo';
+import { fieldsIn } from '../testing/fields-in';
 import { unitInRounds } from './in-rounds';
 import { encounterWithRounds, withRounds } from './derive-rounds';
 import { type FightSketch, dummy, project, sketched, unit } from '../testing/builders';
+import { Encounter } from './encounter';
 import { Project } from './project';
 import { projectWithRounds } from './turning-rounds';
-import { filled } from './validate';
+import { broken, filled } from './validate';
 import { Unit } from './unit';
 
 const made = (sketch: Parameters<typeof unit>[0]) => filled(Unit, unit(sketch) as never) as unknown as Unit;
@@ -124,6 +126,34 @@ test('what is said in seconds and metres stays as it is, of the demo and of gene
     { numRuns: 40 },
   );
 });
+
+test.each([
+  ['units', Unit, withRounds, (demo: Project) => demo.units],
+  ['encounters', Encounter, encounterWithRounds, (demo: Project) => demo.encounters],
+] as [string, typeof Unit, typeof withRounds, (demo: Project) => Unit[]][])(
+  '%s: whatever number is the least or the most that it may be, what is derived is what the document may say',
+  (_, type, derive, all) => {
+    const known = new Set<string>();
+    for (const one of all(demoProject())) {
+      const given = JSON.parse(JSON.stringify(one)) as Record<string, unknown>;
+      for (const { kind, at } of fieldsIn(type, given, known)) {
+        if (kind?.kind !== 'number') continue;
+        for (const value of [kind.info.min, kind.info.max]) {
+          const made = structuredClone(given);
+          at.slice(0, -1).reduce<any>((inside, step) => inside[step], made)[at.at(-1)!] = value;
+          for (const scale of [
+            { round: 0.5, cell: 0.5 },
+            { round: 60, cell: 10 },
+          ]) {
+            const derived = JSON.parse(JSON.stringify(derive(filled(type, made as never) as unknown as Unit, scale)));
+            const wrong = broken(type, derived, []).filter(({ path }) => path.includes('rounds'));
+            expect([at.join('/'), value, scale, wrong.map(({ message }) => message)]).toEqual([at.join('/'), value, scale, []]);
+          }
+        }
+      }
+    }
+  },
+);
 
 test('every unit of the demo comes out within the limits, keeps what it says in seconds, and can be read in turns', () => {
   for (const one of demoProject().units) {

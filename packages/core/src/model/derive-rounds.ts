@@ -33,6 +33,9 @@ export interface RoundScale {
   cell: number;
 }
 
+/** Points of anything that may be said. */
+const MOST_POINTS = 1e6;
+
 /** Whether a fight in turns asks for its group: else it is left out. */
 const asks = (type: Constructor, object: object) => classFields(type)!.said.get('rounds')!.inTurns!(object);
 
@@ -45,6 +48,9 @@ const turns = (seconds: number, { round }: RoundScale, least = 0) => whole(secon
 /** Rounds of a duration. @param seconds s */
 const rounds = (seconds: number, { round }: RoundScale, least = 0) => whole(seconds / round, least, 500);
 
+/** What is gained in a round, as much as may be said. @param second points a second */
+const grown = (second: number, { round }: RoundScale) => Math.min(MOST_POINTS, second * round);
+
 /** Cells of a distance. @param metres m */
 const cells = (metres: number, { cell }: RoundScale, least = 0) => whole(metres / cell, least, 64);
 
@@ -54,11 +60,11 @@ export function withRounds(unit: Unit, scale: RoundScale): Unit {
   const own = Object.assign(new UnitRounds(), {
     size: whole((2 * body.radius) / scale.cell, 1, 3),
     moves: cells(movement.run * scale.round, scale),
-    regen: health.regen * scale.round,
+    regen: grown(health.regen, scale),
     regenDelay: turns(health.regenDelay, scale),
-    shieldRegen: (shield?.regen ?? 0) * scale.round,
+    shieldRegen: grown(shield?.regen ?? 0, scale),
     shieldDelay: turns(shield?.regenDelay ?? 0, scale),
-    energyRegen: (energy?.regen ?? 0) * scale.round,
+    energyRegen: grown(energy?.regen ?? 0, scale),
     shielded: turns(invulnerability.duration, scale),
     staggerWindow: turns(stagger?.window ?? 0, scale, 1),
     staggers: turns(stagger?.duration ?? 0, scale, 1),
@@ -125,7 +131,7 @@ function effectsWithRounds(effects: Effects, scale: RoundScale): Effects {
         ...overTime,
         rounds: Object.assign(new TickRounds(), {
           // As much in a turn as its ticks of that time come to.
-          ...(ticks > 1 && { amount: Math.min(1e6, overTime.amount * ticks) }),
+          ...(ticks > 1 && { amount: Math.min(MOST_POINTS, overTime.amount * ticks) }),
           every: turns(overTime.every, scale, 1),
           for: turns(overTime.for, scale, 1),
         }),

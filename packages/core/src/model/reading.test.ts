@@ -4,6 +4,7 @@ import { describe, expect, test } from '@jest/globals';
 import * as fc from 'fast-check';
 import { arbitraryRounds } from '../testing/arbitrary-rounds';
 import { casesOf } from '../testing/cases';
+import { type FieldFound, fieldsIn } from '../testing/fields-in';
 import { arbitraryWildFight } from '../testing/arbitrary-wild';
 import { inTurns } from '../testing/rounds';
 import { sketched } from '../testing/builders';
@@ -63,30 +64,15 @@ const odd = fc.oneof(
   fc.integer({ min: 0, max: 90 }).map((n) => Array<string>(n).fill('a')),
 );
 
-/**
- * Of every field of all classes that a piece is made of: its least and its most, and just beyond; texts of every length that
- * some text may have.
- * @param known fields that have been tried in another piece
- */
-function bordersOf(type: Constructor, value: Loose, known: Set<string>): { type: Constructor; tried: Loose[] }[] {
-  const { groups, lists, kinds } = classFields(type)!;
-  return Object.entries(value).flatMap(([key, own]) => {
-    const group = groups.get(key);
-    if (group) return bordersOf(group(), own as Loose, known);
-    const list = lists.get(key);
-    if (list) return (own as Loose[]).flatMap((item) => bordersOf(list(), item, known));
-    const field = `${type.name} ${key}`;
-    const kind = kinds.get(key);
-    if (known.has(field) || (kind?.kind !== 'number' && typeof own !== 'string')) return [];
-    known.add(field);
-    const lengths = [0, 1, 60, 80, 120, 400, 2000].flatMap((many) => [many, many + 1]);
-    const beyond = kind?.kind === 'number' && kind.info.whole ? 1 : 1e-6;
-    const tried =
-      kind?.kind === 'number'
-        ? [kind.info.min, kind.info.max, kind.info.min - beyond, kind.info.max + beyond, kind.info.min + 0.5]
-        : lengths.map((many) => 'a'.repeat(many));
-    return [{ type, tried: tried.map((other) => ({ ...value, [key]: other })) }];
-  });
+/** Of a field: its least and its most, and just beyond; of a text every length that some text may have, and one more. */
+function aboutItsBorders({ kind, value }: FieldFound): unknown[] | undefined {
+  if (kind?.kind !== 'number') {
+    if (typeof value !== 'string') return undefined;
+    return [0, 1, 60, 80, 120, 400, 2000].flatMap((many) => ['a'.repeat(many), 'a'.repeat(many + 1)]);
+  }
+  const { min, max, whole } = kind.info;
+  const beyond = whole ? 1 : 1e-6;
+  return [min, max, min - beyond, max + beyond, min + 0.5];
 }
 
 type Change = typeof change extends fc.Arbitrary<infer T> ? T : never;
@@ -160,10 +146,11 @@ describe('reading a document straight through', () => {
     let borders = 0;
     const known = new Set<string>();
     for (const piece of pieces) {
-      for (const { type, tried } of bordersOf(piece.type, JSON.parse(piece.value) as Loose, known)) {
-        const taken = tried.map((one) => {
-          const all = broken(type, one, []);
-          expect([one, sorted(breaches(type, one, []))]).toEqual([one, sorted(all)]);
+      for (const field of fieldsIn(piece.type, JSON.parse(piece.value) as Loose, known)) {
+        const taken = (aboutItsBorders(field) ?? []).map((other) => {
+          const one = { ...field.of, [field.key]: other };
+          const all = broken(field.type, one, []);
+          expect([one, sorted(breaches(field.type, one, []))]).toEqual([one, sorted(all)]);
           return all.length === 0;
         });
         if (taken.includes(true) && taken.includes(false)) borders++;

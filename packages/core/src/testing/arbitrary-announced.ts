@@ -13,7 +13,11 @@ export interface Announced extends Loose {
 }
 
 const areas = fc
-  .record({ about: fc.constantFrom('self', 'target', 'mark'), delay: tenths(1), radius: fc.integer({ min: 1, max: 4 }) })
+  .record({
+    about: fc.constantFrom('self', 'target', 'mark'),
+    delay: fc.oneof(fc.constant(0), tenths(1)),
+    radius: fc.integer({ min: 1, max: 4 }),
+  })
   .map(({ about, delay, radius }) => ({
     kind: 'area' as const,
     active: 0,
