@@ -1,11 +1,14 @@
 /** Warnings by inspection: what can be told from the document alone, at once, through one lens or all of them. */
 import { clocksOf } from '../../model/clocks';
 import type { Lens } from '../../model/effective';
+import type { Constructor } from '../../model/field';
+import { quantityAt } from '../../model/field-at';
 import { unitInRounds } from '../../model/in-rounds';
-import { pointerOf } from '../../model/pointer';
-import type { Project } from '../../model/project';
+import { pointerOf, pointerSteps } from '../../model/pointer';
+import { Project } from '../../model/project';
+import { Unit } from '../../model/unit';
 import { unitHeads } from '../../model/variants';
-import { type Warning, byCost, distinct } from '../warning';
+import { type Fix, type Warning, byCost, distinct } from '../warning';
 import { beats, choices } from './beats';
 import { inspected } from './context';
 import { distances } from './distances';
@@ -35,7 +38,7 @@ export function inspectUnit(project: Project, id: string, lens: Lens): Warning[]
       minds(own);
     }
   }
-  return byCost(one.found);
+  return byCost(possible(one.found));
 }
 
 /** Warnings of a whole project through one lens, what costs most first. */
@@ -46,11 +49,23 @@ export function inspect(project: Project, lens: Lens): Warning[] {
 const units = (project: Project, lens: Lens): Warning[] => unitHeads(project).flatMap(({ id }) => inspectUnit(project, id, lens));
 
 /** What is the same through every lens. */
-const besides = (project: Project): Warning[] => [
-  ...project.encounters.flatMap((encounter) => waves(project, encounter)),
-  ...traits(project),
-  ...tweaks(project),
-];
+const besides = (project: Project): Warning[] =>
+  possible([...project.encounters.flatMap((encounter) => waves(project, encounter)), ...traits(project), ...tweaks(project)]);
+
+/** Without mends that no field may be given: what a mend works out may lie beyond a number's limits. */
+const possible = (warnings: readonly Warning[]): Warning[] =>
+  warnings.map((warning) =>
+    warning.fixes?.every(isPossible) === false ? { ...warning, fixes: warning.fixes.filter(isPossible) } : warning,
+  );
+
+function isPossible(fix: Fix): boolean {
+  const within = (root: Constructor, path: string, value: unknown) => {
+    const limits = typeof value === 'number' ? quantityAt(root, pointerSteps(path)) : undefined;
+    return !limits || ((value as number) >= limits.min && (value as number) <= limits.max);
+  };
+  if ('unit' in fix) return fix.set.every(({ path, value }) => within(Unit, path, value));
+  return !('path' in fix) || within(Project, fix.path, fix.value);
+}
 
 /** The same as written and at every tier; what several tiers share is said once, as the first of them has it. */
 export function inspectAll(project: Project): Warning[] {
