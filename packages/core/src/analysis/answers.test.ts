@@ -77,3 +77,14 @@ test('what stays with its target until it strikes is not stepped out of, and is 
   expect(why(0)).toEqual([false, 'moving does not help']);
   expect(why(1)).toEqual([true, undefined]);
 });
+
+test('whoever stands beyond a reach has no more to go than the room it keeps', () => {
+  const warden = reader(0.1, [{ id: 'step', kind: 'stepOut' }], { movement: { walk: 0, run: 5 } });
+  const blow = { kind: 'melee' as const, active: 0, delivery: 'melee', range: { min: 0, max: 3 } };
+  const { units } = parseProject(sketched(facingEachOther(warden, announcerOf(blow, { windup: 1, recovery: 0, cooldown: 99 }), 4)));
+  const [victim, attacker] = ['warden', 'mulcher'].map((id) => units.find((one) => one.id === id)!);
+  const needs = (gap: number) => answersOnPaper(attacker.attacks[0], attacker, victim, gap)!.answers[0].needs;
+  const spare = victim.body.radius / 4;
+  expect(needs(2)).toBeCloseTo((1 + spare) / 5, 9);
+  expect(needs(3.5)).toBeCloseTo(spare / 5, 9);
+});

@@ -54,6 +54,8 @@ describe('a board’s axes', () => {
         .slice(0, 2),
     ).toEqual(['as written', '1 player']);
     expect(columnsOf({ ...project, tiers: [] }, 'tiers')).toEqual([{ key: '', name: 'as written', at: {} }]);
+    const alone = project.encounters.map((one) => ({ ...one, party: one.party.slice(0, 1) }));
+    expect(columnsOf({ ...project, encounters: alone }, 'players').map(({ name }) => name)).toEqual(['as written', '1 player']);
     const [, one] = columnsOf(project, 'players');
     expect(cellAt({ subject: 'encounter', id: 'first-bell' }, one, { tier: 'bloom', skill: 'novice', style: 'still' })).toEqual({
       kind: 'encounter',
