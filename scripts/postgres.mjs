@@ -4,7 +4,7 @@
  * prints its address as the first line.
  */
 import { execFileSync, spawn } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomInt } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
@@ -51,15 +51,23 @@ function owner() {
   return { uid: id('-u'), gid: id('-g') };
 }
 
-export function freePort() {
-  return new Promise((done, fail) => {
-    const probe = createServer().once('error', fail);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => done(port));
-    });
-  });
+/** Ports to serve on: below those that systems give to connections that go out, so that none of these takes a port that is to be served again. */
+const SERVED = [20_000, 32_000];
+
+/** @returns {Promise<number>} @throws Sentence where none is to be had */
+export async function freePort() {
+  for (let tries = 0; tries < 1000; tries++) {
+    const port = randomInt(...SERVED);
+    if (await isFree(port)) return port;
+  }
+  throw new Sentence(`no port from ${SERVED[0]} to ${SERVED[1]} is free`);
 }
+
+const isFree = (port) =>
+  new Promise((done) => {
+    const probe = createServer().once('error', () => done(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
+  });
 
 /**
  * Starts the cluster in `folder`, made when it is not there yet.

@@ -2,23 +2,14 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { type Project, compile, duelOptions, parseProject, runBatch } from '@insidia/core';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
-import { connect, createServer } from 'node:net';
+import { connect } from 'node:net';
 import { join } from 'node:path';
-import { type TestServer, newDatabase, startServer } from './testing';
+import { type TestServer, freePort, newDatabase, startServer } from './testing';
 
 const demo = (): any => JSON.parse(readFileSync(join(__dirname, '../../../demo/verdance.insidia.json'), 'utf8'));
 
 let database: string;
 let server: TestServer;
-
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1');
-  await once(probe, 'listening');
-  const { port } = probe.address() as { port: number };
-  probe.close();
-  await once(probe, 'close');
-  return port;
-}
 
 beforeAll(async () => {
   database = await newDatabase();

@@ -15,6 +15,8 @@ interface Props {
   onDrag: (part: 'windup' | 'active' | 'recovery' | 'cooldown', value: number, mark: string) => void;
 }
 
+/** px: what a letter of the line about who reacts takes, on average */
+const LETTER = 5.5;
 const TOP = 42;
 const BAR = 20;
 
@@ -310,9 +312,9 @@ function ReactionMark({
         `${ANSWERS[kind].verb}: ${fits ? `fits, needs ${fixed(needs, 2)} s` : (why ?? `needs ${fixed(needs, 2)} s`)}`,
     )
     .join('\n');
-  const rest = wideAs(` reacts at 0.34 ± 0.08 s, ${verdict}${words}`, 6.1);
-  const called = fitting(name, width - rest - 4, 6.1);
-  const wide = rest + wideAs(called, 6.1);
+  const rest = ` reacts at 0.34 ± 0.08 s, ${verdict}${words}`;
+  const called = fitting(name, width - wideAs(rest, LETTER), LETTER);
+  const wide = wideAs(called + rest, 6.1);
   return (
     <g>
       <rect
