@@ -246,26 +246,31 @@ await withSentences(async () => {
   build();
   const instance = await startInstance();
   const browser = await launchBrowser();
-  for (const { name, path, act, theme = 'light', wait = READY, size } of SHOTS.filter(({ name }) => !only.length || only.includes(name))) {
-    await restore(instance.address);
-    const page = await browser.newPage();
-    page.setDefaultTimeout(900_000);
-    if (size) await page.setViewport(size);
-    await page.evaluateOnNewDocument((wanted) => {
-      localStorage.setItem('insidia.theme', wanted);
-      // The same runs in every picture: none come by themselves.
-      localStorage.setItem('insidia.readouts-held', 'yes');
-    }, theme);
-    await page.goto(instance.address + path);
-    await page.waitForSelector(wait);
-    await page.evaluate(() => document.fonts.ready);
-    await act?.(page);
-    // A readout that takes long is shown when all of its runs are in.
-    await page.waitForFunction(() => document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') !== 'true');
-    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-    await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
-    await page.close();
+  try {
+    for (const { name, path, act, theme = 'light', wait = READY, size } of SHOTS.filter(
+      ({ name }) => !only.length || only.includes(name),
+    )) {
+      await restore(instance.address);
+      const page = await browser.newPage();
+      page.setDefaultTimeout(900_000);
+      if (size) await page.setViewport(size);
+      await page.evaluateOnNewDocument((wanted) => {
+        localStorage.setItem('insidia.theme', wanted);
+        // The same runs in every picture: none come by themselves.
+        localStorage.setItem('insidia.readouts-held', 'yes');
+      }, theme);
+      await page.goto(instance.address + path);
+      await page.waitForSelector(wait);
+      await page.evaluate(() => document.fonts.ready);
+      await act?.(page);
+      // A readout that takes long is shown when all of its runs are in.
+      await page.waitForFunction(() => document.querySelector('[aria-label=Readout]')?.getAttribute('aria-busy') !== 'true');
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+      await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
+      await page.close();
+    }
+  } finally {
+    await browser.close();
+    await instance.stop();
   }
-  await browser.close();
-  await instance.stop();
 });
