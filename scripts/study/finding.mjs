@@ -88,6 +88,8 @@ export function finding(core, project, even, plants, { only, ways = WAYS } = {})
         tell(`${name}, ${repeat}: ${SEARCH} nothing`);
         continue;
       }
+      // One that is proved with the last runs of all is seen only now.
+      proved ??= first;
       after[SEARCH].push(proved.after);
       const there = first.put.reduce((now, { knob, value: to }) => core.turnedCell(now, knob.dial, to), cell);
       const fresh = run(pushed.project, { cell: there, firstSeed: 9_000_000, runs: runs.fresh });
