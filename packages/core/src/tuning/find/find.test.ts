@@ -12,7 +12,7 @@ import { type Dial, dialFor, factorDial, standsAt } from '../dial';
 import { type Objective, lookAt } from '../goal';
 import { distanceOf, endsOf, findProblem, knobsOf, placeOf, steppedPoint, turnsAt, valueOf } from './problem';
 import { edgeReadings, onScale, responseOf, wantedOn } from './response';
-import { type Proposal, bestIn } from './proposals';
+import { type Proposal, bestIn, isAnother } from './proposals';
 import type { Ask, AskedRuns } from '../asking';
 import { FindSearch, runSearch } from './search';
 import { whyNot } from './why';
@@ -133,6 +133,18 @@ describe('a search', () => {
     for (const [i, one] of search.proposals.entries())
       for (const other of search.proposals.slice(0, i))
         expect(one.at.some((value, k) => (value === 0) !== (other.at[k] === 0) || Math.abs(value - other.at[k]) >= 0.2)).toBe(true);
+  });
+
+  test('once all holds it goes on to less change: what is told in the end has a fifth less than what was proved first', () => {
+    const search = new FindSearch(findProblem(project, wanting([2.4, 3], [0.6, 0.8]), PATHS.map(dial), { budget: 30_000 }));
+    let first: Proposal | undefined;
+    runSearch(search, fair, () => ((first ??= search.proposals[0]), true));
+    const [least, ...others] = search.proposals;
+    expect(least.distance).toBeLessThanOrEqual(0.8 * first!.distance);
+    // By the same numbers: what the first turned most is turned still, which no search for another way would do.
+    const most = first!.at.reduce((best, value, i) => (Math.abs(value) > Math.abs(first!.at[best]) ? i : best), 0);
+    expect([least.prefer, least.at[most] !== 0]).toEqual(['change', true]);
+    expect(others.every((one) => isAnother([least], one.at))).toBe(true);
   });
 
   test('where all holds as it is written, that is what is proposed', () => {
