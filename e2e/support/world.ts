@@ -45,12 +45,32 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   });
   // Long enough for any machine; less to find out at once where a new test waits for what never comes.
   page.setDefaultTimeout(Number(process.env.INSIDIA_TEST_PATIENCE_MS ?? 1_500_000));
+  sayWhatIsShown(page);
   // What a test reads stays what it is, and what it does not look at costs nothing: readouts wait to be told to go on.
   await page.evaluateOnNewDocument(() => {
     if (location.protocol === 'http:' && sessionStorage.getItem('begun') === null) localStorage.setItem('insidia.readouts-held', 'yes');
     if (location.protocol === 'http:') sessionStorage.setItem('begun', 'yes');
   });
   return page;
+}
+
+/** What waits in vain says where the page was and what it showed: where a test fails on another machine nothing else tells. */
+function sayWhatIsShown(page: Page): void {
+  for (const name of ['waitForFunction', 'waitForSelector'] as const) {
+    const wait = page[name].bind(page) as (...asked: unknown[]) => Promise<unknown>;
+    const telling = async (...asked: unknown[]) => {
+      try {
+        return await wait(...asked);
+      } catch (error) {
+        const shown = await page.evaluate(() => document.body.innerText).catch(() => 'nothing that can be read');
+        const words = shown.replace(/\s+/g, ' ').slice(0, 3000);
+        throw new Error(`${(error as Error).message}; waited for ${asked.join(' ').slice(0, 500)}; ${page.url()} shows: ${words}`, {
+          cause: error,
+        });
+      }
+    };
+    page[name] = telling as never;
+  }
 }
 
 export const demo = (): any => JSON.parse(readFileSync(join(ROOT, 'demo/verdance.insidia.json'), 'utf8'));
