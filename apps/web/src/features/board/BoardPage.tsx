@@ -33,7 +33,7 @@ import { type Until, api } from '../../server/api';
 import { runCells } from '../../server/batches';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useCells } from '../../server/useCells';
+import { READING, useCells } from '../../server/useCells';
 import { useWidth } from '../../visuals/useWidth';
 import { BoardRanking } from './BoardRanking';
 import { BoardTable } from './BoardTable';
@@ -255,7 +255,7 @@ function Board({ project }: { project: Project }) {
             unsaved={saving !== 'saved'}
           />
         </div>
-        {!read && <p className="px-4 py-6 text-ink-3">Reading what has been run …</p>}
+        {!read && <p className="px-4 py-6 text-ink-3">{READING}</p>}
         {read && looks === 'table' && <BoardTable {...parts} />}
         {read && looks === 'ranking' && column && (
           <BoardRanking

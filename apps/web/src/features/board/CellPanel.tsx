@@ -26,6 +26,7 @@ import { Link } from 'react-router';
 import { WouldMove } from '../tune/WouldMove';
 import { useTheme } from '../../app/theme';
 import type { CellRead } from '../../server/api';
+import { READING } from '../../server/useCells';
 import { useAppSelector } from '../../store/store';
 import { Glyph } from '../../visuals/Glyph';
 import { Histogram } from '../../visuals/Histogram';
@@ -39,6 +40,7 @@ interface Props {
   column: BoardColumn;
   measure: BandMeasure;
   cell: Shown;
+  /** Absent while it is being read. */
   read?: CellRead;
   /** What the board is looked at through. */
   through: string;
@@ -66,6 +68,8 @@ export const CellPanel = guarded(
         ? `in a duel with ${against?.name ?? 'nobody'}`
         : `in ${project.encounters.find(({ id }) => id === row.id)?.name ?? row.name}`;
     const changes = useAppSelector((state) => state.batches.changes);
+    // What would be run is what is saved.
+    const unsaved = useAppSelector((state) => state.document.saving !== 'saved');
     return (
       <aside aria-label="Cell" className="scroll flex min-h-0 flex-col border-l bg-sheet px-4 pb-3 pt-[10px]">
         <div className="flex items-center gap-2">
@@ -89,12 +93,15 @@ export const CellPanel = guarded(
             This cell can’t be run: {read.trouble}.
           </p>
         )}
-        {!values.length ? (
+        {!read ? (
+          <p className="mt-6 text-ink-3">{READING}</p>
+        ) : !values.length ? (
           <div className="mt-6">
             <p className="text-ink-2">Not run yet as it is now.</p>
             <button
               type="button"
               className="btn btn-primary mt-2"
+              disabled={unsaved}
               onClick={() => onRun([scenarioKey(cell.cell)], row.subject === 'enemy' ? 400 : 200)}
             >
               Run this cell
@@ -180,6 +187,7 @@ export const CellPanel = guarded(
               <button
                 type="button"
                 className="btn btn-primary"
+                disabled={unsaved}
                 onClick={() => onRun([scenarioKey(cell.cell)], cell.stale ? runs : Math.min(100_000, runs + (more || runs)))}
               >
                 {cell.stale ? 'Run as it is now' : `Run ${more || runs} more`}

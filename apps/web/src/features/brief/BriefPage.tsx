@@ -209,6 +209,7 @@ function BriefOf({ project }: { project: Project }) {
                   band={band}
                   on={band === selected}
                   goals={byBand.get(band.id) ?? []}
+                  read={read !== null}
                   marked={marked.has(band.id)}
                   onMark={(on, range) => mark(band.id, on, range)}
                   onCopy={() => copy([band])}
@@ -245,6 +246,8 @@ interface RowProps {
   band: Band;
   on: boolean;
   goals: readonly JudgedGoal[];
+  /** What has been run is known. */
+  read: boolean;
   marked: boolean;
   /** @param range everything from the chosen goal to this one */
   onMark: (on: boolean, range: boolean) => void;
@@ -257,7 +260,7 @@ interface RowProps {
 /** Where all that they are measured in takes turns, goals are told in rounds. */
 const clockOfGoals = (goals: readonly JudgedGoal[]) => commonClock(goals.map(({ clock }) => clock));
 
-function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, onChange, onRemove }: RowProps) {
+function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSelect, onChange, onRemove }: RowProps) {
   const { measure, tier, skill, encounter, scope, statistic } = band;
   const clock = clockOfGoals(goals);
   const { label } = goalIn(measure, clock);
@@ -386,7 +389,7 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
       <td className="px-1">{limit('low')}</td>
       <td className="px-1">{limit('high')}</td>
       <td className="whitespace-nowrap px-1">
-        <Tally goals={goals} />
+        <Tally goals={goals} read={read} />
       </td>
       <td className="whitespace-nowrap">
         <Mini sign="copy" label={`Copy ${name}`} onClick={onCopy} />
@@ -397,9 +400,9 @@ function BandRow({ project, band, on, goals, marked, onMark, onCopy, onSelect, o
 }
 
 /** The verdicts of a band's cells: one mark where it has one cell, counts where it has several. */
-function Tally({ goals }: { goals: readonly JudgedGoal[] }) {
+function Tally({ goals, read }: Pick<RowProps, 'goals' | 'read'>) {
   const known = goals.filter(({ judgement }) => judgement);
-  if (!known.length) return <span className="text-label text-ink-3">not run</span>;
+  if (!known.length) return <span className="text-label text-ink-3">{read ? 'not run' : 'reading …'}</span>;
   const verdicts = (Object.keys(VERDICT_WORDS) as Verdict[]).map((verdict) => ({
     verdict,
     count: known.filter((goal) => goal.verdict === verdict).length,

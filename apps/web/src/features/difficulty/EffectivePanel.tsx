@@ -42,7 +42,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Choose } from '../../fields/Choose';
 import { useView } from '../../app/view';
-import { useCells } from '../../server/useCells';
+import { READING, useCells } from '../../server/useCells';
 import { nameOfPlace } from '../../fields/edits';
 import { guarded } from '../../parts/guarded';
 import { fitting, wideAs } from '../../visuals/labels';
@@ -309,7 +309,7 @@ function MeasureCurve({
           }}
         />
       ) : (
-        <p className="mt-1 text-table text-ink-3">Not run yet: run the board, and its values stand here.</p>
+        <p className="mt-1 text-table text-ink-3">{read ? 'Not run yet: run the board, and its values stand here.' : READING}</p>
       )}
     </section>
   );

@@ -13,6 +13,7 @@ import { useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import { WouldMove } from '../tune/WouldMove';
 import type { CellRead } from '../../server/api';
+import { READING } from '../../server/useCells';
 import { WarnMark } from '../../visuals/WarnMark';
 import { CauseOf } from './CauseOf';
 import { type Strip, replayQuery } from './strips';
@@ -24,6 +25,8 @@ interface Props {
   strip: Strip;
   curve?: Curve;
   read?: CellRead;
+  /** It is known what has been run. */
+  known: boolean;
 }
 
 /** The measure that a finding is of. */
@@ -35,7 +38,7 @@ const MOVED: Record<Finding['kind'], BandMeasure> = {
 };
 
 /** What stands out at a tier, in sentences: each opens its instant, its wave, and what causes it. */
-export const Findings = guarded('The findings', function Findings({ project, encounter, strip, curve, read }: Props) {
+export const Findings = guarded('The findings', function Findings({ project, encounter, strip, curve, read, known }: Props) {
   const { search } = useLocation();
   // What was asked stays asked, as it was when it was: more runs may move the peak by a bin.
   const [open, setOpen] = useState<Finding>();
@@ -114,7 +117,7 @@ export const Findings = guarded('The findings', function Findings({ project, enc
         )}
       </ul>
       {curve && !list.length && <p className="text-table text-ink-3">Nothing stands out.</p>}
-      {!curve && <p className="text-table text-ink-3">Not run yet.</p>}
+      {!curve && <p className="text-table text-ink-3">{known ? 'Not run yet.' : READING}</p>}
     </section>
   );
 });

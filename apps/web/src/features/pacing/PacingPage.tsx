@@ -20,7 +20,7 @@ import { Choose } from '../../fields/Choose';
 import { runCells } from '../../server/batches';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useCells } from '../../server/useCells';
+import { READING, useCells } from '../../server/useCells';
 import { useCurves } from '../../server/useCurves';
 import { PacingChart } from '../../visuals/PacingChart';
 import { useWidth } from '../../visuals/useWidth';
@@ -219,7 +219,7 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
                   onPoints={of === 'pressure' ? (points, what, mark) => setPoints(strip.cell.tier, points, what, mark) : undefined}
                 />
               ) : (
-                <p className="py-4 text-ink-3">{curves ? 'Not run yet as it is now.' : 'Reading …'}</p>
+                <p className="py-4 text-ink-3">{curves ? 'Not run yet as it is now.' : READING}</p>
               )}
             </section>
           );
@@ -254,6 +254,7 @@ function Pacing({ project, encounter }: { project: Project; encounter: Encounter
             strip={strip}
             curve={pressure?.get(strip.key)?.curve}
             read={read?.get(strip.key)}
+            known={pressure !== null}
           />
         ))}
       </aside>

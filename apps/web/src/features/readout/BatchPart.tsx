@@ -44,7 +44,8 @@ export function BatchPart({ project, cell, measures, clock = 'continuous' }: Pro
   const subject: GoalSubject = cell.kind === 'duel' ? 'enemy' : 'encounter';
   const columns = useMemo(() => measures.map((measure) => columnOf(measure, subject, cell.id)), [measures, subject, cell.id]);
   const asked = useMemo(() => [{ cell: key, columns }], [key, columns]);
-  const found = useCells(project, asked)?.get(key);
+  const read = useCells(project, asked);
+  const found = read?.get(key);
   const known = found?.runs ? found : found?.stale;
   const batches = useRead(JSON.stringify(['batches', project, key, columns]), () =>
     Promise.all(columns.map((column) => api.cellHistory(project, key, column))),
@@ -63,7 +64,9 @@ export function BatchPart({ project, cell, measures, clock = 'continuous' }: Pro
             ? `${found.runs} runs`
             : known
               ? 'run before an edit'
-              : 'not run'
+              : read
+                ? 'not run'
+                : 'reading …'
       }
       right={
         progress ? (

@@ -37,8 +37,8 @@ interface Props {
   /** The point of the chosen number that is looked at. */
   at: number | undefined;
   runs: number;
-  /** Cells that have not so many runs. */
-  lacking: number;
+  /** Cells that have not so many runs; absent until what has been run is known. */
+  lacking?: number;
   busy: boolean;
   saved: boolean;
   troubles: readonly string[];
@@ -49,6 +49,13 @@ interface Props {
   onFound: (dials: readonly Dial[]) => void;
   onRuns: (runs: number) => void;
   onRun: () => void;
+}
+
+/** What there is to run, on the button that runs it. */
+function asks(moved: number, lacking: number | undefined, runs: number): string {
+  if (!moved) return 'Nothing to run';
+  if (lacking === undefined) return 'Reading …';
+  return lacking === 0 ? 'All is run' : `Run ${lacking} × ${runs}`;
 }
 
 /** Rows are numbers, columns are goals, a cell is a bar to the side to which the number moves the goal. */
@@ -249,10 +256,10 @@ export function MovesTable(props: Props) {
         <button
           type="button"
           className="btn btn-primary"
-          disabled={!saved || busy || lacking === 0 || moved.length === 0}
+          disabled={!saved || busy || !lacking || moved.length === 0}
           onClick={props.onRun}
         >
-          {busy ? 'Running …' : lacking === 0 || moved.length === 0 ? 'All is run' : `Run ${lacking} × ${runs}`}
+          {busy ? 'Running …' : asks(moved.length, lacking, runs)}
         </button>
       </div>
     </section>

@@ -36,6 +36,8 @@ interface Props {
   objectives: readonly Objective[];
   /** Numbers and where they are put; none: nothing is turned. */
   put: readonly Nudge[];
+  /** It is known what has been run. */
+  known: boolean;
   ran: RanOf;
   /** A proposal: what it does to every other goal of the brief is asked too. */
   everyGoal?: boolean;
@@ -43,7 +45,7 @@ interface Props {
 }
 
 /** One point: each goal before and after, and the way to write it. */
-export function PointPanel({ project, cell, after, objectives, put, ran, everyGoal, onWrite }: Props) {
+export function PointPanel({ project, cell, after, objectives, put, known, ran, everyGoal, onWrite }: Props) {
   const theme = useTheme();
   const [written, setWritten] = useState<string>();
   if (!put.length)
@@ -84,6 +86,7 @@ export function PointPanel({ project, cell, after, objectives, put, ran, everyGo
           objective={objective}
           before={ran(cell, objective)}
           after={same ? undefined : ran(after, objective)}
+          known={known}
           theme={theme}
         />
       ))}
@@ -134,11 +137,12 @@ interface OneProps {
   objective: Objective;
   before: ReturnType<RanOf>;
   after: ReturnType<RanOf>;
+  known: boolean;
   theme: string;
 }
 
 /** A goal before and after. */
-function One({ objective, before, after, theme }: OneProps) {
+function One({ objective, before, after, known, theme }: OneProps) {
   const { measure, statistic, band, clock } = objective;
   const unit = unitOf(measure, clock);
   const now = after ?? before;
@@ -151,7 +155,7 @@ function One({ objective, before, after, theme }: OneProps) {
       },
     [now, after, before, statistic],
   );
-  if (!now || !read) return <p className="mt-3 text-ink-3">{headOf(objective)}: not run</p>;
+  if (!now || !read) return <p className="mt-3 text-ink-3">{headOf(objective)}: {known ? 'not run' : 'reading …'}</p>;
   const { found, was, effect } = read;
   const scale = (values: ArrayLike<number>) => Array.from(values, (value) => told(measure, value));
   const verdict = band && found.value === found.value ? verdictOf(found, band) : undefined;

@@ -174,7 +174,7 @@ function Tune({ project, cell }: { project: Project; cell: Scenario }) {
           chosen={chosen?.dial.id}
           at={query.get('at') === null ? undefined : Number(query.get('at'))}
           runs={runs}
-          lacking={lacking.length}
+          lacking={read ? lacking.length : undefined}
           busy={busy}
           saved={saved}
           troubles={keys.flatMap((key) => read?.get(key)?.trouble ?? [])}
@@ -251,7 +251,7 @@ function PointOf({
   const [query] = useQuery();
   const put = proposed ?? pointOf(query, chosen, moved);
   const after = put.reduce((now, { dial, from, to }) => (to === from ? now : turnedCell(now, dial, to)), cell);
-  const { ran } = useRan(project.id, [...new Set([scenarioKey(cell), scenarioKey(after)])], objectives);
+  const { read, ran } = useRan(project.id, [...new Set([scenarioKey(cell), scenarioKey(after)])], objectives);
   return (
     <PointPanel
       project={project}
@@ -259,6 +259,7 @@ function PointOf({
       after={after}
       objectives={objectives}
       put={put}
+      known={read !== null}
       ran={ran}
       everyGoal={proposed !== undefined}
       onWrite={onWrite}

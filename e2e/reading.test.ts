@@ -1,0 +1,42 @@
+import { expect, test } from '@jest/globals';
+import { frame } from './support/press';
+import { suite } from './support/suite';
+import { openPage } from './support/world';
+
+const own = suite('reading');
+
+const dial = encodeURIComponent('/units/clipper/health/max');
+test.each([
+  ['board', 'board?measure=length'],
+  ['board as a table', 'board?measure=timeToKill'],
+  ['brief', 'brief'],
+  ['pacing', 'pacing/first-bell?skill=regular'],
+  ['difficulty', 'difficulty?tier=bloom&unit=clipper'],
+  ['encounter', 'encounters/first-bell?tier=bloom&skill=regular'],
+  ['enemy', 'enemies/clipper?tier=bloom&skill=regular'],
+  ['tune', `tune?fight=${encodeURIComponent('duel|clipper||||')}&skill=regular&dials=${dial}&at=30`],
+])('%s: until it is known what has been run, nothing says that it has not been', async (_, path) => {
+  const id = await own.project();
+  const page = await openPage(own.browser, own.errors);
+  await page.setRequestInterception(true);
+  let held = 0;
+  let open = false;
+  const waiting: (() => void)[] = [];
+  page.on('request', (request) => {
+    const go = () => void request.continue();
+    if (open || !/\/cells\/(read|curve)/.test(request.url())) return go();
+    held++;
+    waiting.push(go);
+  });
+  await page.goto(`${own.address()}/projects/${id}/${path}`);
+  await page.waitForSelector('main h1');
+  while (!held) await frame(page);
+  for (let i = 0; i < 5; i++) await frame(page);
+  const words = () => page.$eval('body', (one) => one.innerText);
+  expect(await words()).toMatch(/Reading|reading …/);
+  expect(await words()).not.toMatch(/not run(?! again)|All is run/i);
+  // It does wait for what is held, and then tells.
+  open = true;
+  for (const go of waiting) go();
+  await page.waitForFunction(() => /not run(?! again)|Run the board|Run what lacks|Run \d+ ×/i.test(document.body.innerText));
+});
