@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { press } from './support/bench';
 import { frame } from './support/press';
 import { suite } from './support/suite';
 import { openPage } from './support/world';
@@ -39,4 +40,15 @@ test.each([
   open = true;
   for (const go of waiting) go();
   await page.waitForFunction(() => /not run(?! again)|Run the board|Run what lacks|Run \d+ ×/i.test(document.body.innerText));
+});
+
+test('a board through which no goal is seen says where most of them are, and goes there', async () => {
+  const id = await own.project();
+  const page = await own.open(`${id}/board`);
+  const list = 'nav[aria-label=Measures]';
+  await page.waitForFunction((part) => /None of the brief’s \d+ goals/.test(document.querySelector(part)!.textContent), {}, list);
+  await press(page, list, 'Look at regular');
+  await page.waitForFunction((part) => /in the brief/.test(document.querySelector(part)!.textContent), {}, list);
+  expect(new URL(page.url()).searchParams.get('skill')).toBe('regular');
+  await page.waitForSelector('[data-testid=met]');
 });

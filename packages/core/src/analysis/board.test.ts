@@ -13,6 +13,7 @@ import {
   everyCell,
   goalsByPlace,
   judgedOf,
+  lensOfGoals,
   rankedRows,
   rowsOf,
   shownAt,
@@ -42,6 +43,27 @@ const briefed = (): Project => ({
   },
 });
 const lens = { skill: 'regular' };
+
+describe('through which lens there are goals', () => {
+  const band = (more: object) => ({ id: 'x', measure: 'timeToKill', scope: 'unit', of: 'clipper', statistic: 'median', high: 2, ...more });
+  const wanting = (...bands: object[]): Project => ({ ...demoProject(), brief: { bands: bands.map(band), curves: [] } }) as Project;
+  const of = (project: Project, axis: 'tiers' | 'skills' | 'players', own: object = {}) => lensOfGoals(project, axis, own);
+
+  test('that of most goals, where none is seen through this one', () => {
+    const bloom = { skill: 'regular', tier: 'bloom' };
+    const project = wanting({ skill: 'novice', tier: 'blight' }, bloom, { ...bloom, of: 'mulcher' }, { skill: 'regular', tier: 'bramble' });
+    expect(of(project, 'tiers')).toEqual({ skill: 'regular' });
+    expect(of(project, 'skills')).toEqual({ tier: 'bloom' });
+    expect(of(project, 'players')).toEqual({ tier: 'bloom', skill: 'regular' });
+  });
+
+  test('none where this one has some, where there are none at all, and where goals speak of nothing that is measured', () => {
+    expect(of(wanting({ skill: 'novice' }, { skill: 'regular' }, { skill: 'regular' }), 'tiers', { skill: 'novice' })).toBeUndefined();
+    expect(of(wanting({}), 'tiers')).toBeUndefined();
+    expect(of(wanting(), 'tiers')).toBeUndefined();
+    expect(of(wanting({ skill: 'regular', scope: 'role', of: 'nobody' }), 'tiers')).toBeUndefined();
+  });
+});
 
 describe('a board’s axes', () => {
   test('columns are the tiers in their order, the skills, or player counts; the lens gives the rest of a cell', () => {

@@ -138,6 +138,21 @@ function goalsAt(project: Project, axis: BoardAxis, lens: BoardLens): Goal[] {
 }
 
 /**
+ * Where none of the brief's goals speaks of what a lens shows: the tier and the skill through which most of them do; undefined
+ * where that is no other.
+ */
+export function lensOfGoals(project: Project, axis: BoardAxis, lens: BoardLens): Pick<BoardLens, 'tier' | 'skill'> | undefined {
+  const seen = (through: BoardLens) => new Set(goalsAt(project, axis, through).map(({ band }) => band)).size;
+  const others = new Map<string, Pick<BoardLens, 'tier' | 'skill'>>();
+  for (const { tier, skill } of project.brief?.bands ?? []) {
+    const own = { ...(axis !== 'tiers' && tier && { tier }), ...(axis !== 'skills' && skill && { skill }) };
+    others.set(JSON.stringify(own), own);
+  }
+  const found = [...others.values()].map((own) => ({ own, goals: seen({ ...lens, ...own }) })).sort((a, b) => b.goals - a.goals);
+  return seen(lens) === 0 && found[0]?.goals ? found[0].own : undefined;
+}
+
+/**
  * Every cell of the board, and the columns of its sample that the measure, the brief and the ranking ask for.
  * @param ranking what the tiers of encounters are ranked by
  */

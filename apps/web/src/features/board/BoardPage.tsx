@@ -20,6 +20,7 @@ import {
   goalsByPlace,
   idFor,
   judgedOf,
+  lensOfGoals,
   rowsOf,
   shownAt,
   unitOf,
@@ -104,6 +105,7 @@ function Board({ project }: { project: Project }) {
   const judged = useMemo(() => (read ? judgedOf(project, axis, lens, read) : []), [project, axis, lens, read]);
   const goals = useMemo(() => goalsByPlace(judged), [judged]);
   const counts = useMemo(() => countsOf(judged), [judged]);
+  const goalsLens = useMemo(() => lensOfGoals(project, axis, lens), [project, axis, lens]);
   const cells = useMemo(
     () =>
       rows.map((row) =>
@@ -176,6 +178,8 @@ function Board({ project }: { project: Project }) {
     changeBrief(`Band: ${label} of ${row.name}`, (bands) => [...bands, band]);
   };
   const nameIn = (list: readonly { id: string; name: string }[], id: string | undefined) => list.find((one) => one.id === id)?.name;
+  const lensWords = ({ tier, skill }: Pick<BoardLens, 'tier' | 'skill'>) =>
+    [nameIn(project.tiers, tier), nameIn(project.skills, skill)].filter(Boolean).join(', ');
   const through = [
     ...(axis === 'tiers' ? [] : [nameIn(project.tiers, view.tier)]),
     ...(axis === 'skills' ? [] : [nameIn(project.skills, view.skill) ?? 'as written']),
@@ -188,7 +192,15 @@ function Board({ project }: { project: Project }) {
   const cellWidth = Math.max(96, (width - NAME_WIDTH - 34) / columns.length);
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
-      <MeasureList clocks={clocks} measure={measure} counts={counts} onMeasure={(key) => set('measure', key)} />
+      <MeasureList
+        clocks={clocks}
+        measure={measure}
+        counts={counts}
+        known={read !== null}
+        goals={project.brief?.bands.length ?? 0}
+        seenAt={goalsLens && { words: `Look at ${lensWords(goalsLens)}`, look: () => change({ ...goalsLens }) }}
+        onMeasure={(key) => set('measure', key)}
+      />
       <main className="scroll flex min-h-0 min-w-0 flex-col" ref={ref}>
         <header className="flex items-center gap-3 px-4 pb-1.5 pt-2.5">
           <h1 className="text-page">Board</h1>

@@ -11,6 +11,7 @@ import {
   STATISTIC_WORDS,
   unitOf,
 } from '@insidia/core';
+import { READING } from '../../server/useCells';
 import { VerdictMark } from '../../visuals/VerdictMark';
 
 interface Props {
@@ -18,13 +19,19 @@ interface Props {
   clocks: readonly Clock[];
   measure: BandMeasure;
   counts: ReadonlyMap<BandMeasure, Record<Verdict, number>>;
+  /** It is known how the goals stand. */
+  known: boolean;
+  /** Goals of the brief, wherever. */
+  goals: number;
+  /** Where most of them are seen, if none is seen here. */
+  seenAt?: { words: string; look: () => void };
   onMeasure: (measure: BandMeasure) => void;
 }
 
 const WIDTH = 176;
 
 /** The measures: those of the brief first, with how many of their goals are met; and how a cell reads. */
-export function MeasureList({ clocks, measure, counts, onMeasure }: Props) {
+export function MeasureList({ clocks, measure, counts, known, goals, seenAt, onMeasure }: Props) {
   const offered = BAND_MEASURES.filter((key) => clocks.some((clock) => isTold(key, clock)));
   const inBrief = offered.filter((key) => counts.has(key));
   const others = offered.filter((key) => !counts.has(key));
@@ -40,7 +47,12 @@ export function MeasureList({ clocks, measure, counts, onMeasure }: Props) {
         <MeasureItem key={key} id={key} clock={clock} on={key === measure} counts={counts.get(key)} onChoose={() => onMeasure(key)} />
       ))}
       <p className="shrink-0 px-4 pb-0.5 pt-2 text-label text-ink-3">
-        {inBrief.length ? 'not in the brief' : 'The brief has no goal yet.'}
+        {inBrief.length ? 'not in the brief' : noneWords(known, goals)}
+        {known && !inBrief.length && seenAt && (
+          <button type="button" className="link ml-1" onClick={seenAt.look}>
+            {seenAt.words}
+          </button>
+        )}
       </p>
       {others.map((key) => (
         <MeasureItem key={key} id={key} clock={clock} on={key === measure} onChoose={() => onMeasure(key)} />
@@ -61,6 +73,13 @@ export function MeasureList({ clocks, measure, counts, onMeasure }: Props) {
       </section>
     </nav>
   );
+}
+
+/** Why no measure is one of the brief's. */
+function noneWords(known: boolean, goals: number): string {
+  if (!goals) return 'The brief has no goal yet.';
+  if (!known) return READING;
+  return goals === 1 ? 'The brief’s one goal does not speak of this.' : `None of the brief’s ${goals} goals speaks of this.`;
 }
 
 function MeasureItem({

@@ -253,12 +253,7 @@ export function MovesTable(props: Props) {
             onChoose={(many) => props.onRuns(Number(many))}
           />
         </span>
-        <button
-          type="button"
-          className="btn btn-primary"
-          disabled={!saved || busy || !lacking || moved.length === 0}
-          onClick={props.onRun}
-        >
+        <button type="button" className="btn btn-primary" disabled={!saved || busy || !lacking || moved.length === 0} onClick={props.onRun}>
           {busy ? 'Running …' : asks(moved.length, lacking, runs)}
         </button>
       </div>

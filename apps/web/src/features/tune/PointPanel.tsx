@@ -155,7 +155,12 @@ function One({ objective, before, after, known, theme }: OneProps) {
       },
     [now, after, before, statistic],
   );
-  if (!now || !read) return <p className="mt-3 text-ink-3">{headOf(objective)}: {known ? 'not run' : 'reading …'}</p>;
+  if (!now || !read)
+    return (
+      <p className="mt-3 text-ink-3">
+        {headOf(objective)}: {known ? 'not run' : 'reading …'}
+      </p>
+    );
   const { found, was, effect } = read;
   const scale = (values: ArrayLike<number>) => Array.from(values, (value) => told(measure, value));
   const verdict = band && found.value === found.value ? verdictOf(found, band) : undefined;
