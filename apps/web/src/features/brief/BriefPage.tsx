@@ -48,14 +48,14 @@ const ANY = '*any';
 /** Titles of the columns, their widths in px, and those where limits are told in rounds. */
 const COLUMNS: readonly (readonly [string, number, number])[] = [
   ['', 22, 22],
-  ['measure', 86, 80],
-  ['of', 88, 82],
-  ['in', 60, 50],
-  ['tier', 64, 62],
-  ['skill', 58, 52],
-  ['by its', 66, 70],
-  ['at least', 66, 82],
-  ['at most', 66, 82],
+  ['measure', 82, 80],
+  ['of', 90, 82],
+  ['in', 56, 50],
+  ['tier', 73, 62],
+  ['skill', 65, 52],
+  ['by its', 64, 70],
+  ['at least', 62, 82],
+  ['at most', 62, 82],
   ['now', 84, 78],
   [' ', 40, 40],
 ];
@@ -117,6 +117,7 @@ function BriefOf({ project }: { project: Project }) {
     set({ band: copies[0].id });
   };
   const rounds = judged.some(({ clock }) => clock === 'rounds');
+  const notRun = judged.filter(({ judgement }) => !judgement).length;
   const met = judged.filter(({ verdict, judgement }) => judgement && verdict === 'met').length;
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
@@ -145,7 +146,7 @@ function BriefOf({ project }: { project: Project }) {
           <span className="note min-w-0 flex-1 truncate">what the fights are meant to be like</span>
           {judged.length > 0 && (
             <span className="whitespace-nowrap text-table">
-              <b>{met}</b> of {judged.length} met
+              <b>{met}</b> of {judged.length} met{notRun > 0 && `, ${notRun} not run`}
             </span>
           )}
           <button type="button" className="btn" onClick={add}>
