@@ -8,7 +8,7 @@ import { seriousFindings } from './support/accessibility';
 import { fill, press } from './support/bench';
 import { pressAt } from './support/press';
 import { suite } from './support/suite';
-import { openFile, openPage, savedState } from './support/world';
+import { demo, openFile, openPage, savedState } from './support/world';
 
 const own = suite('projects');
 const { address, project, stored } = own;
@@ -173,6 +173,25 @@ describe('from section to section', () => {
     const back = await go('Replay', 'replay/duel');
     expect([back.get('enemy'), back.get('members'), back.get('seed')]).toEqual(['clipper', 'warden', '4']);
     expect((await go('Enemies', 'enemies/mulcher')).has('seed')).toBe(false);
+  });
+
+  test('an address of what is not there says so and offers what is, with the lens', async () => {
+    const id = await project();
+    const page = await own.open(`${id}/enemies/clipper`);
+    for (const [section, path, name] of [
+      ['encounters', 'encounters/evening-shift', 'Evening Shift'],
+      ['pacing', 'pacing/cellar-beat', 'Cellar Beat'],
+      ['replay', 'replay/first-bell', 'First Bell'],
+      ['arenas', `arenas/${demo().arenas[0].id}`, demo().arenas[0].name],
+      ['party', 'party/tender', 'Tender'],
+      ['enemies', 'enemies/mulcher', 'Mulcher'],
+    ]) {
+      await page.goto(`${address()}/projects/${id}/${section}/no-such?tier=bloom`);
+      await page.waitForSelector('main ::-p-text(There is no no-such here)');
+      if (section === 'arenas') expect(await seriousFindings(page)).toEqual([]);
+      await pressAt(page, `main ul a::-p-text(${name})`);
+      await page.waitForFunction((end) => location.pathname.endsWith(end) && location.search === '?tier=bloom', {}, path);
+    }
   });
 
   test('page and address never part: what is clicked before anything else can happen goes by where one is', async () => {

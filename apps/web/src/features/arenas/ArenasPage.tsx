@@ -18,6 +18,7 @@ import { NewNamed } from '../../parts/NewNamed';
 import { changed } from '../../store/document';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { ArenaEditor } from './ArenaEditor';
+import { NotHere } from '../../parts/NotHere';
 
 /** Arenas: the list, and the plan of the selected one, to scale. */
 export function ArenasPage() {
@@ -78,21 +79,21 @@ function Arenas({ project }: { project: Project }) {
     if (params.arena === undefined && project.arenas.length)
       return <Navigate to={{ pathname: `${base}/${project.arenas[0].id}`, search }} replace />;
     return (
-      <main className="mx-auto mt-20 w-[440px]">
-        <h1 className="text-page">{params.arena === undefined ? 'No arena yet' : `There is no ${params.arena} here`}</h1>
-        <p className="mt-2 text-ink-2">
-          An arena is a rectangle in metres with walls and cover, places where enemies appear, and a place where the party starts.
-        </p>
-        <div className="mt-4 flex gap-2">
-          <NewNamed primary label="New arena" suggested={nameFor('Arena', names)} onName={(name) => add(undefined, name)} />
-          {importer}
-        </div>
+      <NotHere
+        asked={params.arena}
+        nothing="No arena yet"
+        about="An arena is a rectangle in metres with walls and cover, places where enemies appear, and a place where the party starts."
+        others={project.arenas}
+        to={(id) => ({ pathname: `${base}/${id}`, search })}
+      >
+        <NewNamed primary label="New arena" suggested={nameFor('Arena', names)} onName={(name) => add(undefined, name)} />
+        {importer}
         {trouble && (
-          <p role="alert" className="mt-3 border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
+          <p role="alert" className="border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
             {trouble}
           </p>
         )}
-      </main>
+      </NotHere>
     );
   }
   const used = project.encounters.filter((encounter) => encounter.arena === arena.id);

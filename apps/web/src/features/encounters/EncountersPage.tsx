@@ -21,6 +21,7 @@ import { EncounterList } from './EncounterList';
 import { EncounterPanel } from './EncounterPanel';
 import { NewEncounter } from './NewEncounter';
 import { Whole } from './Whole';
+import { NotHere } from '../../parts/NotHere';
 
 /** Encounters: the list, the workbench of the selected one, and its fights. */
 export function EncountersPage() {
@@ -48,31 +49,33 @@ function Encounters({ project }: { project: Project }) {
     if (params.encounter === undefined && project.encounters.length)
       return <Navigate to={{ pathname: `${base}/${project.encounters[0].id}`, search }} replace />;
     return (
-      <main className="mx-auto mt-20 w-[440px]">
-        <h1 className="text-page">{params.encounter === undefined ? 'No encounter yet' : `There is no ${params.encounter} here`}</h1>
-        <p className="mt-2 text-ink-2">
-          {project.arenas.length
+      <NotHere
+        asked={params.encounter}
+        nothing="No encounter yet"
+        about={
+          project.arenas.length
             ? 'An encounter puts a party into an arena and sends waves of enemies at it. Add one, give it a wave, and its fights run at once.'
-            : 'An encounter needs an arena to take place in: make one first.'}
-        </p>
-        <div className="mt-4 flex gap-2">
-          {project.arenas.length ? (
-            <NewEncounter
-              project={project}
-              onEncounter={add}
-              trigger={
-                <button type="button" className="btn btn-primary">
-                  New encounter
-                </button>
-              }
-            />
-          ) : (
-            <Link className="btn btn-primary" to={{ pathname: `/projects/${project.id}/arenas`, search }}>
-              To the arenas
-            </Link>
-          )}
-        </div>
-      </main>
+            : 'An encounter needs an arena to take place in: make one first.'
+        }
+        others={project.encounters}
+        to={(id) => ({ pathname: `${base}/${id}`, search })}
+      >
+        {project.arenas.length ? (
+          <NewEncounter
+            project={project}
+            onEncounter={add}
+            trigger={
+              <button type="button" className="btn btn-primary">
+                New encounter
+              </button>
+            }
+          />
+        ) : (
+          <Link className="btn btn-primary" to={{ pathname: `/projects/${project.id}/arenas`, search }}>
+            To the arenas
+          </Link>
+        )}
+      </NotHere>
     );
   }
   return (

@@ -12,7 +12,7 @@ import {
   unitHeads,
 } from '@insidia/core';
 import { useMemo } from 'react';
-import { Link, Navigate, useLocation, useNavigate, useParams } from 'react-router';
+import { Navigate, useLocation, useNavigate, useParams } from 'react-router';
 import { WHOLE_PARTY, useView } from '../../app/view';
 import { useReadout } from '../../readout/useReadout';
 import { changed } from '../../store/document';
@@ -23,6 +23,7 @@ import { ReadoutPanel } from '../readout/ReadoutPanel';
 import { UnitBench } from './UnitBench';
 import { UnitList } from './UnitList';
 import { NewUnit } from './NewUnit';
+import { NotHere } from '../../parts/NotHere';
 
 /** Enemies, or the party: the list, the workbench of the selected unit, and its duel. */
 export function UnitsPage({ side }: { side: Unit['side'] }) {
@@ -69,37 +70,30 @@ function Units({ project, side }: { project: Project; side: Unit['side'] }) {
   if (!head) {
     if (params.unit === undefined && own.length) return <Navigate to={{ pathname: `${base}/${own[0].id}`, search }} replace />;
     return (
-      <main className="mx-auto mt-20 w-[440px]">
-        <h1 className="text-page">
-          {params.unit === undefined ? (side === 'enemy' ? 'No enemy yet' : 'No party yet') : `There is no ${params.unit} here`}
-        </h1>
-        <p className="mt-2 text-ink-2">
-          {params.unit === undefined
-            ? side === 'enemy'
-              ? 'An enemy has a body, attacks, states and a choice among its attacks. Begin with a pattern, and the readout shows its duel at once.'
-              : 'Party members are units too, with a simulated player behind them. Add one to have somebody to fight.'
-            : 'It may have been renamed or deleted since the address was made.'}
-        </p>
-        <div className="mt-4 flex gap-2">
-          <NewUnit
-            project={project}
-            kind="new"
-            side={side}
-            apply={apply}
-            onUnit={open}
-            trigger={
-              <button type="button" className="btn btn-primary">
-                New {side === 'enemy' ? 'enemy' : 'member'}
-              </button>
-            }
-          />
-          {own.length > 0 && (
-            <Link className="btn" to={{ pathname: `${base}/${own[0].id}`, search }}>
-              {own[0].name}
-            </Link>
-          )}
-        </div>
-      </main>
+      <NotHere
+        asked={params.unit}
+        nothing={side === 'enemy' ? 'No enemy yet' : 'No party yet'}
+        about={
+          side === 'enemy'
+            ? 'An enemy has a body, attacks, states and a choice among its attacks. Begin with a pattern, and the readout shows its duel at once.'
+            : 'Party members are units too, with a simulated player behind them. Add one to have somebody to fight.'
+        }
+        others={own}
+        to={(id) => ({ pathname: `${base}/${id}`, search })}
+      >
+        <NewUnit
+          project={project}
+          kind="new"
+          side={side}
+          apply={apply}
+          onUnit={open}
+          trigger={
+            <button type="button" className="btn btn-primary">
+              New {side === 'enemy' ? 'enemy' : 'member'}
+            </button>
+          }
+        />
+      </NotHere>
     );
   }
   const clock = duel ? clockOfDuel(project, duel) : 'continuous';

@@ -29,6 +29,7 @@ import { withPoints } from './intentions';
 import { Intended } from './Intended';
 import { savePacingCsv, savePacingPng } from './savePacing';
 import { type Axis, type Strip, rulers, stripsOf } from './strips';
+import { NotHere } from '../../parts/NotHere';
 
 const RUNS = 200;
 /** What can be shown over the clock; lulls are shaded behind each. */
@@ -45,13 +46,17 @@ export function PacingPage() {
   if (id === undefined && project.encounters.length)
     return <Navigate to={{ pathname: `/projects/${project.id}/pacing/${project.encounters[0].id}`, search }} replace />;
   return (
-    <main className="mx-auto mt-20 w-[440px]">
-      <h1 className="text-page">{id === undefined ? 'No encounter yet' : `There is no ${id} here`}</h1>
-      <p className="mt-2 text-ink-2">Pacing shows the pressure of an encounter over its clock, tier by tier. Make an encounter first.</p>
-      <Link className="btn btn-primary mt-4" to={{ pathname: `/projects/${project.id}/encounters`, search }}>
+    <NotHere
+      asked={id}
+      nothing="No encounter yet"
+      about="Pacing shows the pressure of an encounter over its clock, tier by tier. Make an encounter first."
+      others={project.encounters}
+      to={(one) => ({ pathname: `/projects/${project.id}/pacing/${one}`, search })}
+    >
+      <Link className="btn" to={{ pathname: `/projects/${project.id}/encounters`, search }}>
         To the encounters
       </Link>
-    </main>
+    </NotHere>
   );
 }
 

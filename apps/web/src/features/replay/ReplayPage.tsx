@@ -7,6 +7,7 @@ import { useReplay } from './useReplay';
 import { useAppSelector } from '../../store/store';
 import { arenaOf, besideOf, duelOf, wholeOf, turnedOf, turnedWords } from './address';
 import { Player } from './Player';
+import { NotHere } from '../../parts/NotHere';
 
 /** One run of an encounter or a duel, to be looked at instant by instant. Its address can be shared. */
 export function ReplayPage() {
@@ -22,13 +23,17 @@ function Replays({ project }: { project: Project }) {
   const encounter = project.encounters.find(({ id }) => id === subjectId) ?? (subjectId === undefined ? project.encounters[0] : undefined);
   if (!encounter && subjectId !== DUEL)
     return (
-      <main className="mx-auto mt-20 w-[440px]">
-        <h1 className="text-page">{project.encounters.length ? `There is no ${subjectId} here` : 'Nothing to replay yet'}</h1>
-        <p className="mt-2 text-ink-2">A replay shows one run of an encounter, or of a duel, instant by instant.</p>
-        <Link className="btn mt-4" to={{ pathname: `/projects/${project.id}/encounters`, search }}>
+      <NotHere
+        asked={subjectId}
+        nothing="Nothing to replay yet"
+        about="A replay shows one run of an encounter, or of a duel, instant by instant."
+        others={project.encounters}
+        to={(id) => ({ pathname: `/projects/${project.id}/replay/${id}`, search })}
+      >
+        <Link className="btn" to={{ pathname: `/projects/${project.id}/encounters`, search }}>
           To the encounters
         </Link>
-      </main>
+      </NotHere>
     );
   return <One key={subjectId ?? encounter?.id} project={project} encounterId={encounter?.id} />;
 }
