@@ -3,18 +3,10 @@ import type { Page } from 'puppeteer-core';
 import { fill, keys, press, undoName, unitOf } from './support/bench';
 import { pressAt } from './support/press';
 import { suite } from './support/suite';
-import { demo, savedState, shortFights } from './support/world';
+import { savedState, shortFights } from './support/world';
 
 const at = suite('tabs');
 const { address, project, open, stored } = at;
-
-/** A project of these tests as it was made. */
-const as = (id: string) => {
-  const { tuning: _, ...rest } = demo();
-  const document = { ...rest, id, name: id };
-  shortFights(document);
-  return document;
-};
 
 describe('two tabs at once', () => {
   async function tabs(id: string, ...paths: string[]): Promise<Page[]> {
@@ -86,6 +78,7 @@ describe('two tabs at once', () => {
 describe('history', () => {
   test('what changed is told in words, any two can be compared, a baseline has a name, and one can go back', async () => {
     const id = await project(shortFights);
+    const before = await stored(id);
     const page = await open(`${id}/enemies/mulcher`);
     await fill(page, 'main', 'Health', 131);
     await savedState(page, 'saved');
@@ -111,7 +104,7 @@ describe('history', () => {
     );
     await press(page, 'main', 'Go back to as it began');
     await savedState(page, 'saved');
-    expect(await stored(id)).toEqual(as(id));
+    expect(await stored(id)).toEqual(before);
     expect(await undoName(page)).toBe('Undo: Went back to as it began');
     await page.reload();
     await page.waitForFunction(

@@ -9,14 +9,6 @@ import { demo, newDigest, openPage, savedState, shortFights } from './support/wo
 const at = suite('work');
 const { address, project, open, stored } = at;
 
-/** A project of these tests as it was made. */
-const as = (id: string) => {
-  const { tuning: _, ...rest } = demo();
-  const document = { ...rest, id, name: id };
-  shortFights(document);
-  return document;
-};
-
 describe('strips', () => {
   /** A place of a handle where nothing lies over it. */
   const placeOf = (page: Page, label: string) =>
@@ -129,6 +121,7 @@ describe('linked variants', () => {
 
   test('a unit that is used says where; deleted it takes its places along, and undo brings all of it back', async () => {
     const id = await project(shortFights);
+    const before = await stored(id);
     const page = await open(`${id}/enemies/clipper`);
     await press(page, 'main', 'Clipper: more');
     await press(page, '.sheet', 'Delete …');
@@ -150,7 +143,7 @@ describe('linked variants', () => {
     expect(JSON.stringify(without.encounters)).not.toContain('"sporecask"');
     await keys(page, 'Control', 'z');
     await savedState(page, 'saved');
-    expect(await stored(id)).toEqual(as(id));
+    expect(await stored(id)).toEqual(before);
   });
 });
 
