@@ -39,10 +39,11 @@ import { useWidth } from '../../visuals/useWidth';
 import { BoardRanking } from './BoardRanking';
 import { BoardTable } from './BoardTable';
 import { CellPanel } from './CellPanel';
-import { Grid, NAME_WIDTH } from './Grid';
+import { Grid } from './Grid';
 import { MeasureList } from './MeasureList';
 import { rankFrom, rankText } from './rankBy';
 import { RankingCheck } from './RankingCheck';
+import { nameWidth } from './rowUnits';
 import { BOARD_RUNS } from './runs';
 import { type HowMany, RunBar } from './RunBar';
 import { saveCsv, savePng } from './saveBoard';
@@ -189,7 +190,8 @@ function Board({ project }: { project: Project }) {
     .filter(Boolean)
     .join(', ');
   const parts = { measure, rows, columns, cells };
-  const cellWidth = Math.max(96, (width - NAME_WIDTH - 34) / columns.length);
+  const names = nameWidth(width - 34, columns.length);
+  const cellWidth = Math.max(96, (width - names - 34) / columns.length);
   return (
     <div className="grid min-h-0 grid-cols-[var(--list-w)_minmax(0,1fr)_var(--readout-w)]">
       <MeasureList
@@ -280,6 +282,7 @@ function Board({ project }: { project: Project }) {
         {read && looks === 'pictures' && (
           <Grid
             {...parts}
+            names={names}
             cellWidth={cellWidth}
             selected={at}
             lensTier={view.tier}

@@ -1,7 +1,8 @@
-import { CLOCKS, GOAL_MEASURES, STATISTIC_WORDS, linear, numberOf, rankedRows, rowRuler, unitOf } from '@insidia/core';
+import { CLOCKS, GOAL_MEASURES, STATISTIC_WORDS, linear, numberOf, rankedRows, rowRuler } from '@insidia/core';
 import { Choose } from '../../fields/Choose';
 import { Glyph } from '../../visuals/Glyph';
 import type { BoardParts } from './Grid';
+import { rowUnits } from './rowUnits';
 
 const WIDTH = 360;
 
@@ -26,6 +27,7 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
       return ranks.length ? [{ subject, clock, ranks }] : [];
     });
   const { usual, share = false } = GOAL_MEASURES[measure];
+  const units = rowUnits(measure, rows);
   return (
     <div className="px-4">
       <div className="flex items-end gap-3 border-b pb-1.5">
@@ -46,7 +48,7 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
         </div>
         <p className="note pb-1">
           by {STATISTIC_WORDS[usual]}
-          {unitOf(measure) && `, ${unitOf(measure)}`}, the most first, with 95 % intervals; ≈ stands where an interval touches the one above
+          {units.common && `, ${units.common}`}, the most first, with 95 % intervals; ≈ stands where an interval touches the one above
         </p>
       </div>
       {!kinds.length && <p className="py-4 text-ink-3">Nothing has been run here yet.</p>}
@@ -93,7 +95,10 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
                       <circle cx={clamp(shown.estimate.value)} cy={8} r={3.6} fill="var(--ink)" />
                     </svg>
                   </td>
-                  <td className="w-[70px] text-right font-semibold tabular-nums">{numberOf(measure, shown.estimate.value, shown.clock)}</td>
+                  <td className="w-[70px] text-right font-semibold tabular-nums">
+                    {numberOf(measure, shown.estimate.value, shown.clock)}
+                    {units.beside(row) && <span className="ml-1 font-normal text-ink-3">{units.beside(row)}</span>}
+                  </td>
                   <td className="w-[110px] text-right tabular-nums text-ink-3">
                     {numberOf(measure, shown.estimate.low, shown.clock)}–{numberOf(measure, shown.estimate.high, shown.clock)}
                   </td>

@@ -18,9 +18,7 @@ import { Shapes } from '../../visuals/Shapes';
 import { Glyph } from '../../visuals/Glyph';
 import { VerdictMark } from '../../visuals/VerdictMark';
 import { guarded } from '../../parts/guarded';
-
-/** How wide the names of the rows are, px. */
-export const NAME_WIDTH = 124;
+import { rowUnits } from './rowUnits';
 
 export interface BoardParts {
   rows: readonly BoardRow[];
@@ -30,6 +28,8 @@ export interface BoardParts {
 }
 
 interface Props extends BoardParts {
+  /** px */
+  names: number;
   cellWidth: number;
   selected: number;
   lensTier?: string;
@@ -40,10 +40,11 @@ interface Props extends BoardParts {
 /** Rows by columns; arrow keys move through it, and what is moved to is shown beside. */
 export const Grid = guarded(
   'The board',
-  function Grid({ rows, columns, cells, measure, cellWidth, selected, lensTier, trouble, onSelect }: Props) {
+  function Grid({ rows, columns, cells, measure, names, cellWidth, selected, lensTier, trouble, onSelect }: Props) {
     const grid = useRef<HTMLDivElement>(null);
     const { share } = GOAL_MEASURES[measure];
-    const widths = `${NAME_WIDTH}px repeat(${columns.length}, minmax(0, 1fr))`;
+    const units = rowUnits(measure, rows);
+    const widths = `${names}px repeat(${columns.length}, minmax(0, 1fr))`;
     const move = (event: KeyboardEvent) => {
       const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns.length, ArrowUp: -columns.length }[event.key];
       const flat = cells.flat();
@@ -97,9 +98,7 @@ export const Grid = guarded(
                   </span>
                 )}
                 <span className="truncate">{row.name}</span>
-                {row.clock === 'rounds' && unitOf(measure, 'rounds') !== unitOf(measure) && (
-                  <span className="ml-auto shrink-0 text-label text-ink-3">{unitOf(measure, 'rounds')}</span>
-                )}
+                {units.beside(row) && <span className="ml-auto shrink-0 text-label text-ink-3">{units.beside(row)}</span>}
               </span>
               {own.map((cell, t) => {
                 const index = r * columns.length + t;

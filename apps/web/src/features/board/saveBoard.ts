@@ -1,4 +1,4 @@
-import { type Project, boardPicture, csvRow } from '@insidia/core';
+import { type Project, boardPicture, csvRow, unitOf } from '@insidia/core';
 import { unparse } from 'papaparse';
 import { pngOf } from '../../visuals/png';
 import { saveFile } from '../../parts/saveFile';
@@ -7,7 +7,7 @@ import type { BoardParts } from './Grid';
 /** Every cell of the board as a line. */
 export function saveCsv(project: Project, { measure, rows, columns, cells }: BoardParts): void {
   const lines = rows.flatMap((row, r) =>
-    cells[r].map(({ estimate: { value, low, high }, statistic, runs, band, verdict, stale }, t) => ({
+    cells[r].map(({ estimate: { value, low, high }, statistic, runs, band, verdict, stale, clock }, t) => ({
       of: row.name,
       by: row.subject === 'enemy' ? 'duel' : row.subject,
       column: columns[t].name,
@@ -20,6 +20,7 @@ export function saveCsv(project: Project, { measure, rows, columns, cells }: Boa
       'wanted low': band?.low,
       'wanted high': band?.high,
       verdict: stale ? 'stale' : verdict,
+      unit: unitOf(measure, clock),
     })),
   );
   saveFile(`${project.id}-${measure}.csv`, unparse(lines.map(csvRow)), 'text/csv');
