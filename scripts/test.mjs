@@ -76,7 +76,8 @@ else {
   count('golden', node('scripts/golden.mjs', '--check'));
   count('reference', node('scripts/reference.mjs', '--check'));
   count('additions', node('scripts/additions.mjs'));
-  jest('--selectProjects', 'core', 'cli', 'web');
+  // Jest leaves a processor to whoever types; nobody does.
+  jest('--selectProjects', 'core', 'cli', 'web', '--maxWorkers=100%');
   // One at a time: they share a server and a browser, and each is to have both processors.
   jest('--selectProjects', 'server', 'e2e', '--runInBand', '--forceExit');
 }
