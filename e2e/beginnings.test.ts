@@ -74,7 +74,7 @@ describe('what a project begins with', () => {
     await done('a goal');
     await acts.section('Board');
     await savedState(page, 'saved');
-    await acts.click('main', 'Run the board');
+    await acts.board();
     await done('the board');
     expect(await todo()).toEqual([]);
     const line = 'nav[aria-label="First steps"]';

@@ -370,7 +370,7 @@ describe('from nothing', () => {
     await acts.click('main, aside', 'Strong');
     await acts.encounter('one of each kind', 'All three');
     await acts.section('Board');
-    await acts.click('main', 'Run the board');
+    await acts.board();
     await acts.condition('Ranked by');
     await acts.choose('.sheet', 'Measure 1', 'win share');
     await acts.chord('Escape');

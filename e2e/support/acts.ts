@@ -135,6 +135,16 @@ export class Acts {
     await this.page.waitForSelector('main');
   }
 
+  /** Runs all of the board; its button says whether some of these fights are known already, of another project. */
+  async board(): Promise<void> {
+    await this.page.waitForSelector('[role=gridcell]');
+    const names = await this.page.$$eval('main button', (all) => all.map((one) => one.textContent));
+    await this.click(
+      'main',
+      ['Run the board', 'Run all'].find((name) => names.includes(name))!,
+    );
+  }
+
   async heading(name: string): Promise<void> {
     await this.page.waitForFunction((wanted) => document.querySelector('main h1')?.textContent === wanted, {}, name);
   }

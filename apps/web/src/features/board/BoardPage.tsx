@@ -262,7 +262,7 @@ function Board({ project }: { project: Project }) {
             project={project.id}
             howMany={howMany}
             onHowMany={setHowMany}
-            missing={read ? lacking.length : 0}
+            missing={read ? lacking.length : every.length}
             all={every.length}
             onRun={(which) => run(which === 'all' ? every : lacking)}
             lacking={read ? lacking.map((cell) => ({ cell, runs: howMany[scenarioOf(cell).kind] })) : []}
