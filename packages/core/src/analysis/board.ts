@@ -143,13 +143,14 @@ function goalsAt(project: Project, axis: BoardAxis, lens: BoardLens): Goal[] {
  */
 export function lensOfGoals(project: Project, axis: BoardAxis, lens: BoardLens): Pick<BoardLens, 'tier' | 'skill'> | undefined {
   const seen = (through: BoardLens) => new Set(goalsAt(project, axis, through).map(({ band }) => band)).size;
+  if (seen(lens) > 0) return undefined;
   const others = new Map<string, Pick<BoardLens, 'tier' | 'skill'>>();
   for (const { tier, skill } of project.brief?.bands ?? []) {
     const own = { ...(axis !== 'tiers' && tier && { tier }), ...(axis !== 'skills' && skill && { skill }) };
     others.set(JSON.stringify(own), own);
   }
   const found = [...others.values()].map((own) => ({ own, goals: seen({ ...lens, ...own }) })).sort((a, b) => b.goals - a.goals);
-  return seen(lens) === 0 && found[0]?.goals ? found[0].own : undefined;
+  return found[0]?.goals ? found[0].own : undefined;
 }
 
 /**

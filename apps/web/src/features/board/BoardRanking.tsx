@@ -95,7 +95,7 @@ export function BoardRanking({ rows, columns, cells, measure, column, onColumn, 
                       <circle cx={clamp(shown.estimate.value)} cy={8} r={3.6} fill="var(--ink)" />
                     </svg>
                   </td>
-                  <td className="w-[70px] text-right font-semibold tabular-nums">
+                  <td className="w-[70px] whitespace-nowrap text-right font-semibold tabular-nums">
                     {numberOf(measure, shown.estimate.value, shown.clock)}
                     {units.beside(row) && <span className="ml-1 font-normal text-ink-3">{units.beside(row)}</span>}
                   </td>

@@ -11,6 +11,7 @@ import {
   STATISTIC_WORDS,
   unitOf,
 } from '@insidia/core';
+import { useRef } from 'react';
 import { READING } from '../../server/useCells';
 import { VerdictMark } from '../../visuals/VerdictMark';
 
@@ -36,8 +37,14 @@ export function MeasureList({ clocks, measure, counts, known, goals, seenAt, onM
   const inBrief = offered.filter((key) => counts.has(key));
   const others = offered.filter((key) => !counts.has(key));
   const clock = commonClock(clocks);
+  const list = useRef<HTMLElement>(null);
   return (
-    <nav aria-label="Measures" className="scroll scroll-pb-[180px] flex min-h-0 flex-col border-r bg-well">
+    <nav
+      ref={list}
+      tabIndex={-1}
+      aria-label="Measures"
+      className="scroll outline-none scroll-pb-[180px] flex min-h-0 flex-col border-r bg-well"
+    >
       <div className="section-head shrink-0 border-b px-4 py-2.5">
         <h3>Measures</h3>
         <span className="flex-1" />
@@ -49,7 +56,15 @@ export function MeasureList({ clocks, measure, counts, known, goals, seenAt, onM
       <p className="shrink-0 px-4 pb-0.5 pt-2 text-label text-ink-3">
         {inBrief.length ? 'not in the brief' : noneWords(known, goals)}
         {known && !inBrief.length && seenAt && (
-          <button type="button" className="link ml-1" onClick={seenAt.look}>
+          <button
+            type="button"
+            className="link ml-1"
+            onClick={() => {
+              // It goes away with what it says: the next key begins at the goals it led to.
+              list.current?.focus();
+              seenAt.look();
+            }}
+          >
             {seenAt.words}
           </button>
         )}
