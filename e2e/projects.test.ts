@@ -187,7 +187,7 @@ describe('from section to section', () => {
       ['enemies', 'enemies/mulcher', 'Mulcher'],
     ]) {
       await page.goto(`${address()}/projects/${id}/${section}/no-such?tier=bloom`);
-      await page.waitForSelector('main ::-p-text(There is no no-such here)');
+      await page.waitForSelector('main ::-p-text(There is no “no-such” here)');
       if (section === 'arenas') expect(await seriousFindings(page)).toEqual([]);
       await pressAt(page, `main ul a::-p-text(${name})`);
       await page.waitForFunction((end) => location.pathname.endsWith(end) && location.search === '?tier=bloom', {}, path);

@@ -19,11 +19,11 @@ interface Props {
 /** In place of a thing of the project that is not there: why, those that are, and how one is made. */
 export function NotHere({ asked, nothing, about, others, to, children }: Props) {
   return (
-    <main className="scroll mx-auto mt-20 w-[440px]">
-      <h1 className="break-words text-page">{asked === undefined ? nothing : `There is no ${asked} here`}</h1>
+    <main className="scroll mx-auto mt-20 w-[448px] px-1">
+      <h1 className="break-words text-page">{asked === undefined ? nothing : `There is no “${asked}” here`}</h1>
       <p className="mt-2 text-ink-2">{asked === undefined ? about : 'It may have been renamed or deleted since the address was made.'}</p>
       {others.length > 0 && (
-        <ul className="mt-4 border-t" aria-label="There are">
+        <ul className="mt-4 border-t" aria-label="What there is">
           {others.map(({ id, name }) => (
             <li key={id} className="border-b border-hair py-1">
               <Link className="link block truncate" to={to(id)}>
@@ -33,7 +33,7 @@ export function NotHere({ asked, nothing, about, others, to, children }: Props) 
           ))}
         </ul>
       )}
-      {children && <div className="mt-4 flex gap-2">{children}</div>}
+      {children && <div className="mt-4 flex flex-wrap gap-2">{children}</div>}
     </main>
   );
 }

@@ -89,7 +89,7 @@ function Arenas({ project }: { project: Project }) {
         <NewNamed primary label="New arena" suggested={nameFor('Arena', names)} onName={(name) => add(undefined, name)} />
         {importer}
         {trouble && (
-          <p role="alert" className="border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
+          <p role="alert" className="w-full border-l-[3px] border-warn bg-warn-wash px-2.5 py-1.5 text-table">
             {trouble}
           </p>
         )}

@@ -53,7 +53,10 @@ export function PacingPage() {
       others={project.encounters}
       to={(one) => ({ pathname: `/projects/${project.id}/pacing/${one}`, search })}
     >
-      <Link className="btn" to={{ pathname: `/projects/${project.id}/encounters`, search }}>
+      <Link
+        className={project.encounters.length ? 'btn' : 'btn btn-primary'}
+        to={{ pathname: `/projects/${project.id}/encounters`, search }}
+      >
         To the encounters
       </Link>
     </NotHere>

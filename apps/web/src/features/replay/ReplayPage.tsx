@@ -30,7 +30,10 @@ function Replays({ project }: { project: Project }) {
         others={project.encounters}
         to={(id) => ({ pathname: `/projects/${project.id}/replay/${id}`, search })}
       >
-        <Link className="btn" to={{ pathname: `/projects/${project.id}/encounters`, search }}>
+        <Link
+          className={project.encounters.length ? 'btn' : 'btn btn-primary'}
+          to={{ pathname: `/projects/${project.id}/encounters`, search }}
+        >
           To the encounters
         </Link>
       </NotHere>
