@@ -9,7 +9,6 @@ const own = suite('reading');
 const dial = encodeURIComponent('/units/clipper/health/max');
 test.each([
   ['board', 'board?measure=length'],
-  ['board as a table', 'board?measure=timeToKill'],
   ['brief', 'brief'],
   ['pacing', 'pacing/first-bell?skill=regular'],
   ['difficulty', 'difficulty?tier=bloom&unit=clipper'],
@@ -51,4 +50,7 @@ test('a board through which no goal is seen says where most of them are, and goe
   await page.waitForFunction((part) => /in the brief/.test(document.querySelector(part)!.textContent), {}, list);
   expect(new URL(page.url()).searchParams.get('skill')).toBe('regular');
   await page.waitForSelector('[data-testid=met]');
+  // By the keys one goes on with the first of them.
+  await page.keyboard.press('Tab');
+  expect(await page.evaluate((part) => document.activeElement === document.querySelector(`${part} button`), list)).toBe(true);
 });

@@ -138,11 +138,10 @@ export class Acts {
   /** Runs all of the board; its button says whether some of these fights are known already, of another project. */
   async board(): Promise<void> {
     await this.page.waitForSelector('[role=gridcell]');
-    const names = await this.page.$$eval('main button', (all) => all.map((one) => one.textContent));
-    await this.click(
-      'main',
-      ['Run the board', 'Run all'].find((name) => names.includes(name))!,
+    const name = await this.page.waitForFunction(() =>
+      [...document.querySelectorAll('main button')].map((one) => one.textContent).find((words) => /^Run (the board|all)$/.test(words)),
     );
+    await this.click('main', (await name.jsonValue())!);
   }
 
   async heading(name: string): Promise<void> {

@@ -54,6 +54,9 @@ export async function openPage(browser: Browser, errors: string[]): Promise<Page
   return page;
 }
 
+/** ms that a page is waited for to say what it shows. */
+const SILENCE = 60_000;
+
 /** What waits in vain says where the page was and what it showed: where a test fails on another machine nothing else tells. */
 function sayWhatIsShown(page: Page): void {
   for (const name of ['waitForFunction', 'waitForSelector'] as const) {
@@ -62,9 +65,11 @@ function sayWhatIsShown(page: Page): void {
       try {
         return await wait(...asked);
       } catch (error) {
-        const shown = await page.evaluate(() => document.body.innerText).catch(() => 'nothing that can be read');
-        const words = shown.replace(/\s+/g, ' ').slice(0, 3000);
-        throw new Error(`${(error as Error).message}; waited for ${asked.join(' ').slice(0, 500)}; ${page.url()} shows: ${words}`, {
+        // A page that hangs answers nothing: that is told too, before the test's own time is up.
+        const silence = new Promise<string>((done) => setTimeout(done, SILENCE, 'nothing: it does not answer').unref());
+        const words = page.evaluate(() => document.body.innerText).catch(() => 'nothing that can be read');
+        const shown = (await Promise.race([words, silence])).replace(/\s+/g, ' ').slice(0, 3000);
+        throw new Error(`${(error as Error).message}; waited for ${asked.join(' ').slice(0, 500)}; ${page.url()} shows: ${shown}`, {
           cause: error,
         });
       }
