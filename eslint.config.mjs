@@ -109,6 +109,20 @@ export default tseslint.config(
   },
   { files: ['apps/server/src/**/*.ts'], rules: noImports(['@insidia/cli', '@insidia/web', '**/cli/**'], 'the server knows the core only') },
   {
+    files: ['apps/server/src/**/*.ts'],
+    ignores: ['apps/server/src/threads/pool.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            { name: 'piscina', message: 'threads come from threads/pool.ts, whose test looks at what they load', allowTypeImports: true },
+          ],
+        },
+      ],
+    },
+  },
+  {
     files: ['apps/web/src/{features,fields,app}/**/*.{ts,tsx}'],
     rules: {
       // A name written out has nothing for the next step of a drag to go on from.

@@ -5,8 +5,7 @@ const own = (path) => fileURLToPath(new URL(path, import.meta.url));
 const shared = {
   testEnvironment: own('scripts/jest/plain-environment.cjs'),
   runtime: own('scripts/jest/plain-runtime.cjs'),
-  // umd: d3's packages are ES modules otherwise, which Jest's loader does not require.
-  testEnvironmentOptions: { customExportConditions: ['source', 'umd', 'node', 'node-addons', 'require', 'default'] },
+  testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons', 'require', 'default'] },
   transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', SWC] },
 };
 const project = (name, folder, more = {}) => ({

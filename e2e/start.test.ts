@@ -140,6 +140,57 @@ test('a database that is killed is brought back, and a save made after it is kep
   await again.stop({ keep: true });
 });
 
+/** The process that answers, of a start command's. */
+const serverOf = ({ process: start }: { process: { pid?: number } }) =>
+  readFileSync(`/proc/${start.pid}/task/${start.pid}/children`, 'utf8')
+    .split(' ')
+    .filter(Boolean)
+    .find((pid) => {
+      // One that ends just now has no entry any more.
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('apps/server/dist/main.js');
+      } catch {
+        return false;
+      }
+    });
+
+test('a server that is killed is brought back, three times, and the batch it was running goes on to its end; then it is said, and all ends', async () => {
+  const home = newHome();
+  const instance = await startInstance({ home });
+  let said = '';
+  instance.process.stderr!.on('data', (chunk) => (said += chunk));
+  const call = async (method: string, path: string, body?: unknown) => {
+    const headers = { 'Content-Type': 'application/json' };
+    for (;;) {
+      const response = await fetch(`${instance.address}/api/projects/verdance/${path}`, {
+        method,
+        headers,
+        body: body && JSON.stringify(body),
+      } as RequestInit).catch(() => undefined);
+      // Between two servers nobody answers.
+      if (response) return (await response.json()) as any;
+    }
+  };
+  const cell = 'encounter|first-bell|bloom|regular||';
+  await call('POST', 'batches', { cells: [{ cell, runs: 200 }] });
+  let killed: string | undefined;
+  for (let kill = 0; kill < 3; kill++) {
+    let pid = serverOf(instance);
+    while (!pid || pid === killed) pid = serverOf(instance);
+    await call('GET', 'batches');
+    process.kill(Number((killed = pid)), 'SIGKILL');
+  }
+  while ((await call('GET', 'batches')).length);
+  const [{ runs, values }] = await call('POST', 'cells/read', { cells: [{ cell, columns: ['dose'] }] });
+  expect([runs, values.dose.length]).toEqual([200, 200]);
+  expect(said).toMatch(/brought back \(3 of 3\)/);
+  const ended = once(instance.process, 'exit');
+  process.kill(Number(serverOf(instance)), 'SIGKILL');
+  expect(await ended).toEqual([1, null]);
+  expect(said).toContain('insidia: the server ended 4 times; start again, everything saved is kept');
+  expect(existsSync(join(home, 'postgres/postmaster.pid'))).toBe(false);
+});
+
 const readPid = (home: string) => {
   try {
     return readFileSync(join(home, 'postgres/postmaster.pid'), 'utf8').split('\n')[0];

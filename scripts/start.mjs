@@ -41,38 +41,63 @@ async function main() {
     DATABASE_URL: process.env.DATABASE_URL || database.url,
     NODE_ENV: 'production',
   };
-  server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
-  server.once('exit', (code) => {
-    if (!stopping) {
-      console.error('insidia: the server ended unexpectedly');
-      void stop(code || 1);
-    }
-  });
+  serve(env);
   watchDatabase();
-  server.once('message', () => console.log(`Insidia is at http://${host}:${port}`));
 }
 
-/** Times that a database which ended is brought back. */
+/** Times that a server or a database which ended is brought back. */
 const MOST_RETURNS = 3;
-let returns = 0;
+const returns = { server: 0, database: 0 };
+
+/** Whether what ended by itself is brought back: it is said, either way. What comes too often ends everything. */
+function comesBack(what) {
+  if (++returns[what] > MOST_RETURNS) {
+    console.error(`insidia: the ${what} ended ${returns[what]} times; start again, everything saved is kept`);
+    void stop(1);
+    return false;
+  }
+  console.error(`insidia: the ${what} ended unexpectedly; it is brought back (${returns[what]} of ${MOST_RETURNS})`);
+  return true;
+}
+
+/** A server that listened and ends by itself is begun again: what it was running goes on from what the database has of it. */
+function serve(env) {
+  let listened = false;
+  server = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  server.once('message', () => {
+    listened = true;
+    console.log(`Insidia is at http://${host}:${port}`);
+  });
+  server.once('exit', async (code) => {
+    if (stopping) return;
+    if (!listened && !returns.server) {
+      console.error('insidia: the server ended before it listened');
+      return stop(code || 1);
+    }
+    if (!comesBack('server')) return;
+    await databaseBack;
+    if (!stopping) serve(env);
+  });
+}
 
 /** A database that ends by itself is brought back, where its clients look for it; they wait, and nothing saved is lost. */
 function watchDatabase() {
-  database?.process.once('exit', async () => {
-    if (stopping) return;
-    if (++returns > MOST_RETURNS) {
-      console.error(`insidia: the database ended ${returns} times; start again, everything saved is kept`);
-      return stop(1);
-    }
-    console.error(`insidia: the database ended unexpectedly; it is brought back (${returns} of ${MOST_RETURNS})`);
-    try {
-      database = await startPostgres(home, { port: database.port });
-      watchDatabase();
-    } catch (error) {
-      console.error(`insidia: ${error.message}`);
-      void stop(1);
-    }
+  database?.process.once('exit', () => {
+    if (!stopping && comesBack('database')) databaseBack = bringDatabaseBack();
   });
+}
+
+/** Once it is, where it had ended. */
+let databaseBack;
+
+async function bringDatabaseBack() {
+  try {
+    database = await startPostgres(home, { port: database.port });
+    watchDatabase();
+  } catch (error) {
+    console.error(`insidia: ${error.message}`);
+    void stop(1);
+  }
 }
 
 /** One start command for one folder. A lock whose process is gone is left over and taken. */

@@ -34,6 +34,10 @@ export async function startServer(databaseUrl: string, port: number, env: Record
     env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'fatal', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
+  // Whoever asks a server that is gone hears only that nobody answers; why it went is said here.
+  child.once('exit', (code, signal) => {
+    if (code || (signal && !['SIGTERM', 'SIGKILL'].includes(signal))) console.error(`the server ended with ${code ?? signal}`);
+  });
   await Promise.race([
     once(child, 'message'),
     once(child, 'exit').then(() => Promise.reject(new Error('the server ended before it listened'))),

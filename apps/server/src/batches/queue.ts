@@ -3,14 +3,13 @@ import { type Compiled, scenarioOf } from '@insidia/core';
 import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { EntityManager } from '@mikro-orm/postgresql';
-import { join } from 'node:path';
 import PgBoss from 'pg-boss';
-import { Piscina } from 'piscina';
 import { documentAt } from '../projects/store';
 import { settings } from '../settings';
 import { paced } from '../threads/pace';
+import { poolOf } from '../threads/pool';
 import type { ShardResult, ShardTask } from '../threads/tasks';
-import { THREADS_KEPT_MS, Workers } from '../threads/workers';
+import { Workers } from '../threads/workers';
 import { SHARD_RUNS, type ShardName, Shards } from './shards';
 
 /** What is soon over has a queue of its own, and a thread that takes nothing else. */
@@ -31,12 +30,7 @@ export class ShardQueue implements OnApplicationBootstrap, OnApplicationShutdown
   private readonly log = new Logger(ShardQueue.name);
   private readonly boss = new PgBoss({ connectionString: settings().databaseUrl, max: 3, schedule: false });
   private readonly threads = settings().threads;
-  private readonly pool = new Piscina<ShardTask, ShardResult>({
-    filename: join(__dirname, '../threads/tasks.js'),
-    minThreads: 0,
-    maxThreads: this.threads + 1,
-    idleTimeout: THREADS_KEPT_MS,
-  });
+  private readonly pool = poolOf<ShardTask, ShardResult>('tasks', this.threads + 1);
   private readonly compiled = new Map<string, Promise<Compiled>>();
   /** What is being run here, by its name, and how to stop it. */
   private readonly running = new Map<string, AbortController>();

@@ -4,12 +4,10 @@ import { MikroORM } from '@mikro-orm/postgresql';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { EntityManager } from '@mikro-orm/postgresql';
 import { setMaxListeners } from 'node:events';
-import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
-import { Piscina } from 'piscina';
 import { documentAt } from '../projects/store';
 import { settings } from '../settings';
-import { THREADS_KEPT_MS } from '../threads/workers';
+import { poolOf } from '../threads/pool';
 import type { Told } from './conduct';
 import { type JobProgress, Jobs, type Taken } from './jobs';
 import type { JobSource } from './work';
@@ -22,18 +20,8 @@ const LOOK_MS = 500;
 @Injectable()
 export class JobRunner implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly log = new Logger(JobRunner.name);
-  private readonly conductors = new Piscina({
-    filename: join(__dirname, 'conduct.js'),
-    minThreads: 0,
-    maxThreads: AT_ONCE,
-    idleTimeout: THREADS_KEPT_MS,
-  });
-  private readonly fighters = new Piscina({
-    filename: join(__dirname, '../threads/tasks.js'),
-    minThreads: 0,
-    maxThreads: settings().threads,
-    idleTimeout: THREADS_KEPT_MS,
-  });
+  private readonly conductors = poolOf('conduct', AT_ONCE);
+  private readonly fighters = poolOf('tasks', settings().threads);
   /** What is being run here, and how to stop it. */
   private readonly running = new Map<string, { stop: AbortController; ended: Promise<void> }>();
   private timer: NodeJS.Timeout | undefined;

@@ -4,11 +4,11 @@
  */
 import { InvalidDocument, type PatchOperation, type Project } from '@insidia/core';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import { join } from 'node:path';
-import { Piscina } from 'piscina';
+import type { Piscina } from 'piscina';
 import { badPatch, tooManyAtOnce } from '../problem';
 import { settings } from '../settings';
 import { paced, secondsFor } from './pace';
+import { poolOf } from './pool';
 import type * as tasks from './tasks';
 import { Turns } from './turns';
 
@@ -21,9 +21,6 @@ type Task = {
 export const QUICK_WORK = 10_000_000;
 /** Fights that one client may have waiting or running, quick ones and others. */
 export const MOST_AT_ONCE = 24;
-
-/** ms that a thread is kept with nothing to do: a new one is slow until the compiler has seen the engine. */
-export const THREADS_KEPT_MS = 600_000;
 
 /** Why something was stopped before its end: whoever asked has gone, or what it is about. */
 export class Stopped extends Error {}
@@ -44,7 +41,7 @@ class Lane {
     private readonly threads: number,
     private readonly most = Infinity,
   ) {
-    this.pool = new Piscina({ filename: join(__dirname, 'tasks.js'), minThreads: 0, maxThreads: threads, idleTimeout: THREADS_KEPT_MS });
+    this.pool = poolOf('tasks', threads);
   }
 
   /** @throws Stopped, ProblemError */
