@@ -135,6 +135,32 @@ describe('a search', () => {
         expect(one.at.some((value, k) => (value === 0) !== (other.at[k] === 0) || Math.abs(value - other.at[k]) >= 0.2)).toBe(true);
   });
 
+  test('whatever the budget, no more is run and a proof has seeds that nothing has seen; the last runs of a budget are one too', () => {
+    // What is wanted holds between two steps of one number alone, so that it takes its time to be found.
+    const stepped = madeUp((value, luck) => ({
+      'type clipper timeToKill': (value('/movement/run') > 8.4 ? 9 : value('/movement/run') > 8 ? 5.7 : 3) * Math.exp(0.4 * luck(0)),
+      won: 0.2 + 0.02 * (value('/health/max') - 22) + 0.3 * luck(1) > 0.5 ? 1 : 0,
+    }));
+    let short = 0;
+    for (let budget = 2700; budget < 5100; budget += 150) {
+      const search = new FindSearch(findProblem(project, wanting([5, 6.4], [0.2, 0.9]), PATHS.map(dial), { budget }));
+      const asked: { first: number; end: number; point: string }[] = [];
+      runSearch(search, (ask) => {
+        asked.push({ first: ask.firstSeed, end: ask.firstSeed + ask.runs, point: JSON.stringify(ask.cell.turned ?? []) });
+        return stepped(ask);
+      });
+      expect(search.progress.runs).toBeLessThanOrEqual(budget);
+      for (const { seeds, proof } of search.proposals) {
+        if (seeds.runs % 1200) short++;
+        const own = { first: seeds.first, end: seeds.first + seeds.runs };
+        const seen = asked.filter(({ first, end }) => first < own.end && end > own.first);
+        expect([seen[0].first, seen.at(-1)!.end, new Set(seen.map(({ point }) => point)).size]).toEqual([own.first, own.end, 1]);
+        expect(proof.map(({ verdict }) => verdict)).toEqual(['met', 'met']);
+      }
+    }
+    expect(short).toBeGreaterThan(0);
+  });
+
   test('once all holds it goes on to less change: what is told in the end has a fifth less than what was proved first', () => {
     const search = new FindSearch(findProblem(project, wanting([2.4, 3], [0.6, 0.8]), PATHS.map(dial), { budget: 30_000 }));
     let first: Proposal | undefined;

@@ -35,6 +35,8 @@ const RUNS = { still: 20, base: 200, around: 50, far: 100, try: 200, beside: 50,
 const FAR_OUT = 1;
 /** Blocks of a proof before what stays undecided is given up. */
 const MOST_PROOFS = 4;
+/** Runs of a block where the budget ends with it: fewer need more room, and show as surely what they show. */
+const LEAST_PROOF = 300;
 /** A proof is looked at after each block, and many points come to one: by less than this it is not luck. */
 const LUCK = 0.02;
 const RADIUS = { first: 0.3, least: 0.12, most: 1 } as const;
@@ -212,13 +214,12 @@ export class FindSearch {
     this.way.push({ runs: this.runs, outside: this.told?.outside ?? Infinity });
     const further = this.proposals.length > 0;
     const tired = this.roundsOfAim >= (further ? MOST_FURTHER : MOST_ROUNDS);
-    const left = this.problem.budget - this.runs;
-    if (left < (RUNS.try + 2 * RUNS.beside) * this.problem.cells.length) return this.over();
+    if (!this.enoughFor(RUNS.try + 2 * RUNS.beside)) return this.over();
     if (tired) {
       if (!further) return this.over();
       return this.nextAim();
     }
-    if (!further && left < LAST * this.problem.cells.length) {
+    if (!further && this.runsLeft < LAST) {
       const last = this.lastChance();
       if (last) {
         this.pending = last;
@@ -328,14 +329,16 @@ export class FindSearch {
 
   /** Where the budget ends soon: the point with most room of those that are inside goes to a proof, first with some more runs. */
   private lastChance(): Pending | undefined {
+    const block = this.block;
+    if (!block) return undefined;
     const inside = this.tries
       .all()
       .filter((tried) => tried.values[0].length >= RUNS.try && this.tries.outsideOf(tried) === 0 && this.refusals(tried.at) < MOST_REFUSALS)
       .map((tried) => ({ tried, room: this.tries.roomOf(tried) }))
-      .filter(({ room }) => room >= ROOM.last)
+      .filter(({ room }) => room * Math.sqrt(block / RUNS.proof) >= ROOM.last)
       .sort((a, b) => b.room - a.room || distanceOf(a.tried.at) - distanceOf(b.tried.at));
     const [best] = inside;
-    if (!best || !this.enoughFor(RUNS.proof)) return undefined;
+    if (!best) return undefined;
     const { at, values } = best.tried;
     if (values[0].length >= MAYBE || !this.enoughFor(RUNS.gate + RUNS.proof)) return this.proofRound(at, []);
     this.phase = 'gate';
@@ -396,8 +399,18 @@ export class FindSearch {
     this.learned(at);
   }
 
+  /** Runs of the next block of a proof, as far as the budget goes; 0: too few to show anything. */
+  private get block(): number {
+    return this.runsLeft < LEAST_PROOF ? 0 : Math.min(RUNS.proof, this.runsLeft);
+  }
+
+  /** Runs of each fight that the budget still has. */
+  private get runsLeft(): number {
+    return Math.floor((this.problem.budget - this.runs) / this.problem.cells.length);
+  }
+
   private enoughFor(runs: number): boolean {
-    return this.problem.budget - this.runs >= runs * this.problem.cells.length;
+    return this.runsLeft >= runs;
   }
 
   /** What the next promise starts from: the point that all runs together promise most of, for a few runs of one are luck. */
@@ -438,20 +451,22 @@ export class FindSearch {
     this.phase = 'prove';
     const { cells, dials, goals } = this.problem;
     const firstSeed = this.nextSeed;
-    this.nextSeed += RUNS.proof;
+    const runs = this.block;
+    this.nextSeed += runs;
     return {
-      asks: cells.map((cell) => ({ cell: cellAtPoint(cell, dials, at), firstSeed, runs: RUNS.proof })),
+      asks: cells.map((cell) => ({ cell: cellAtPoint(cell, dials, at), firstSeed, runs })),
       take: (answers) => {
         const values = goals.map((_, g) => [...(known[g] ?? []), ...this.tries.valuesOf(g, answers)]);
         const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
-        if (judgements.every(({ verdict, p }) => verdict === 'met' && p <= LUCK)) return this.proved(at, values, firstSeed);
+        if (judgements.every(({ verdict, p }) => verdict === 'met' && p <= LUCK)) return this.proved(at, values);
+        // What the budget, or its patience, can't bring to an end is not gone on with.
+        const left = Math.min(MOST_PROOFS * RUNS.proof - values[0].length, this.runsLeft);
         const inside = judgements.every(({ estimate, verdict, more }, g) => {
           const { low = -Infinity, high = Infinity } = goals[g].band!;
-          const left = MOST_PROOFS * RUNS.proof - values[0].length;
-          const decided = verdict === 'met' ? left >= RUNS.proof : more !== undefined && more <= left;
+          const decided = verdict === 'met' || (more !== undefined && more <= left);
           return decided && estimate.value >= low && estimate.value <= high;
         });
-        if (inside && this.enoughFor(RUNS.proof)) {
+        if (inside && left >= LEAST_PROOF) {
           this.pending = this.proofRound(at, values);
           return;
         }
@@ -463,7 +478,7 @@ export class FindSearch {
     };
   }
 
-  private proved(at: number[], values: readonly (readonly number[])[], lastSeed: number): void {
+  private proved(at: number[], values: readonly (readonly number[])[]): void {
     const { dials, goals } = this.problem;
     const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
     const verdicts = together(judgements);
@@ -474,7 +489,7 @@ export class FindSearch {
       put: dials.flatMap((knob, i) => (at[i] === 0 ? [] : [{ knob, value: valueOf(knob, at[i]) }])),
       distance: distanceOf(at),
       proof: judgements.map(({ estimate }, g) => ({ estimate, verdict: verdicts[g] })),
-      seeds: { first: lastSeed + RUNS.proof - runs, runs },
+      seeds: { first: this.nextSeed - runs, runs },
       after: this.runs,
     });
     this.best = { at, outside: 0 };
