@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
-import { effectiveUnit } from './effective';
+import { effectiveEncounter, effectiveUnit, lenses, tweakedUnit } from './effective';
 import { effectiveValues } from './effective-values';
 import { valueAt } from './pointer';
 
@@ -39,4 +39,38 @@ test('of several factors on one number only the largest counts where a list says
   expect(of()).toEqual([expect.closeTo(81.9, 9), 14, [0, 1, 2, 3]]);
   project.tiers[0].largestOnly = true;
   expect(of()).toEqual([48, 14, [1, 2]]);
+});
+
+/** Nothing of it can be written in any more. */
+function frozen<T>(value: T): T {
+  if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) Object.values(Object.freeze(value)).forEach(frozen);
+  return value;
+}
+
+test('whatever is laid over a document, nothing of it is written in; what no tweak touches is the document’s own', () => {
+  const written = demoProject();
+  const project = frozen(structuredClone(written));
+  for (const lens of lenses(project)) {
+    for (const { id } of [...project.units, ...project.variants]) {
+      const { unit, chains, words } = effectiveUnit(project, id, lens);
+      // As if each had a copy of its own, and what comes later in a fight leaves what is known of it alone.
+      const before = JSON.stringify(frozen(unit));
+      const later = tweakedUnit(unit, [
+        { path: '/health/max', op: '×', value: 0.5 },
+        { path: '/attacks/*/beat/active', op: '+', value: 1 },
+        { path: '/attacks/*/beat/recovery', op: '+', value: 1 },
+      ]);
+      expect(JSON.stringify(unit)).toBe(before);
+      for (const [i, { beat }] of unit.attacks.entries()) {
+        expect(later.attacks[i].beat.recovery).toBeCloseTo(beat.recovery + 1, 9);
+        expect(later.attacks[i].beat.active).toBeCloseTo(beat.active + 1, 9);
+      }
+      const original = project.units.find((one) => one.id === id);
+      const touched = [...chains.keys(), ...words.keys()];
+      if (original && !touched.some((path) => path.startsWith('/attacks'))) expect(unit.attacks).toBe(original.attacks);
+      if (original && !touched.length) expect(unit).toBe(original);
+    }
+    for (const encounter of project.encounters) effectiveEncounter(project, encounter, lens);
+  }
+  expect(project).toEqual(written);
 });

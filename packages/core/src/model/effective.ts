@@ -8,7 +8,7 @@
 import { Encounter } from './encounter';
 import { type Constructor, type QuantityInfo } from './field';
 import { changeableAt, fitsField } from './field-at';
-import { placesAt, pointerOf, pointerSteps, stepInto } from './pointer';
+import { indexInList, placesAt, pointerOf, pointerSteps } from './pointer';
 import type { Project } from './project';
 import { type Trait, traitsBy } from './trait';
 import type { FieldTweak, Setting, Tweak, TweakValue } from './tweak';
@@ -117,15 +117,18 @@ export function traitsAt(project: Project, unit: Pick<Unit, 'id' | 'side' | 'rol
   return traitsBy(project, [...unit.traits, ...ofTier(project, lens, unit)]);
 }
 
-/** A unit with what its variants change. @returns whether it is a copy of the document's */
-function altered(project: Project, id: string, led: Led): { unit: Unit; owned: boolean } {
+/** Which parts of what tweaks are laid over are copies, to be written in; all: every part is. The others are the document's own. */
+type Copies = Set<object> | 'all';
+
+/** A unit with what its variants change. @returns what of it is no part of the document */
+function altered(project: Project, id: string, led: Led): { unit: Unit; copies: Copies } {
   const { original, variants } = lineage(project, id);
   let unit = original;
   for (const variant of variants) {
     unit = alter(unit, variant);
-    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, led, true);
+    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, led, 'all');
   }
-  return { unit, owned: unit !== original };
+  return { unit, copies: unit === original ? new Set() : 'all' };
 }
 
 /** A unit or variant as it is written: its base and its own changes, without its traits, through no lens. @throws VariantError */
@@ -150,10 +153,10 @@ export function sideIn({ party, allies, waves }: Encounter, { id, side }: Pick<U
  */
 export function effectiveUnit(project: Project, id: string, lens: Lens, encounter?: Encounter): Effective<Unit> {
   const led = nothingLed();
-  const { unit: written, owned } = altered(project, id, led);
+  const { unit: written, copies } = altered(project, id, led);
   const spoken = { id, role: written.role, side: encounter ? sideIn(encounter, written) : written.side };
   const lay = (unit: Unit, sources: Source[], speaksOf: (tweak: FieldTweak) => boolean) =>
-    applySources(Unit, unit, sources, speaksOf, led, owned || unit !== written);
+    applySources(Unit, unit, sources, speaksOf, led, copies);
   const ofAll = () => true;
   const born = lay(written, ofTraits(project, written.traits, 'trait'), ofAll);
   const seen = lay(born, sourcesOf(project, lens, encounter), (tweak) => tweakApplies(tweak as Tweak, spoken));
@@ -164,12 +167,12 @@ export function effectiveUnit(project: Project, id: string, lens: Lens, encounte
 export function effectiveEncounter(project: Project, encounter: Encounter, lens: Lens): Effective<Encounter> {
   const led = nothingLed();
   const speaksOf = (tweak: FieldTweak) => (tweak as Tweak).scope === 'encounter';
-  return { unit: applySources(Encounter, encounter, sourcesOf(project, lens, encounter), speaksOf, led, false), ...led };
+  return { unit: applySources(Encounter, encounter, sourcesOf(project, lens, encounter), speaksOf, led, new Set()), ...led };
 }
 
 /** A unit with more tweaks laid over it: what a trait, a wave's growth, a state or a boost makes of it. */
 export function tweakedUnit(unit: Unit, tweaks: readonly FieldTweak[]): Unit {
-  return applySources(Unit, unit, [{ source: 'dial', name: '', tweaks }], () => true, nothingLed(), false);
+  return applySources(Unit, unit, [{ source: 'dial', name: '', tweaks }], () => true, nothingLed(), new Set());
 }
 
 function applySources<T extends object>(
@@ -178,7 +181,7 @@ function applySources<T extends object>(
   sources: Source[],
   speaksOf: (tweak: FieldTweak) => boolean,
   led: Led,
-  owned: boolean,
+  copies: Copies,
 ): T {
   let unit = base;
   for (const { source, name, tweaks, largestOnly } of sources) {
@@ -189,9 +192,13 @@ function applySources<T extends object>(
       const field = changeableAt(type, steps);
       if (!field || !fitsField(field, tweak.value)) return;
       for (const place of placesAt(base, steps)) {
-        if (unit === base && !owned) unit = structuredClone(base);
         const pointer = pointerOf(...place);
-        const parent = place.slice(0, -1).reduce<unknown>((value, step) => stepInto(value, step), unit) as Record<string, TweakValue>;
+        unit = ownPart(unit, copies);
+        let parent = unit as Record<string, unknown>;
+        for (const step of place.slice(0, -1)) {
+          const at = Array.isArray(parent) ? indexInList(parent, step) : step;
+          parent = parent[at] = ownPart(parent[at] as Record<string, unknown>, copies);
+        }
         const key = place[place.length - 1];
         const before = parent[key];
         if (field.kind === 'number') {
@@ -212,6 +219,14 @@ function applySources<T extends object>(
     });
   }
   return unit;
+}
+
+/** A part that may be written in: itself where it is a copy already, else a copy of it alone, with the very same parts. */
+function ownPart<T extends object>(part: T, copies: Copies): T {
+  if (copies === 'all' || copies.has(part)) return part;
+  const copy = (Array.isArray(part) ? [...part] : { ...part }) as T;
+  copies.add(copy);
+  return copy;
 }
 
 /** Adds a step to the chain of a place. @returns what it comes to */
