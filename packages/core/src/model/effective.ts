@@ -5,6 +5,7 @@
  * within the tweak's own and the field's limits. What comes later in a fight (traits of its wave, its group and by events,
  * growth, state, boosts) is applied by the engine with the same function.
  */
+import { type Copies, ownPart } from './copies';
 import { Encounter } from './encounter';
 import { type Constructor, type QuantityInfo } from './field';
 import { changeableAt, fitsField } from './field-at';
@@ -117,9 +118,6 @@ export function traitsAt(project: Project, unit: Pick<Unit, 'id' | 'side' | 'rol
   return traitsBy(project, [...unit.traits, ...ofTier(project, lens, unit)]);
 }
 
-/** Which parts of what tweaks are laid over are copies, to be written in; all: every part is. The others are the document's own. */
-type Copies = Set<object> | 'all';
-
 /** A unit with what its variants change. @returns what of it is no part of the document */
 function altered(project: Project, id: string, led: Led): { unit: Unit; copies: Copies } {
   const { original, variants } = lineage(project, id);
@@ -219,14 +217,6 @@ function applySources<T extends object>(
     });
   }
   return unit;
-}
-
-/** A part that may be written in: itself where it is a copy already, else a copy of it alone, with the very same parts. */
-function ownPart<T extends object>(part: T, copies: Copies): T {
-  if (copies === 'all' || copies.has(part)) return part;
-  const copy = (Array.isArray(part) ? [...part] : { ...part }) as T;
-  copies.add(copy);
-  return copy;
 }
 
 /** Adds a step to the chain of a place. @returns what it comes to */

@@ -2,6 +2,7 @@
  * JSON Patch (RFC 6902: add, remove, replace, test) over pointers that step through lists by id. Used for revisions,
  * for undo and for merging two people's edits.
  */
+import { type Copies, ownPart } from './copies';
 import { type Json, indexInList, isDictionary, pointerOf, pointerSteps, stepInto } from './pointer';
 
 export type PatchOperation =
@@ -24,23 +25,35 @@ const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
 /**
  * Applies a patch in place. In a list of things with ids, "add" to `/list/-` appends, and "add" to `/list/ID` puts the
  * item before ID when `before` names it or at the end otherwise.
+ * @param copies what of it may be written in: of what is not, a copy takes its place
  * @throws PatchError; the document may then be half changed, so apply it to a copy
  */
-export function applyPatch(root: object, patch: readonly PatchOperation[]): void {
+export function applyPatch(root: object, patch: readonly PatchOperation[], copies: Copies = 'all'): void {
   patch.forEach((operation, number) => {
     const steps = pointerSteps(operation.path);
     if (!steps.length) throw new PatchError(number, operation.path, 'the whole document is replaced by a whole write, not by a patch');
     if (steps.some((step) => FORBIDDEN.has(step))) throw new PatchError(number, operation.path, 'not a field of the document');
     let parent: Json = root;
     for (const step of steps.slice(0, -1)) {
-      parent = stepInto(parent, step);
-      if (parent === undefined) throw new PatchError(number, operation.path, `there is nothing at "${step}"`);
+      const part = stepInto(parent, step);
+      if (part === undefined) throw new PatchError(number, operation.path, `there is nothing at "${step}"`);
+      parent = ownWithin(parent, step, part, copies);
     }
     const last = steps[steps.length - 1];
     if (Array.isArray(parent)) applyToList(parent, last, operation, number);
     else if (isDictionary(parent)) applyToObject(parent, last, operation, number);
     else throw new PatchError(number, operation.path, 'its parent holds no fields');
   });
+}
+
+/** A part of something that may be written in, which it may be itself from now on. */
+function ownWithin(parent: Json, step: string, part: Json, copies: Copies): Json {
+  if (typeof part !== 'object' || part === null) return part;
+  const own = ownPart(part, copies);
+  if (own === part) return part;
+  if (Array.isArray(parent)) parent[indexInList(parent, step)] = own;
+  else (parent as Record<string, Json>)[step] = own;
+  return own;
 }
 
 function applyToList(list: Json[], step: string, operation: PatchOperation, number: number): void {
@@ -108,8 +121,9 @@ function sharedList(before: Json[], after: Json[]): Json[] {
 
 /** A document changed by a patch; the old one stays as it was, and what the patch leaves alone is shared with it. @throws PatchError */
 export function patched<T extends object>(document: T, patch: readonly PatchOperation[]): T {
-  const next = structuredClone(document);
-  applyPatch(next, patch);
+  const copies: Copies = new Set();
+  const next = ownPart(document, copies);
+  applyPatch(next, patch, copies);
   return sharing(document, next);
 }
 
