@@ -53,6 +53,8 @@ export function useReadout(scenario: Scenario | undefined): void {
     const own = JSON.parse(key) as Scenario | null;
     if (!own) return;
     readoutWorker().onmessage = ({ data }: MessageEvent<ReadoutMessage>) => {
+      // An answer is as large as its runs. Frozen, the store takes it as it is, and does not look through all of it first.
+      for (const part of Object.values(data)) Object.freeze(part);
       if ('answer' in data && data.answer.id === newest) store.dispatch(answered(data.answer));
       if ('styles' in data && data.styles.id === newest) store.dispatch(styled(data.styles));
       if ('failure' in data && data.failure.id === newest) store.dispatch(failed(data.failure));

@@ -12,6 +12,9 @@ export interface Curves {
   before?: number[];
 }
 
+/** A ruler that is not drawn needs no words for its ticks. */
+const unseen = { display: false, ticks: { autoSkip: false, maxTicksLimit: 2, callback: () => '' } } as const;
+
 const points = (values: number[], { from, to }: Curves) => values.map((y, i) => ({ x: from + ((to - from) * i) / (values.length - 1), y }));
 
 /** Two smooth curves on one ruler: now as a filled shape, before as a line. */
@@ -33,7 +36,7 @@ export function distributionChart(canvas: HTMLCanvasElement): ChartHandle<Curves
       normalized: true,
       events: [],
       layout: { padding: 0 },
-      scales: { x: { type: 'linear', display: false }, y: { type: 'linear', display: false, min: 0 } },
+      scales: { x: { type: 'linear', ...unseen }, y: { type: 'linear', min: 0, ...unseen } },
     },
   });
   return {
@@ -78,7 +81,7 @@ export function histogramChart(canvas: HTMLCanvasElement): ChartHandle<Bars> {
       maintainAspectRatio: false,
       events: [],
       layout: { padding: 0 },
-      scales: { x: { display: false, offset: true }, y: { display: false, min: 0 } },
+      scales: { x: { display: false, offset: true }, y: { min: 0, ...unseen } },
     },
   });
   return {

@@ -183,6 +183,27 @@ describe('pictures over whatever runs come to have no gap in their numbers', () 
       }),
       cases,
     );
+    // Each place by itself, kernel by kernel, of Silverman's width: what one place owes to the one before it adds no error.
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: -50, max: 200, noNaN: true }), { minLength: 2, maxLength: 300 }), (values) => {
+        const [from, to] = rulerOf(values, 0.12);
+        const n = values.length;
+        const mean = values.reduce((a, b) => a + b, 0) / n;
+        const sd = Math.sqrt(values.reduce((a, b) => a + (b - mean) ** 2, 0) / n);
+        const sorted = [...values].sort((a, b) => a - b);
+        const spread = (sorted[Math.floor(0.75 * (n - 1))] - sorted[Math.floor(0.25 * (n - 1))]) / 1.34;
+        const width = Math.max(0.9 * (spread > 0 ? Math.min(sd, spread) : sd) * n ** -0.2, (to - from) / 60, 1e-9);
+        density(values, from, to).forEach((y, i) => {
+          const x = from + ((to - from) * i) / 63;
+          // Four widths away a kernel ends; whether it does just there is rounding.
+          const sum = (reach: number) =>
+            values.reduce((all, value) => all + (Math.abs(x - value) < reach * width ? Math.exp(-0.5 * ((x - value) / width) ** 2) : 0), 0);
+          expect(y * n * width * 2.5066).toBeGreaterThan(sum(3.9999999) - 1e-9);
+          expect(y * n * width * 2.5066).toBeLessThan(sum(4.0000001) + 1e-9);
+        });
+      }),
+      { numRuns: 200 },
+    );
   });
 
   test('a curve over the clock', () => {
