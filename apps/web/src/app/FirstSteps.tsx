@@ -30,8 +30,10 @@ export function FirstSteps({ project }: { project: Project }) {
     if (!kept.begun || kept.over || !now || kept.seen.includes(now)) return;
     keep({ ...kept, seen: [...kept.seen, now] });
   });
-  const steps = useMemo(() => firstSteps(project, new Set(kept.seen)), [project, kept.seen]);
-  if (!kept.begun || kept.over) return null;
+  const shown = kept.begun && !kept.over;
+  // What is not shown is not worked out at every edit.
+  const steps = useMemo(() => (shown ? firstSteps(project, new Set(kept.seen)) : []), [shown, project, kept.seen]);
+  if (!shown) return null;
   const next = steps.find(({ done }) => !done);
   return (
     <nav aria-label="First steps" className="flex h-8 min-w-0 items-center gap-3 border-b bg-well px-4 text-table">
