@@ -1,7 +1,7 @@
 /** Points that were proved: whether one is another than those there are, and what each is best in. */
 import type { Verdict } from '../../measures/enough';
-import type { Estimate } from '../../measures/verdict';
-import type { DialPoint, FindProblem, Knob, Preferred } from './problem';
+import { type Estimate, judge, together } from '../../measures/verdict';
+import { type DialPoint, type FindProblem, type Knob, type Preferred, distanceOf, valueOf } from './problem';
 
 /** Proposals that are worth choosing from, and by how much of a range one must differ from the others. */
 export const MOST_PROPOSALS = 4;
@@ -20,6 +20,50 @@ export interface Proposal {
   seeds: { first: number; runs: number };
   /** Runs that the search had taken when it was proved. */
   after: number;
+}
+
+/** @param endSeed the first after those of the proof @param values of the proof: one list a goal, one value a run */
+export function proposalOf(
+  { dials, goals }: FindProblem,
+  {
+    at,
+    values,
+    prefer,
+    after,
+    endSeed,
+  }: { at: number[]; values: readonly (readonly number[])[]; prefer: Preferred; after: number; endSeed: number },
+): Proposal {
+  const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
+  const verdicts = together(judgements);
+  const runs = values[0].length;
+  return {
+    prefer,
+    at,
+    put: dials.flatMap((knob, i) => (at[i] === 0 ? [] : [{ knob, value: valueOf(knob, at[i]) }])),
+    distance: distanceOf(at),
+    proof: judgements.map(({ estimate }, g) => ({ estimate, verdict: verdicts[g] })),
+    seeds: { first: endSeed - runs, runs },
+    after,
+  };
+}
+
+/** How a proposal is looked for. */
+export interface FindAim {
+  prefer: Preferred;
+  /** Dials that are not turned. */
+  kept: ReadonlySet<number>;
+  /** The same again with less change, now that it is known better where all holds; else another way is looked for. */
+  closer?: true;
+}
+
+/** How others are looked for once one is proved: as it was preferred, but closer; then otherwise; then without what it turned most. */
+export function furtherAims({ prefer }: Pick<FindProblem, 'prefer'>, { at }: Proposal): FindAim[] {
+  const most = at.reduce((best, value, i) => (Math.abs(value) > Math.abs(at[best]) ? i : best), 0);
+  return [
+    ...(prefer === 'change' ? [{ prefer, kept: new Set<number>(), closer: true as const }] : []),
+    ...(['change', 'numbers', 'margin'] as const).filter((one) => one !== prefer).map((one) => ({ prefer: one, kept: new Set<number>() })),
+    { prefer, kept: new Set([most]) },
+  ];
 }
 
 /** Another set of numbers than each proposal so far, or one of them by a fifth of its range. */

@@ -7,13 +7,13 @@
  * held against the model that made it, with ever more caution after each that did not come true; what looks right is run again
  * (gate) and at last on seeds that nothing has seen (proof).
  */
-import { judge, together } from '../../measures/verdict';
 import type { Ask, AskedRuns } from '../asking';
 import { modelOf, spread } from './model';
 import { coinsOf, jittered, offset, sideOf } from './probes';
-import { type FindProblem, type DialPoint, type Preferred, cellAtPoint, distanceOf, valueOf } from './problem';
+import { type FindProblem, type DialPoint, cellAtPoint, distanceOf } from './problem';
+import { MOST_BLOCKS, PROOF, blockOf, stateOf } from './proof';
 import { type Wanted, propose } from './propose';
-import { MOST_PROPOSALS, type Proposal, isAnother } from './proposals';
+import { type FindAim, MOST_PROPOSALS, type Proposal, furtherAims, isAnother, proposalOf } from './proposals';
 import { outside } from './response';
 import { Tries, Z, farness } from './tries';
 
@@ -30,15 +30,9 @@ export interface FindProgress {
   way: { runs: number; outside: number }[];
 }
 
-const RUNS = { still: 20, base: 200, around: 50, far: 100, try: 200, beside: 50, gate: 300, proof: 1200 } as const;
+const RUNS = { still: 20, base: 200, around: 50, far: 100, try: 200, beside: 50, gate: 300, proof: PROOF.block } as const;
 /** So far outside that half of the runs tell as much: which way it is, not whether it is there. */
 const FAR_OUT = 1;
-/** Blocks of a proof before what stays undecided is given up. */
-const MOST_PROOFS = 4;
-/** Runs of a block where the budget ends with it: fewer need more room, and show as surely what they show. */
-const LEAST_PROOF = 300;
-/** A proof is looked at after each block, and many points come to one: by less than this it is not luck. */
-const LUCK = 0.02;
 const RADIUS = { first: 0.3, least: 0.12, most: 1 } as const;
 const CAUTION = { first: 0.5, more: 0.35, most: 2 } as const;
 /**
@@ -62,20 +56,13 @@ const CLOSER = 0.8;
 /** Proofs that one point may fail: the first may be bad luck. */
 const MOST_REFUSALS = 2;
 /** Runs that are left when what is inside goes to a proof, with however little room. */
-const LAST = RUNS.gate + MOST_PROOFS * RUNS.proof;
+const LAST = RUNS.gate + MOST_BLOCKS * RUNS.proof;
 /** Seeds of a search: none of those that are shown. */
 const FIRST_SEED = 2_000_001;
 
 interface Pending {
   asks: Ask[];
   take: (answers: readonly AskedRuns[]) => void;
-}
-
-interface Aim {
-  prefer: Preferred;
-  kept: ReadonlySet<number>;
-  /** The same again with less change, now that it is known better where all holds; else another way is looked for. */
-  closer?: true;
 }
 
 export class FindSearch {
@@ -96,7 +83,7 @@ export class FindSearch {
   private best: { at: number[]; outside: number } | undefined;
   /** The best of all, which is told: a search that begins anew elsewhere goes on from a worse one. */
   private told: FindProgress['best'];
-  private aims: Aim[];
+  private aims: FindAim[];
   private roundsOfAim = 0;
   private sinceBetter = 0;
   /** How often a point has been to a proof. */
@@ -305,7 +292,7 @@ export class FindSearch {
     });
   }
 
-  private starts(aim: Aim): DialPoint[] {
+  private starts(aim: FindAim): DialPoint[] {
     return aim.kept.size ? [] : this.proposals.map(({ at }) => at);
   }
 
@@ -329,7 +316,7 @@ export class FindSearch {
 
   /** Where the budget ends soon: the point with most room of those that are inside goes to a proof, first with some more runs. */
   private lastChance(): Pending | undefined {
-    const block = this.block;
+    const block = blockOf(this.runsLeft);
     if (!block) return undefined;
     const inside = this.tries
       .all()
@@ -399,11 +386,6 @@ export class FindSearch {
     this.learned(at);
   }
 
-  /** Runs of the next block of a proof, as far as the budget goes; 0: too few to show anything. */
-  private get block(): number {
-    return this.runsLeft < LEAST_PROOF ? 0 : Math.min(RUNS.proof, this.runsLeft);
-  }
-
   /** Runs of each fight that the budget still has. */
   private get runsLeft(): number {
     return Math.floor((this.problem.budget - this.runs) / this.problem.cells.length);
@@ -451,22 +433,15 @@ export class FindSearch {
     this.phase = 'prove';
     const { cells, dials, goals } = this.problem;
     const firstSeed = this.nextSeed;
-    const runs = this.block;
+    const runs = blockOf(this.runsLeft);
     this.nextSeed += runs;
     return {
       asks: cells.map((cell) => ({ cell: cellAtPoint(cell, dials, at), firstSeed, runs })),
       take: (answers) => {
         const values = goals.map((_, g) => [...(known[g] ?? []), ...this.tries.valuesOf(g, answers)]);
-        const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
-        if (judgements.every(({ verdict, p }) => verdict === 'met' && p <= LUCK)) return this.proved(at, values);
-        // What the budget, or its patience, can't bring to an end is not gone on with.
-        const left = Math.min(MOST_PROOFS * RUNS.proof - values[0].length, this.runsLeft);
-        const inside = judgements.every(({ estimate, verdict, more }, g) => {
-          const { low = -Infinity, high = Infinity } = goals[g].band!;
-          const decided = verdict === 'met' || (more !== undefined && more <= left);
-          return decided && estimate.value >= low && estimate.value <= high;
-        });
-        if (inside && left >= LEAST_PROOF) {
+        const state = stateOf(this.problem, values, this.runsLeft);
+        if (state === 'proved') return this.proved(at, values);
+        if (state === 'open') {
           this.pending = this.proofRound(at, values);
           return;
         }
@@ -479,43 +454,20 @@ export class FindSearch {
   }
 
   private proved(at: number[], values: readonly (readonly number[])[]): void {
-    const { dials, goals } = this.problem;
-    const judgements = goals.map(({ statistic, band }, g) => judge(values[g], statistic, band!));
-    const verdicts = together(judgements);
-    const runs = values[0].length;
-    this.proposals.push({
-      prefer: this.aims[0].prefer,
-      at,
-      put: dials.flatMap((knob, i) => (at[i] === 0 ? [] : [{ knob, value: valueOf(knob, at[i]) }])),
-      distance: distanceOf(at),
-      proof: judgements.map(({ estimate }, g) => ({ estimate, verdict: verdicts[g] })),
-      seeds: { first: this.nextSeed - runs, runs },
-      after: this.runs,
-    });
+    const { runs, nextSeed, aims, problem } = this;
+    const own = proposalOf(problem, { at, values, prefer: aims[0].prefer, after: runs, endSeed: nextSeed });
+    // What is closer takes the place of what it is closer than, where it is the same way.
+    const others = aims[0].closer ? this.proposals.filter((one) => isAnother([one], at)) : this.proposals;
+    this.proposals.splice(0, this.proposals.length, ...(aims[0].closer ? [own, ...others] : [...others, own]));
     this.best = { at, outside: 0 };
-    if (this.aims[0].closer) {
-      // It takes the place of what it is closer than, where it is the same way.
-      const own = this.proposals.pop()!;
-      const others = this.proposals.filter((one) => isAnother([one], own.at));
-      this.proposals.splice(0, this.proposals.length, own, ...others);
-      return this.next();
-    }
+    if (aims[0].closer) return this.next();
     this.nextAim();
   }
 
   /** Looks for another way: as it was preferred first, then otherwise, then without what the first turned most. */
   private nextAim(): void {
     if (this.proposals.length >= MOST_PROPOSALS) return this.over();
-    const [first] = this.proposals;
-    const most = first.at.reduce((best, value, i) => (Math.abs(value) > Math.abs(first.at[best]) ? i : best), 0);
-    const all: Aim[] = [
-      ...(this.problem.prefer === 'change' ? [{ prefer: this.problem.prefer, kept: new Set<number>(), closer: true as const }] : []),
-      ...(['change', 'numbers', 'margin'] as const)
-        .filter((prefer) => prefer !== this.problem.prefer)
-        .map((prefer) => ({ prefer, kept: new Set<number>() })),
-      { prefer: this.problem.prefer, kept: new Set([most]) },
-    ];
-    const aim = all[this.aimsTried++];
+    const aim = furtherAims(this.problem, this.proposals[0])[this.aimsTried++];
     if (!aim) return this.over();
     this.aims = [aim];
     this.roundsOfAim = 0;
