@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { demoProject } from '../testing/demo';
+import { frozen } from '../testing/frozen';
 import { effectiveEncounter, effectiveUnit, lenses, tweakedUnit } from './effective';
 import { effectiveValues } from './effective-values';
 import { valueAt } from './pointer';
@@ -40,12 +41,6 @@ test('of several factors on one number only the largest counts where a list says
   project.tiers[0].largestOnly = true;
   expect(of()).toEqual([48, 14, [1, 2]]);
 });
-
-/** Nothing of it can be written in any more. */
-function frozen<T>(value: T): T {
-  if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) Object.values(Object.freeze(value)).forEach(frozen);
-  return value;
-}
 
 test('whatever is laid over a document, nothing of it is written in; what no tweak touches is the document’s own', () => {
   const written = demoProject();

@@ -121,12 +121,13 @@ export function traitsAt(project: Project, unit: Pick<Unit, 'id' | 'side' | 'rol
 /** A unit with what its variants change. @returns what of it is no part of the document */
 function altered(project: Project, id: string, led: Led): { unit: Unit; copies: Copies } {
   const { original, variants } = lineage(project, id);
+  const copies: Copies = new Set();
   let unit = original;
   for (const variant of variants) {
-    unit = alter(unit, variant);
-    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, led, 'all');
+    unit = alter(unit, variant, copies);
+    unit = applySources(Unit, unit, [{ source: 'variant', name: variant.name, tweaks: variant.tweaks }], () => true, led, copies);
   }
-  return { unit, copies: unit === original ? new Set() : 'all' };
+  return { unit, copies };
 }
 
 /** A unit or variant as it is written: its base and its own changes, without its traits, through no lens. @throws VariantError */

@@ -7,6 +7,7 @@ import { writtenUnit } from './effective';
 import { asBase, ownValues } from './variant-edit';
 import { dropPart } from './references';
 import { evenly } from '../testing/evenly';
+import { frozen } from '../testing/frozen';
 
 const elder = 'clipper-elder';
 const variant = (project: ReturnType<typeof demoProject>) => project.variants.find(({ id }) => id === elder)!;
@@ -46,10 +47,10 @@ describe('editing a linked variant', () => {
     });
     const paths = ownValues(project, elder).map(({ path }) => path);
     expect(paths).toEqual(expect.arrayContaining(['/health/max', '/movement/run', '/states/rush/name', '/senses/needsLine']));
-    let plain = project;
+    let plain = frozen(project);
     for (const path of paths) {
       const wanted = asBase(plain, variant(plain), path);
-      plain = editUnit(plain, elder, (unit) => Object.assign(unit, wanted));
+      plain = frozen(editUnit(plain, elder, (unit) => Object.assign(unit, wanted)));
     }
     expect(variant(plain)).toMatchObject({ changes: [], tweaks: [] });
     expect({ ...writtenUnit(plain, elder), id: 0, name: 0, notes: 0, glyph: 0, colour: 0 }).toEqual({

@@ -1,7 +1,7 @@
 /** How a linked variant is edited: whatever it should come to is written as what differs from its base. */
 import { tweakedUnit, writtenUnit } from './effective';
 import { quantityAt } from './field-at';
-import { type PatchOperation, PatchError, applyPatch, difference } from './patch';
+import { type PatchOperation, PatchError, difference, patched } from './patch';
 import { placesAt, pointerOf, pointerSteps, valueAt } from './pointer';
 import type { Project } from './project';
 import type { FieldTweak } from './tweak';
@@ -77,9 +77,9 @@ export function ownValues(project: Project, id: string): OwnValue[] {
 /** The unit as wanted once a place is its base's again. */
 export function asBase(project: Project, variant: Variant, path: string): Unit {
   const base = writtenUnit(project, variant.basedOn);
-  const own = writtenUnit(project, variant.id);
+  let own = writtenUnit(project, variant.id);
   for (const operation of difference(own, { ...base, id: own.id, name: own.name, ...(own.notes !== undefined && { notes: own.notes }) })) {
-    if (operation.path === path || operation.path.startsWith(`${path}/`)) applyPatch(own, [operation]);
+    if (operation.path === path || operation.path.startsWith(`${path}/`)) own = patched(own, [operation]);
   }
   return own;
 }

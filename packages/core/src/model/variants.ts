@@ -1,4 +1,5 @@
 /** What a linked variant comes to: its base as that stands now, changed as the variant says. */
+import { type Copies, ownPart } from './copies';
 import { applyPatch } from './patch';
 import type { Project } from './project';
 import type { Unit } from './unit';
@@ -38,9 +39,12 @@ export function lineage(project: Project, id: string): { original: Unit; variant
   }
 }
 
-/** Identity and changes of one variant laid over its base; its tweaks are left to whoever wants their chain. */
-export function alter(base: Unit, variant: Variant): Unit {
-  const unit = structuredClone(base);
+/**
+ * Identity and changes of one variant laid over its base; its tweaks are left to whoever wants their chain.
+ * @param copies what of the base may be written in, and what of the result may be from then on
+ */
+export function alter(base: Unit, variant: Variant, copies: Copies = new Set()): Unit {
+  const unit = ownPart(base, copies);
   const { id, name, role, glyph, colour, notes } = variant;
   Object.assign(unit, { id, name }, role !== undefined && { role }, glyph && { glyph }, colour && { colour });
   if (notes === undefined) delete unit.notes;
@@ -50,6 +54,7 @@ export function alter(base: Unit, variant: Variant): Unit {
     variant.changes.map(({ op, path, value, before }) =>
       op === 'remove' ? { op, path } : { op, path, value, ...(before !== undefined && { before }) },
     ),
+    copies,
   );
   return unit;
 }
@@ -57,7 +62,7 @@ export function alter(base: Unit, variant: Variant): Unit {
 /** What an id stands for: a unit, or what a variant makes of its base; without its tweaks. @throws VariantError */
 export function alteredUnit(project: Project, id: string): Unit {
   const { original, variants } = lineage(project, id);
-  return variants.reduce(alter, original);
+  return variants.reduce((unit, variant) => alter(unit, variant), original);
 }
 
 /** Every unit and variant, in order of entry, as lists show them. */
