@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
-import { relative } from 'node:path';
+import { join, relative } from 'node:path';
 import { THREAD_FILES } from './pool';
 
 /** What this process runs from sources, the server runs from its build. */
-const built = (file: string) => `${process.cwd()}/apps/server/dist/${relative(`${__dirname}/..`, file)}`;
+const built = (file: string) => join(__dirname, '../../dist', relative(join(__dirname, '..'), file));
 
 describe('pools of threads', () => {
   test.each(Object.entries(THREAD_FILES))(
