@@ -11,6 +11,9 @@ export interface Tried {
   values: number[][];
 }
 
+/** By the values of a point: what they came to when there were so many of them. */
+type Responses = Map<readonly number[], { runs: number; response: Response | undefined }>;
+
 /** Log odds from which a quantile is far from an edge: eleven runs in twelve on the wrong side. */
 const FAR = 2.4;
 
@@ -28,6 +31,7 @@ export class Tries {
   private readonly wholes: Reading[];
   private readonly edges: Reading[][];
   private readonly known = new Map<string, Tried>();
+  private readonly responses = { exact: new Map<Reading, Responses>(), smooth: new Map<Reading, Responses>() };
 
   /**
    * @param runs of a point that is tried by itself, by which goals without both edges are scaled; and of a proof
@@ -76,17 +80,29 @@ export class Tries {
     );
   }
 
-  measured({ goal, of }: Reading): Measured[] {
+  measured(reading: Reading): Measured[] {
     return [...this.known.values()].flatMap(({ at, values }) => {
-      const response = of(values[goal], false);
+      const response = this.response(reading, values[reading.goal], false);
       return response ? [{ at, response }] : [];
     });
+  }
+
+  /** What a point's runs come to; looked at again only once there are more of them. */
+  private response(reading: Reading, values: readonly number[], exact: boolean): Response | undefined {
+    const known = this.responses[exact ? 'exact' : 'smooth'];
+    const own = known.get(reading) ?? (new Map() as Responses);
+    known.set(reading, own);
+    const before = own.get(values);
+    if (before?.runs === values.length) return before.response;
+    const response = reading.of(values, exact);
+    own.set(values, { runs: values.length, response });
+    return response;
   }
 
   /** By its edges; @param near of a quantile: what lies there, for one that lies far from what is wanted is read as it is */
   readings(goal: number, near?: Tried): readonly Reading[] {
     const own = this.edges[goal];
-    const far = near !== undefined && own.some(({ low, high, of }) => outside({ low, high }, of(near.values[goal], true)?.y ?? 0) > FAR);
+    const far = near !== undefined && own.some((reading) => outside(reading, this.response(reading, near.values[goal], true)?.y ?? 0) > FAR);
     return far ? [this.wholes[goal]] : own;
   }
 
@@ -115,7 +131,7 @@ export class Tries {
     // Quantiles in both ways: far away all runs lie on one side of an edge, and nothing would tell which point is nearer.
     const quantiles = this.wholes.filter(({ goal }) => !['share', 'mean'].includes(this.problem.goals[goal].statistic));
     return [...this.edges.flat(), ...quantiles].reduce((sum, reading) => {
-      const response = reading.of(values[reading.goal], true);
+      const response = this.response(reading, values[reading.goal], true);
       return sum + (response ? farness(outside(reading, response.y) / this.scaleOf(reading, response)) : 2);
     }, 0);
   }
@@ -124,7 +140,7 @@ export class Tries {
   roomOf({ values }: Tried): number {
     return Math.min(
       ...this.edges.flat().map((reading) => {
-        const response = reading.of(values[reading.goal], true);
+        const response = this.response(reading, values[reading.goal], true);
         if (!response) return -Infinity;
         const { low, high } = reading;
         const luck = Z * response.error * Math.sqrt(response.runs / this.runs.proof);
@@ -136,7 +152,7 @@ export class Tries {
   /** A goal so narrow that no proof has room in it asks for no more than there is: a third of it. */
   mostRoom({ goal, low, high }: Reading, { values }: Pick<Tried, 'values'>): number {
     if (Number.isFinite(high - low)) return (high - low) / 3;
-    const [below, above] = this.edges[goal].map((each) => each.of(values[goal], true));
+    const [below, above] = this.edges[goal].map((each) => this.response(each, values[goal], true));
     return below && above && this.edges[goal].length === 2 ? Math.max(1e-6, (above.y - below.y) / 3) : Infinity;
   }
 
