@@ -3,7 +3,7 @@ import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { suite } from './support/suite';
 
-const { project, open } = suite('names');
+const { address, project, open } = suite('names');
 
 /** Letters that a name may have. */
 const MOST = 80;
@@ -76,4 +76,22 @@ test('with the longest names every view stays within the window', async () => {
     await page.close();
   }
   expect(found).toEqual({});
+});
+
+/** Words of goals that are cut off: more of them than there is room for. */
+const cutOff = (page: Page): Promise<string[]> =>
+  page.$$eval('[aria-label=Goals] button[role=combobox] > span:first-child', (all) =>
+    all.filter((one) => one.scrollWidth > one.clientWidth + 1 || one.scrollHeight > one.clientHeight + 1).map((one) => one.textContent),
+  );
+
+test('what the goals of both demos say can be read whole', async () => {
+  const made = await fetch(`${address()}/api/demo?of=archive`, { method: 'POST' });
+  const { id: archive } = (await made.json()) as { id: string };
+  for (const id of [await project(), archive]) {
+    const page = await open(`${id}/brief`);
+    await page.waitForSelector('[aria-label=Goals] button[role=combobox]');
+    await page.evaluate(() => document.fonts.ready);
+    expect(await cutOff(page)).toEqual([]);
+    await page.close();
+  }
 });

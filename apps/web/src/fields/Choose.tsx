@@ -14,11 +14,17 @@ interface Props {
   onChoose: (id: string) => void;
   /** The label is read out but not shown. */
   quiet?: boolean;
+  /** In a cell of a table: up to three lines where it needs them, and the sign that it opens only while somebody is near. */
+  cell?: boolean;
   className?: string;
 }
 
+/** Over the end of the words, for it takes no room from them. */
+const CELL_SIGN =
+  'absolute bottom-1 right-0 hidden bg-sheet px-0.5 text-ink-2 group-hover:block group-focus-visible:block group-data-[state=open]:block';
+
 /** One out of a few, by name. */
-export function Choose({ label, value, options, onChoose, quiet, className }: Props) {
+export function Choose({ label, value, options, onChoose, quiet, cell, className }: Props) {
   const id = useId();
   // What can be chosen is drawn once somebody comes near: a bench has dozens of these, and draws itself anew at every edit.
   const [near, setNear] = useState(false);
@@ -35,14 +41,14 @@ export function Choose({ label, value, options, onChoose, quiet, className }: Pr
         <Select.Trigger
           aria-label={quiet ? label : undefined}
           aria-labelledby={quiet ? undefined : id}
-          className={className ?? 'field-box w-full gap-1'}
+          className={`group ${className ?? 'field-box w-full gap-1'}`}
           onFocus={come}
           onPointerEnter={come}
         >
-          <span className="min-w-0 flex-1 truncate text-left" title={chosen}>
+          <span className={`min-w-0 flex-1 text-left ${cell ? 'line-clamp-3 leading-[14px]' : 'truncate'}`} title={chosen}>
             <Select.Value>{chosen}</Select.Value>
           </span>
-          <Select.Icon className="text-ink-3">
+          <Select.Icon className={cell ? CELL_SIGN : 'text-ink-3'}>
             <svg width={8} height={5} aria-hidden>
               <path d="M0 0 L4 4 L8 0" fill="none" stroke="currentColor" />
             </svg>

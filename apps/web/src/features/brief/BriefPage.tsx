@@ -48,15 +48,15 @@ const ANY = '*any';
 /** Titles of the columns, their widths in px, and those where limits are told in rounds. */
 const COLUMNS: readonly (readonly [string, number, number])[] = [
   ['', 22, 22],
-  ['measure', 82, 80],
-  ['of', 90, 82],
-  ['in', 56, 50],
-  ['tier', 73, 62],
-  ['skill', 65, 52],
-  ['by its', 64, 70],
+  ['measure', 82, 82],
+  ['of', 90, 84],
+  ['in', 78, 62],
+  ['tier', 64, 62],
+  ['skill', 58, 50],
+  ['by its', 62, 58],
   ['at least', 62, 82],
   ['at most', 62, 82],
-  ['now', 84, 78],
+  ['now', 80, 76],
   [' ', 40, 40],
 ];
 const TABLE_WIDTH = COLUMNS.reduce((sum, [, width]) => sum + width, 0);
@@ -302,7 +302,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       }}
     />
   );
-  const pick = 'flex h-6 w-full items-center gap-1 px-0.5';
+  const pick = 'relative flex min-h-6 w-full items-center px-0.5';
   return (
     <tr
       className={`border-t border-hair ${on ? 'bg-sheet shadow-[inset_3px_0_0_var(--ink)]' : ''}`}
@@ -313,7 +313,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       <td className="pl-2">
         <input
           type="checkbox"
-          className="mark"
+          className="mark block"
           aria-label={`Mark ${name}`}
           title="mark several to copy or remove them together; Shift: all from the chosen one on"
           checked={marked}
@@ -328,6 +328,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       <td className="px-1">
         <Choose
           quiet
+          cell
           className={pick}
           label={`${name}: measure`}
           value={measure}
@@ -338,6 +339,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       <td className="px-1">
         <Choose
           quiet
+          cell
           className={pick}
           label={`${name}: of`}
           value={about}
@@ -349,6 +351,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
         {enemy && (
           <Choose
             quiet
+            cell
             className={pick}
             label={`${name}: in`}
             value={encounter ?? ANY}
@@ -360,6 +363,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       <td className="px-1">
         <Choose
           quiet
+          cell
           className={pick}
           label={`${name}: tier`}
           value={tier ?? ANY}
@@ -370,6 +374,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       <td className="px-1">
         <Choose
           quiet
+          cell
           className={pick}
           label={`${name}: skill`}
           value={skill ?? ANY}
@@ -380,6 +385,7 @@ function BandRow({ project, band, on, goals, read, marked, onMark, onCopy, onSel
       <td className="px-1">
         <Choose
           quiet
+          cell
           className={pick}
           label={`${name}: by its`}
           value={statistic}

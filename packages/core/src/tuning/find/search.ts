@@ -88,6 +88,8 @@ export class FindSearch {
   private sinceBetter = 0;
   /** How often a point has been to a proof. */
   private readonly refused = new Map<string, number>();
+  /** What the last refused proof showed, and up to which seed. */
+  private shown: { at: number[]; values: number[][]; endSeed: number } | undefined;
 
   constructor(readonly problem: FindProblem) {
     this.tries = new Tries(problem, RUNS);
@@ -327,9 +329,16 @@ export class FindSearch {
     const [best] = inside;
     if (!best) return undefined;
     const { at, values } = best.tried;
-    if (values[0].length >= MAYBE || !this.enoughFor(RUNS.gate + RUNS.proof)) return this.proofRound(at, []);
+    if (values[0].length >= MAYBE || !this.enoughFor(RUNS.gate + RUNS.proof)) return this.goneOn(at);
     this.phase = 'gate';
     return this.at([at], RUNS.gate, () => this.next());
+  }
+
+  /** A proof; one of the same point that ended just now, for want of runs to be sure, is gone on with rather than begun anew. */
+  private goneOn(at: number[]): Pending {
+    const { shown, nextSeed } = this;
+    const same = shown?.endSeed === nextSeed && shown.at.join(' ') === at.join(' ');
+    return same ? this.proofRound(at, shown.values, shown.values[0].length) : this.proofRound(at, []);
   }
 
   /** Models near a point, with how far promises are to keep from the edges; undefined where a goal has never had a value. */
@@ -428,8 +437,11 @@ export class FindSearch {
     return promised.sort((a, b) => a.outside - b.outside || distanceOf(a.at) - distanceOf(b.at))[0];
   }
 
-  /** Seeds that nothing has seen: only they count. */
-  private proofRound(at: number[], known: readonly (readonly number[])[]): Pending {
+  /**
+   * Seeds that nothing has seen: only they count.
+   * @param known what the proof has shown so far, by goal @param told how many values of that the search knows already
+   */
+  private proofRound(at: number[], known: readonly (readonly number[])[], told = 0): Pending {
     this.phase = 'prove';
     const { cells, dials, goals } = this.problem;
     const firstSeed = this.nextSeed;
@@ -442,11 +454,15 @@ export class FindSearch {
         const state = stateOf(this.problem, values, this.runsLeft);
         if (state === 'proved') return this.proved(at, values);
         if (state === 'open') {
-          this.pending = this.proofRound(at, values);
+          this.pending = this.proofRound(at, values, told);
           return;
         }
         // What it showed is known now, like all else.
-        this.tries.keepValues(at, values);
+        this.tries.keepValues(
+          at,
+          values.map((own) => own.slice(told)),
+        );
+        this.shown = { at, values, endSeed: this.nextSeed };
         this.refused.set(at.join(' '), this.refusals(at) + 1);
         this.tooNear(at);
       },

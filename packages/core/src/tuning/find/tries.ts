@@ -102,7 +102,8 @@ export class Tries {
   /** By its edges; @param near of a quantile: what lies there, for one that lies far from what is wanted is read as it is */
   readings(goal: number, near?: Tried): readonly Reading[] {
     const own = this.edges[goal];
-    const far = near !== undefined && own.some((reading) => outside(reading, this.response(reading, near.values[goal], true)?.y ?? 0) > FAR);
+    const far =
+      near !== undefined && own.some((reading) => outside(reading, this.response(reading, near.values[goal], true)?.y ?? 0) > FAR);
     return far ? [this.wholes[goal]] : own;
   }
 
