@@ -161,6 +161,47 @@ describe('a search', () => {
     expect(short).toBeGreaterThan(0);
   });
 
+  test('a proof that ended for want of runs is gone on with by the last of them, and what is known of a point are its runs, each once', () => {
+    // However it is turned, who wins lies as near to an edge as makes a proof of one block a matter of luck.
+    const close = madeUp((value, luck) => ({
+      'type clipper timeToKill': (value('/health/max') / 22) * 4 * Math.exp(0.4 * luck(0)),
+      won: luck(1) < 0.02 ? 1 : 0,
+    }));
+    let goneOn = 0;
+    let proved = 0;
+    for (let budget = 2800; budget < 8000; budget += 400) {
+      const search = new FindSearch(findProblem(project, wanting([4.4, 5], [0.48, 0.9]), [dial(PATHS[0])], { budget }));
+      const asked: { point: string; end: number; runs: number; proof: boolean; refused: number }[] = [];
+      const inside = search as unknown as { tries: { all: () => { at: number[]; values: number[][] }[] }; refused: Map<string, number> };
+      runSearch(search, ({ cell: there, firstSeed, runs }) => {
+        const point = JSON.stringify((there.turned ?? []).map(({ path, value }) => [path, value]).sort());
+        const refused = [...inside.refused.values()].reduce((a, b) => a + b, 0);
+        const proof = search.progress.phase === 'prove';
+        const last = asked.at(-1);
+        if (proof && last?.proof && last.point === point && last.end === firstSeed && last.refused < refused) goneOn++;
+        asked.push({ point, end: firstSeed + runs, runs, proof, refused });
+        return close({ cell: there, firstSeed, runs });
+      });
+      const proposed = new Set(search.proposals.map(({ at }) => at.join(' ')));
+      for (const { at, values } of inside.tries.all()) {
+        const point = JSON.stringify(
+          turnsAt(search.problem.dials, at)
+            .map(({ path, value }) => [path, value])
+            .sort(),
+        );
+        const runs = asked.filter((one) => one.point === point).reduce((sum, one) => sum + one.runs, 0);
+        // What proved it is told with it.
+        if (!proposed.has(at.join(' '))) expect([budget, point, ...values.map((own) => own.length)]).toEqual([budget, point, runs, runs]);
+      }
+      for (const { seeds } of search.proposals) {
+        proved++;
+        const own = asked.filter(({ proof, end }) => proof && end > seeds.first && end <= seeds.first + seeds.runs);
+        expect(own.reduce((sum, { runs }) => sum + runs, 0)).toBe(seeds.runs);
+      }
+    }
+    expect([goneOn > 0, proved > 0]).toEqual([true, true]);
+  });
+
   test('once all holds it goes on to less change: what is told in the end has a fifth less than what was proved first', () => {
     const search = new FindSearch(findProblem(project, wanting([2.4, 3], [0.6, 0.8]), PATHS.map(dial), { budget: 30_000 }));
     let first: Proposal | undefined;
