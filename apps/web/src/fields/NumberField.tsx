@@ -70,6 +70,8 @@ export function NumberField({
 
   const commit = (raw: string) => {
     setText(null);
+    // Focus and blur in one go: what stands there is what was read, rounded, and nobody's word.
+    if (text === null) return void (cancelled.current = false);
     const typed = evaluate(raw);
     if (cancelled.current || raw.trim() === '') {
       if (!cancelled.current && onClear && value !== undefined) onClear();

@@ -23,12 +23,15 @@ export function TextField({ label, value, onCommit, width, limit, lines, placeho
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string>();
   const cancelled = useRef(false);
+  /** Something was typed. A field of one line shows no line breaks: passing through it is not to lose them. */
+  const touched = useRef(false);
   const leave = (typed: string) => {
+    const given = touched.current && !cancelled.current && typed !== value;
+    touched.current = cancelled.current = false;
+    const broken = given ? refused?.(typed) : undefined;
     setText(null);
-    const broken = cancelled.current || typed === value ? undefined : refused?.(typed);
     setWrong(broken);
-    if (!cancelled.current && !broken && typed !== value) onCommit(typed);
-    cancelled.current = false;
+    if (given && !broken) onCommit(typed);
   };
   const shared = {
     id,
@@ -38,7 +41,10 @@ export function TextField({ label, value, onCommit, width, limit, lines, placeho
     'aria-label': quiet ? label : undefined,
     'aria-invalid': wrong ? true : undefined,
     onFocus: () => setWrong(undefined),
-    onChange: (event: { target: { value: string } }) => setText(event.target.value),
+    onChange: (event: { target: { value: string } }) => {
+      touched.current = true;
+      setText(event.target.value);
+    },
     onBlur: (event: { target: { value: string } }) => leave(event.target.value),
   };
   return (

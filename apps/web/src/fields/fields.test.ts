@@ -3,6 +3,7 @@ import { type Project, baseFor, effectiveUnit, parseProject, writtenUnit, shown 
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hasOwnTweak, nameOfPlace, resetThroughTier, setNumber, setThroughTier } from './edits';
+import * as fc from 'fast-check';
 import { evaluate, limitBroken } from './number';
 
 const demo = (): Project => parseProject(JSON.parse(readFileSync(join(__dirname, '../../../../demo/verdance.insidia.json'), 'utf8')));
@@ -15,6 +16,9 @@ describe('numbers as typed', () => {
     ['-2', -2],
     ['6/4-.5', 1],
     ['0.1+0.2', 0.3],
+    ['1e-7', 1e-7],
+    ['2.5E3 × 2', 5000],
+    ['1e999', undefined],
     ['', undefined],
     ['2**3', undefined],
     ['1/0', undefined],
@@ -22,6 +26,13 @@ describe('numbers as typed', () => {
     ['two', undefined],
     ['2;alert(1)', undefined],
   ])('%s is %p', (text, value) => expect(evaluate(text)).toBe(value));
+
+  test('a number by itself is taken to its last digit, as it is written out by whoever goes through a field', () => {
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, noDefaultInfinity: true }), (x) => evaluate(String(x)) === (x === 0 ? evaluate('0') : x)),
+    );
+    expect(evaluate('27.9999999725')).toBe(27.9999999725);
+  });
 
   test('limits say which one is broken', () => {
     const info = { label: 'Health', unit: 'hp', min: 0, max: 10, about: '' };

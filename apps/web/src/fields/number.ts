@@ -32,8 +32,12 @@ export function limitBroken(value: number, info: QuantityInfo): string | undefin
   return value > info.max ? `at most ${shown(info.max)}` : undefined;
 }
 
+const BY_ITSELF = /^-?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i;
+const NUMBER = /^(\d+\.?\d*|\.\d+)(e[-+]?\d+)?/i;
+
 /**
  * The value of an expression: numbers, + − × ÷ and brackets, a decimal comma too. Undefined where it is none.
+ * A number by itself is taken to its last digit; what is worked out is rid of the noise of binary fractions.
  * Grammar: sum = product (± product)*; product = factor (×÷ factor)*; factor = number | − factor | (sum).
  */
 export function evaluate(text: string): number | undefined {
@@ -55,7 +59,7 @@ export function evaluate(text: string): number | undefined {
       if (source[at++] !== ')') return NaN;
       return value;
     }
-    const found = /^(\d+\.?\d*|\.\d+)/.exec(source.slice(at));
+    const found = NUMBER.exec(source.slice(at));
     if (!found) return NaN;
     at += found[0].length;
     return Number(found[0]);
@@ -71,5 +75,6 @@ export function evaluate(text: string): number | undefined {
     return value;
   };
   const value = sum();
-  return at === source.length && Number.isFinite(value) ? tidy(value) : undefined;
+  if (at !== source.length || !Number.isFinite(value)) return undefined;
+  return BY_ITSELF.test(source) ? value : tidy(value);
 }

@@ -72,6 +72,7 @@ export const BandPanel = guarded('The goal', function BandPanel({ project, band,
       </p>
       <TextField
         label="Why"
+        lines={2}
         value={band.why ?? ''}
         limit={400}
         onCommit={(why) => {

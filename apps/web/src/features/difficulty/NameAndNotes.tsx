@@ -24,6 +24,7 @@ export function NameAndNotes({
       <NameField of={of} among={others} onName={(name) => onChange(`${of.name} is called ${name}`, { name })} />
       <TextField
         label="Notes"
+        lines={3}
         value={of.notes ?? ''}
         limit={2000}
         onCommit={(notes) => (notes.trim() ? onChange(`${of.name}: notes`, { notes: notes.trim() }) : onNoNotes(`${of.name}: notes`))}

@@ -31,6 +31,7 @@ export const Whole = guarded('The encounter’s form', function Whole({ editor, 
       <NameField of={base} among={project.encounters} onName={(name) => editor.set('/name', name, name)} />
       <TextField
         label="Notes"
+        lines={2}
         value={base.notes ?? ''}
         limit={2000}
         onCommit={(notes) => editor.set('/notes', notes.trim() || undefined, 'changed')}

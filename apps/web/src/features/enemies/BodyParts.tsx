@@ -145,6 +145,7 @@ function Identity({ editor }: { editor: UnitEditor }) {
       <Fields editor={editor} at="" of={['glyph', 'colour']} />
       <TextField
         label="Notes"
+        lines={2}
         width={320}
         value={base.notes ?? ''}
         limit={8000}
