@@ -63,7 +63,11 @@ export function finding(core, project, even, plants, { only, ways = WAYS } = {})
       }
       planted++;
       const own = dials.map((dial) => {
-        if (dial.op === '×') return dial;
+        // A factor is one of what is written by now: the way back is to lie within its range.
+        if (dial.op === '×') {
+          const back = 1 / (pushed.turned.find((one) => one.dial.id === dial.id)?.to ?? 1);
+          return { ...dial, low: Math.min(dial.low, back), high: Math.max(dial.high, back) };
+        }
         const now = core.standsAt(pushed.project, dial);
         const usual = core.dialFor(pushed.project, dial.path);
         return { ...usual, low: Math.min(usual.low, dial.low, now), high: Math.max(usual.high, dial.high, now) };
