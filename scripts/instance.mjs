@@ -38,6 +38,14 @@ export async function startInstance({ home = mkdtempSync(join(tmpdir(), 'insidia
   return { address, home, port: chosen, process: child, stop };
 }
 
+function threadsOf(pid) {
+  try {
+    return readdirSync(`/proc/${pid}/task`);
+  } catch {
+    return [];
+  }
+}
+
 /** kill -9 of the start command, the server and the database, as a power cut would. */
 export async function killInstance({ process: start, home }) {
   const pids = readdirSync('/proc')
@@ -63,7 +71,8 @@ export async function killInstance({ process: start, home }) {
     }
   }
   await ended;
-  // On a busy machine the others take their time to die, and hold the port until then; of one that nobody buries only its entry is left.
-  const lives = (pid) => /\) [^ZX] /.test(about(pid, 'stat'));
+  // On a busy machine the others take their time to die, and hold the port until then: any thread of theirs, which may outlive the
+  // first. Of one that nobody buries only its entry is left.
+  const lives = (pid) => threadsOf(pid).some((thread) => /\) [^ZX] /.test(about(pid, `task/${thread}/stat`)));
   while (killed.some(lives)) await new Promise((done) => setTimeout(done, 20));
 }

@@ -100,6 +100,9 @@ async function bringDatabaseBack() {
   }
 }
 
+/** Whether the one before was killed: what it had begun may be dying still, and hold the port. */
+let leftOver = false;
+
 /** One start command for one folder. A lock whose process is gone is left over and taken. */
 function takeLock() {
   try {
@@ -107,7 +110,8 @@ function takeLock() {
   } catch (error) {
     throw new Sentence(`${home} can't be used: ${error.message}`);
   }
-  if (existsSync(lock)) {
+  leftOver = existsSync(lock);
+  if (leftOver) {
     const pid = Number(readFileSync(lock, 'utf8'));
     if (pid !== process.pid && isStart(pid))
       throw new Sentence(`Insidia is running already (process ${pid}); stop it first, or set INSIDIA_HOME to another folder`);
@@ -123,16 +127,25 @@ function isStart(pid) {
   }
 }
 
-function portIsFree() {
-  return new Promise((done, fail) => {
-    const probe = createServer();
-    probe.once('error', (error) => {
+/** @throws Sentence where the port can't be had; what a start command before this one left dying is waited for */
+async function portIsFree() {
+  const until = Date.now() + (leftOver ? LONGEST_STOP_MS : 0);
+  for (let trouble = await portTrouble(); trouble; trouble = await portTrouble()) {
+    if (trouble.code !== 'EADDRINUSE' || Date.now() >= until) {
       rmSync(lock, { force: true });
-      const why =
-        error.code === 'EADDRINUSE' ? `port ${port} is taken; set PORT to another one` : `port ${port} can't be used: ${error.message}`;
-      fail(new Sentence(why));
-    });
-    probe.listen(port, host, () => probe.close(done));
+      const taken = `port ${port} is taken; set PORT to another one`;
+      throw new Sentence(trouble.code === 'EADDRINUSE' ? taken : `port ${port} can't be used: ${trouble.message}`);
+    }
+    await new Promise((done) => setTimeout(done, 100));
+  }
+}
+
+/** The error of whoever would listen there now. */
+function portTrouble() {
+  return new Promise((done) => {
+    const probe = createServer();
+    probe.once('error', done);
+    probe.listen(port, host, () => probe.close(() => done(undefined)));
   });
 }
 
