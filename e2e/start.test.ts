@@ -1,7 +1,7 @@
 import { afterEach, expect, test } from '@jest/globals';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -37,6 +37,22 @@ test('a taken port is one sentence, and leaves nothing behind', async () => {
   });
   expect(readdirSync(home)).toEqual([]);
   taken.close();
+});
+
+test('after a kill the port is waited for, while what was killed is dying still', async () => {
+  const home = newHome();
+  const lock = join(home, 'start.pid');
+  // No process has so high a number.
+  const gone = '4194305';
+  writeFileSync(lock, gone);
+  const dying = createServer().listen(0, '127.0.0.1');
+  await once(dying, 'listening');
+  const begun = startInstance({ home, port: (dying.address() as { port: number }).port });
+  while (readFileSync(lock, 'utf8') === gone) await new Promise((done) => setTimeout(done, 20));
+  dying.close();
+  const instance = await begun;
+  expect((await fetch(instance.address, { headers: { Connection: 'close' } })).status).toBe(200);
+  await instance.stop();
 });
 
 test('a port that is none is one sentence', async () => {
