@@ -7,7 +7,7 @@ import { savedState } from './support/world';
 const { project, open, stored } = suite('passing');
 
 const LINES = ' a line\nand another,\n\n\tthen a third ';
-/** What has more digits than are shown, is written with an exponent, or is none at all. */
+/** The number next to it that has more digits than are shown. */
 const awkward = (value: number) => value * (1 - 1e-9);
 
 /** The demo with awkward numbers and notes of several lines. @returns its id */
