@@ -79,8 +79,8 @@ describe('a run leaves nothing behind', () => {
           used.fight.reset(2);
           const fresh = new Fight(tables);
           fresh.reset(2);
-          const { resets: _, allLists: __, ...mine } = state(used.fight);
-          const { resets: ___, allLists: ____, ...theirs } = state(fresh);
+          const { empties: _, allLists: __, ...mine } = state(used.fight);
+          const { empties: ___, allLists: ____, ...theirs } = state(fresh);
           expect(mine).toEqual(theirs);
         },
       ),

@@ -1,4 +1,4 @@
-import { noFairness } from './fairness';
+import { joined, noFairness, suddenDowns } from './fairness';
 import { describe, expect, test } from '@jest/globals';
 import { compiled, dummy, unit } from '../testing/builders';
 import { run } from '../engine/run';
@@ -9,11 +9,10 @@ import { Curves } from './curves';
 import { holm, nextLook, rangeAcross, verdictOf } from './enough';
 import { look } from './look';
 import { engaged } from './engaged';
-import { suddenDowns } from './fairness';
 import { batchIdentity } from '../analysis/identity';
 import { type Loss, burst, lulls, pressureAt, pressureOf, timeOverLevel } from './pressure';
 import { stateShare } from './state-share';
-import { playerTime } from './time-use';
+import { timeSpent } from './time-use';
 import { lives } from './time-to-kill';
 import { waveSpans } from './wave-span';
 
@@ -94,7 +93,7 @@ describe('a fight worked by hand', () => {
 
   test('a survivor’s state is its whole life, and what it does adds up to it', () => {
     expect(stateShare(stream)[1].time).toEqual([expect.closeTo(20, 9)]);
-    expect(playerTime(stream)[0].reduce((a, b) => a + b, 0)).toBeCloseTo(10, 9);
+    expect(timeSpent(stream).members[0].reduce((a, b) => a + b, 0)).toBeCloseTo(10, 9);
   });
 
   test('a wave’s span, overlap and rest', () => {
@@ -183,9 +182,8 @@ describe('a fight worked by hand', () => {
 
 test('clashing threats: announced attacks that met every answer on cooldown, of all that were announced', () => {
   const of = (announced: number, clashes: number) => ({ ...noFairness(), announced, clashes });
-  const kinds = [{ fairness: [of(4, 1), of(5, 0)] }, { fairness: [of(11, 3)] }];
-  expect(ENCOUNTER_MEASURES.clashes.of({ kinds } as never)).toBe(0.2);
-  expect(ENCOUNTER_MEASURES.clashes.of({ kinds: [] } as never)).toBeNaN();
+  expect(ENCOUNTER_MEASURES.clashes.of({ fairness: joined([of(4, 1), of(5, 0), of(11, 3)]) } as never)).toBe(0.2);
+  expect(ENCOUNTER_MEASURES.clashes.of({ fairness: joined([]) } as never)).toBeNaN();
 });
 
 test('measures that are shares are told in percent, and no others', () => {

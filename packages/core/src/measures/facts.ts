@@ -1,7 +1,7 @@
 /** What measures are worked out from: what several of them need, found once in the record of a run. */
 import { attackUse, type AttackUse, partyDamageByType } from './attack-use';
 import { type Engaged, engaged } from './engaged';
-import { type Fairness, fairness } from './fairness';
+import { type Fairness, fairness, joined } from './fairness';
 import { firstStrikes } from './first-strike';
 import { type Healing, energySpent, healing } from './healing';
 import { lengthOf, pressureClock } from './clock';
@@ -10,7 +10,7 @@ import { type Score, scored } from './score';
 import { type StateShare, mostChanges, stateShare } from './state-share';
 import { type Stream, partyHealth, typeOf, typesOf } from './stream';
 import { type Life, lives } from './time-to-kill';
-import { timeAlive, timeUse } from './time-use';
+import { type TimeSpent, timeSpent } from './time-use';
 import { type TurnUse, turnUse } from './turn-use';
 import { oddities } from './oddities';
 
@@ -60,9 +60,12 @@ export interface RunFacts {
   quiet: Lulls;
   engaged: Engaged;
   score: Score;
+  time: TimeSpent;
   lives: readonly Life[];
   /** By number of the type; party types included. */
   kinds: KindFacts[];
+  /** Of all attacks. */
+  fairness: Fairness;
 }
 
 export function factsOf(stream: Stream): RunFacts {
@@ -71,6 +74,8 @@ export function factsOf(stream: Stream): RunFacts {
   const clock = pressureClock(stream);
   const length = lengthOf(stream);
   const found = lives(stream);
+  const time = timeSpent(stream);
+  const kinds = kindFacts(stream, found, time);
   return {
     stream,
     length,
@@ -80,15 +85,15 @@ export function factsOf(stream: Stream): RunFacts {
     quiet: lulls(losses, length, LULL_LEVEL * full, clock),
     engaged: engaged(stream),
     score: scored(stream),
+    time,
     lives: found,
-    kinds: kindFacts(stream, found),
+    kinds,
+    fairness: joined(kinds.flatMap(({ fairness }) => fairness)),
   };
 }
 
-function kindFacts(stream: Stream, found: readonly Life[]): KindFacts[] {
+function kindFacts(stream: Stream, found: readonly Life[], { uses, alive }: TimeSpent): KindFacts[] {
   const strikes = firstStrikes(stream);
-  const uses = timeUse(stream);
-  const alive = timeAlive(stream);
   const attacks = attackUse(stream);
   const fair = fairness(stream);
   const damage = partyDamageByType(stream);

@@ -59,9 +59,14 @@ export function fairness(stream: Stream): Fairness[][] {
 export function joined(all: readonly Fairness[]): Fairness {
   const sum = noFairness();
   for (const one of all) {
-    for (const key of ['announced', 'unseen', 'clashes', 'hits', 'damage', 'unanswerable'] as const) sum[key] += one[key];
-    one.reasons.forEach((count, i) => (sum.reasons[i] += count));
-    sum.margins.push(...one.margins);
+    sum.announced += one.announced;
+    sum.unseen += one.unseen;
+    sum.clashes += one.clashes;
+    sum.hits += one.hits;
+    sum.damage += one.damage;
+    sum.unanswerable += one.unanswerable;
+    for (let i = 0; i < one.reasons.length; i++) sum.reasons[i] += one.reasons[i];
+    for (let i = 0; i < one.margins.length; i++) sum.margins.push(one.margins[i]);
   }
   return sum;
 }

@@ -12,7 +12,7 @@ import type { Stream } from './stream';
 import { summarise } from './summary';
 import { lives } from './time-to-kill';
 import { TIME_USES } from '../record/doing';
-import { timeUse } from './time-use';
+import { timeSpent } from './time-use';
 
 /** A stream of hits on party member 0 by enemy 1: [s, health lost]. */
 function hitsOnParty(hits: [number, number][]): Stream {
@@ -94,7 +94,7 @@ describe('lives and strikes of a fight worked by hand', () => {
   });
 
   test('alerted time is wind-up, active, recovery and cooldown, a quarter each', () => {
-    const use = timeUse(stream)[1];
+    const use = timeSpent(stream).uses[1];
     const share = Object.fromEntries(TIME_USES.map((name, i) => [name, Math.round(use[i] * 1000) / 1000]));
     // Eight whole cycles of 0.4 s and the last wind-up.
     expect(share).toMatchObject({ windup: 0.9, active: 0.8, recovery: 0.8, cooldown: 0.8, range: 0 });

@@ -6,7 +6,6 @@ import type { Measure } from './measure';
 import { bursts } from './pressure';
 import type { Stream } from './stream';
 import { timesToDown } from './time-to-kill';
-import { playerTime } from './time-use';
 import { type WaveSpan, waveSpans } from './wave-span';
 
 /** What one run says of one type: every measure of a type, and what else is told of it. Values that it does not have are NaN. */
@@ -43,7 +42,7 @@ export function rowOf(stream: Stream): Row {
     timesToDown: timesToDown(stream, facts.lives),
     bursts: bursts(stream),
     scores: facts.score.members,
-    playerTime: playerTime(stream).map((times) => Array.from(times)),
+    playerTime: facts.time.members.map((times) => Array.from(times)),
     waves: waveSpans(stream, facts.losses, facts.score.waves),
     kinds: facts.kinds.map((kind) => measured(stream, OF_TYPE, kind, kept(kind))),
   };

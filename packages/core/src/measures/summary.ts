@@ -29,7 +29,7 @@ const BINS = 24;
 
 /** @param values one a run, in run order; NaN: the run has none. Undefined when no run has one. */
 export function summarise(values: ArrayLike<number>): Summary | undefined {
-  const all = Float64Array.from(values).sort();
+  const all = new Float64Array(values).sort();
   // NaN comes last, and +∞ before it.
   let n = all.length;
   while (n > 0 && all[n - 1] !== all[n - 1]) n--;
@@ -37,7 +37,8 @@ export function summarise(values: ArrayLike<number>): Summary | undefined {
   const sorted = all.subarray(0, n);
   let end = n;
   while (end > 0 && sorted[end - 1] === Infinity) end--;
-  const finite = Array.from(sorted.subarray(0, end));
+  const finite = new Array<number>(end);
+  for (let i = 0; i < end; i++) finite[i] = sorted[i];
   const summary: Summary = {
     n,
     missing: all.length - n,

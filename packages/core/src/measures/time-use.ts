@@ -62,19 +62,43 @@ function eachTurn({ run: { log } }: Stream, tell: (unit: number, use: number) =>
 /** No doing at all: dead, gone or down. */
 const GONE = -1;
 
-/**
- * Seconds, or turns, of alerted life by what they went into, by type: row `type` of a table with TIME_USES.length columns. While several
- * things keep a unit from attacking, the farthest hurdle counts (cooldown before energy before range before facing).
- */
-export function timeUse(stream: Stream): Float64Array[] {
+/** What the time of a run went into. Seconds, or turns. */
+export interface TimeSpent {
+  /**
+   * Of alerted life, by type: rows of TIME_USES.length columns. While several things keep a unit from attacking, the farthest
+   * hurdle counts (cooldown before energy before range before facing).
+   */
+  uses: Float64Array[];
+  /** Of life, by type: from spawn to death, down or the end. */
+  alive: Float64Array;
+  /** By party member: rows of PLAYER_USES.length columns. What is neither fighting nor tending itself is moving about. */
+  members: Float64Array[];
+}
+
+/** One pass over the record for all three. */
+export function timeSpent(stream: Stream): TimeSpent {
   const { compiled, run } = stream;
-  const table = typesOf(compiled).map(() => new Float64Array(TIME_USES.length));
+  const types = typesOf(compiled).length;
+  const uses = Array.from({ length: types }, () => new Float64Array(TIME_USES.length));
+  const alive = new Float64Array(types);
+  const members = compiled.seats.map(() => new Float64Array(PLAYER_USES.length));
   if (takesTurns(stream)) {
-    eachTurn(stream, (unit, use) => use >= 0 && table[typeOf(stream, unit)][use]++);
-    return table;
+    eachTurn(stream, (unit, use) => {
+      const type = typeOf(stream, unit);
+      alive[type]++;
+      if (use >= 0) uses[type][use]++;
+      if (isMember(stream, unit)) members[run.seats[unit]][PLAYER_USES.indexOf(playerUseOf(use))]++;
+    });
+    // Rounds in which it had no turn.
+    for (const row of members) row[DOWN] = Math.max(0, lengthOf(stream) - row.reduce((sum, turns) => sum + turns, 0));
+    return { uses, alive, members };
   }
   eachStretch(stream, (unit, doing, attack, span) => {
-    const row = table[typeOf(stream, unit)];
+    const type = typeOf(stream, unit);
+    if (isMember(stream, unit)) members[run.seats[unit]][doing === GONE ? DOWN : PLAYER_USE_OF_DOING[doing]] += span / SECOND;
+    if (doing === GONE) return;
+    alive[type] += span / SECOND;
+    const row = uses[type];
     if (doing === DOING.attacking) {
       const { windup, active } = compiled.kinds[run.kinds[unit]].attacks[attack];
       row[0] += Math.min(span, windup) / SECOND;
@@ -82,34 +106,5 @@ export function timeUse(stream: Stream): Float64Array[] {
       row[2] += Math.max(span - windup - active, 0) / SECOND;
     } else if (doing > DOING.unaware) row[USE_OF_DOING[doing]] += span / SECOND;
   });
-  return table;
-}
-
-/** Seconds, or turns, of life, by type: from spawn to death, down or the end. */
-export function timeAlive(stream: Stream): Float64Array {
-  const sums = new Float64Array(typesOf(stream.compiled).length);
-  if (takesTurns(stream)) {
-    eachTurn(stream, (unit) => sums[typeOf(stream, unit)]++);
-    return sums;
-  }
-  eachStretch(stream, (unit, doing, _attack, span) => {
-    if (doing !== GONE) sums[typeOf(stream, unit)] += span / SECOND;
-  });
-  return sums;
-}
-
-/** Seconds, or turns, of each party member by PLAYER_USES: what is neither fighting nor tending itself is moving about. */
-export function playerTime(stream: Stream): Float64Array[] {
-  const table = stream.compiled.seats.map(() => new Float64Array(PLAYER_USES.length));
-  if (takesTurns(stream)) {
-    eachTurn(stream, (unit, use) => isMember(stream, unit) && table[stream.run.seats[unit]][PLAYER_USES.indexOf(playerUseOf(use))]++);
-    // Rounds in which it had no turn.
-    for (const row of table) row[DOWN] = Math.max(0, lengthOf(stream) - row.reduce((sum, turns) => sum + turns, 0));
-    return table;
-  }
-  eachStretch(stream, (unit, doing, _attack, span) => {
-    if (!isMember(stream, unit)) return;
-    table[stream.run.seats[unit]][doing === GONE ? DOWN : PLAYER_USE_OF_DOING[doing]] += span / SECOND;
-  });
-  return table;
+  return { uses, alive, members };
 }

@@ -1,4 +1,3 @@
-import { joined } from '../fairness';
 import { EITHER, ofRun } from '../measure';
 
 export const clashes = ofRun({
@@ -6,9 +5,6 @@ export const clashes = ofRun({
   unit: '',
   about: 'share of announced attacks that came while every answer was on cooldown',
   turns: null,
-  of: ({ kinds }) => {
-    const { announced, clashes: met } = joined(kinds.flatMap(({ fairness }) => fairness));
-    return announced > 0 ? met / announced : NaN;
-  },
+  of: ({ fairness: { announced, clashes: met } }) => (announced > 0 ? met / announced : NaN),
   goal: { of: EITHER, usual: 'mean', percent: true },
 });

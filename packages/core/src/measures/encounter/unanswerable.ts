@@ -1,4 +1,3 @@
-import { joined } from '../fairness';
 import { EITHER, ofRun } from '../measure';
 
 export const unanswerable = ofRun({
@@ -6,9 +5,6 @@ export const unanswerable = ofRun({
   unit: '',
   about: 'share of announced damage for which no answer was available',
   turns: null,
-  of: ({ kinds }) => {
-    const { damage, unanswerable: lost } = joined(kinds.flatMap(({ fairness }) => fairness));
-    return damage > 0 ? lost / damage : NaN;
-  },
+  of: ({ fairness: { damage, unanswerable: lost } }) => (damage > 0 ? lost / damage : NaN),
   goal: { of: EITHER, usual: 'mean', percent: true },
 });
