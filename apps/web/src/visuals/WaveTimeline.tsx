@@ -182,9 +182,10 @@ function WaveRows({
   placeOf,
   onDrop,
 }: RowProps) {
-  const newest = useRef({ delay: wave.delay, at: wave.at, onDelay });
+  // Figures that come in while something is dragged move the rows under the hand: what counts is what is seen.
+  const newest = useRef({ delay: wave.delay, at: wave.at, onDelay, placeOf });
   useLayoutEffect(() => {
-    newest.current = { delay: wave.delay, at: wave.at, onDelay };
+    newest.current = { delay: wave.delay, at: wave.at, onDelay, placeOf };
   });
   const wait = wave.start === 'clock' ? wave.at : wave.delay;
   const down = (event: PointerEvent<SVGGElement>) => {
@@ -202,11 +203,11 @@ function WaveRows({
   };
   const lift = (event: PointerEvent<HTMLButtonElement>) => {
     if (event.button !== 0) return;
-    const above = event.currentTarget.closest('svg')!.getBoundingClientRect().top;
+    const plan = event.currentTarget.closest('svg')!;
     const start = event.clientY;
     let to = number;
     const move = (e: globalThis.PointerEvent) => {
-      to = Math.abs(e.clientY - start) > 4 ? placeOf(e.clientY - above) : number;
+      to = Math.abs(e.clientY - start) > 4 ? newest.current.placeOf(e.clientY - plan.getBoundingClientRect().top) : number;
       onDrop({ wave: number, to });
     };
     drag(event, move, (_, dropped) => {
