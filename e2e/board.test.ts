@@ -448,14 +448,23 @@ describe('pacing', () => {
     ])
       await page.mouse.click(box.x + box.width * across, box.y + box.height * (1 - up) - 16, { count: 2 });
     await page.waitForFunction(() => document.querySelectorAll('section[aria-label=Bloom] [role=slider]').length === 3);
-    // One is dragged to the right, one put down by the keys, one taken away.
-    const second = (await (await page.$('section[aria-label=Bloom] [aria-label="Intended, point 2"]'))!.boundingBox())!;
+    // One is dragged to the right while the page is scrolled under it, one put down by the keys, one taken away.
+    await page.setViewport({ width: 1280, height: 480 });
+    const point = (await page.$('section[aria-label=Bloom] [aria-label="Intended, point 2"]'))!;
+    await point.scrollIntoView();
+    const second = (await point.boundingBox())!;
     await page.mouse.move(second.x + 5, second.y + 5);
     await page.mouse.down();
-    await page.mouse.move(second.x + 65, second.y + 5, { steps: 6 });
+    await page.mouse.wheel({ deltaY: 60 });
+    await page.waitForFunction((one, y) => one.getBoundingClientRect().y < y - 20, {}, point, second.y);
+    const { y: now } = (await point.boundingBox())!;
+    await page.mouse.move(second.x + 65, now + 5, { steps: 6 });
     await page.mouse.up();
     await savedState(page, 'saved');
     const [curve] = (await stored(id)).brief.curves;
+    const { y: then } = (await point.boundingBox())!;
+    expect(Math.abs(then - now)).toBeLessThan(3);
+    await page.setViewport({ width: 1280, height: 800 });
     expect(curve).toMatchObject({ encounter: 'cellar-beat' });
     expect(curve.points).toHaveLength(3);
     await page.$eval('section[aria-label=Bloom] [aria-label="Intended, point 2"]', (one) => (one as SVGElement).focus());

@@ -1,5 +1,6 @@
 import { drag } from '../fields/drag';
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useLayoutEffect, useRef } from 'react';
+import { useNewest } from '../fields/useNewest';
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef } from 'react';
 
 interface Props {
   label: string;
@@ -18,11 +19,7 @@ interface Props {
 /** Something on a strip that can be dragged along it, or moved by the arrow keys (×10 with Shift, ÷10 with Alt). */
 export function DragEdge({ label, value, min, max, unit, step, valueAt, onMove, children }: Props) {
   const group = useRef<SVGGElement>(null);
-  // A drag outlives the render it began in: it must write to the document as it is by then.
-  const newest = useRef({ value, min, max, onMove });
-  useLayoutEffect(() => {
-    newest.current = { value, min, max, onMove };
-  });
+  const newest = useNewest({ value, min, max, onMove });
   const move = (wanted: number, mark: string) => {
     const { value: now, min: low, max: high, onMove: write } = newest.current;
     const next = Math.min(Math.max(Math.round(wanted * 1e4) / 1e4, low), high);

@@ -1,4 +1,5 @@
 import { drag } from '../fields/drag';
+import { useNewest } from '../fields/useNewest';
 import { type Estimate, binned, linear, rulerOf, ticks } from '@insidia/core';
 import { useMemo, useRef } from 'react';
 import { useChart } from './useChart';
@@ -30,6 +31,7 @@ export const Histogram = guarded(
   'The histogram',
   function Histogram({ values, estimate, statistic, band, number, tick: tickWords, unit, paper, width, theme, onEdge }: Props) {
     const canvas = useRef<HTMLCanvasElement>(null);
+    const newest = useNewest(onEdge);
     const { from, to, counts } = useMemo(() => bins(values, band, paper), [values, band, paper]);
     const x = linear(from, to, 0, width);
     const clamp = (value: number) => Math.min(Math.max(x(value), 0), width);
@@ -68,7 +70,7 @@ export const Histogram = guarded(
             if (event.button !== 0 || !onEdge) return;
             const start = event.clientX;
             const mark = `band drag ${event.timeStamp}`;
-            drag(event, (e) => onEdge(which, at + ((e.clientX - start) * (to - from)) / width, mark));
+            drag(event, (e) => newest.current?.(which, at + ((e.clientX - start) * (to - from)) / width, mark));
           }}
         >
           <rect x={clamp(at) - 6} y={TOP - 4} width={12} height={HEIGHT + 4} fill="transparent" />

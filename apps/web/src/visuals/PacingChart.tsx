@@ -1,4 +1,5 @@
 import { drag } from '../fields/drag';
+import { useNewest } from '../fields/useNewest';
 import { type CurvePoint, type PacingPictureOptions, clockTime, pacingPicture, pacingScales, shown, momentWords } from '@insidia/core';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { Shapes } from './Shapes';
@@ -25,6 +26,7 @@ export const PacingChart = guarded('The curve', function PacingChart({ label, on
       mark,
     );
   };
+  const newest = useNewest(put);
   const remove = (index: number) =>
     onPoints?.(
       points.filter((_, i) => i !== index),
@@ -33,9 +35,13 @@ export const PacingChart = guarded('The curve', function PacingChart({ label, on
   const grab = (index: number) => (event: PointerEvent<SVGCircleElement>) => {
     if (event.button !== 0 || !onPoints) return;
     event.stopPropagation();
-    const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
+    const chart = event.currentTarget.ownerSVGElement!;
     const mark = `curve ${event.timeStamp}`;
-    drag(event, (e) => put(index, { at: x.invert(e.clientX - box.left), value: y.invert(e.clientY - box.top) }, mark));
+    drag(event, (e) => {
+      const { left, top: above } = chart.getBoundingClientRect();
+      // By the scales that it began with: those that are drawn grow with what is dragged.
+      newest.current(index, { at: x.invert(e.clientX - left), value: y.invert(e.clientY - above) }, mark);
+    });
   };
   const keys = (index: number) => (event: KeyboardEvent) => {
     if (event.key === 'Delete' || event.key === 'Backspace') {

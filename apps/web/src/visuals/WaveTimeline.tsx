@@ -1,6 +1,7 @@
 import { drag } from '../fields/drag';
+import { useNewest } from '../fields/useNewest';
 import { type Encounter, type EncounterReadout, type Scale, clockTicks, shown, momentWords, withUnit } from '@insidia/core';
-import { type KeyboardEvent, type PointerEvent, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import { Glyph } from './Glyph';
 import { GROUP_LINE, type GroupRow, type Head, WAVES_TOP, waveRows } from './waveRows';
 import { guarded } from '../parts/guarded';
@@ -182,11 +183,7 @@ function WaveRows({
   placeOf,
   onDrop,
 }: RowProps) {
-  // Figures that come in while something is dragged move the rows under the hand: what counts is what is seen.
-  const newest = useRef({ delay: wave.delay, at: wave.at, onDelay, placeOf });
-  useLayoutEffect(() => {
-    newest.current = { delay: wave.delay, at: wave.at, onDelay, placeOf };
-  });
+  const newest = useNewest({ delay: wave.delay, at: wave.at, onDelay, onMove, placeOf });
   const wait = wave.start === 'clock' ? wave.at : wave.delay;
   const down = (event: PointerEvent<SVGGElement>) => {
     if (event.button !== 0) return;
@@ -207,12 +204,13 @@ function WaveRows({
     const start = event.clientY;
     let to = number;
     const move = (e: globalThis.PointerEvent) => {
+      // Figures that come in move the rows under the hand: what counts is what is seen.
       to = Math.abs(e.clientY - start) > 4 ? newest.current.placeOf(e.clientY - plan.getBoundingClientRect().top) : number;
       onDrop({ wave: number, to });
     };
     drag(event, move, (_, dropped) => {
       onDrop(undefined);
-      if (dropped && to !== number) onMove(wave.id, to - number);
+      if (dropped && to !== number) newest.current.onMove(wave.id, to - number);
     });
   };
   const key = (event: KeyboardEvent) => {

@@ -113,8 +113,12 @@ export const ArenaEditor = guarded('The arena', function ArenaEditor({ editor }:
   const pan = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0 && event.button !== 1) return;
     setSelected([]);
-    const { clientX, clientY } = event;
-    drag(event, (e) => setZoom({ ...zoom, panX: zoom.panX + e.clientX - clientX, panY: zoom.panY + e.clientY - clientY }));
+    let { clientX, clientY } = event;
+    drag(event, (e) => {
+      const [byX, byY] = [e.clientX - clientX, e.clientY - clientY];
+      ({ clientX, clientY } = e);
+      setZoom((old) => ({ ...old, panX: old.panX + byX, panY: old.panY + byY }));
+    });
   };
   const keys = (event: KeyboardEvent) => {
     const by = keyWay(event);

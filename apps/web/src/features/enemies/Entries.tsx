@@ -1,6 +1,7 @@
 import { ruledOut, shown } from '@insidia/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import { drag } from '../../fields/drag';
+import { useNewest } from '../../fields/useNewest';
 import { FieldNumber, warningAt } from '../../fields/FieldNumber';
 import type { UnitEditor } from '../../fields/useUnitEditor';
 import { useAppSelector } from '../../store/store';
@@ -133,13 +134,14 @@ interface EdgeProps {
 
 /** The edge between two entries: dragging it gives its entry another share of the draw. */
 function WeightEdge({ label, weight, others, row, onMove }: EdgeProps) {
+  const newest = useNewest(onMove);
   const down = (event: PointerEvent<HTMLDivElement>) => {
     if (event.button !== 0 || !row.current) return;
     event.preventDefault();
     const width = row.current.getBoundingClientRect().width;
     const start = event.clientX;
     const mark = `weight ${label} ${event.timeStamp}`;
-    drag(event, (e) => onMove(weightAfter(weight, others, (e.clientX - start) / width), mark));
+    drag(event, (e) => newest.current(weightAfter(weight, others, (e.clientX - start) / width), mark));
   };
   const key = (event: KeyboardEvent) => {
     const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
