@@ -1,6 +1,7 @@
 /**
  * npm run bench: speed as ratios in one run, so that a slow or busy machine changes little. Prints a table and writes
- * the same as JSON to the file named by --json. The ten thousand runs take minutes: --runs says fewer.
+ * the same as JSON to the file named by --json. The ten thousand runs take minutes: --runs says fewer. With --against DIR another
+ * built tree of the project is timed beside this one instead.
  */
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -8,6 +9,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { Worker } from 'node:worker_threads';
 import { manyRuns, twoWorkers } from './bench/batches.mjs';
+import { against } from './bench/against.mjs';
 import { boardRedraw } from './bench/boards.mjs';
 import { commandLine } from './bench/command-line.mjs';
 import { CROWD_STEPS, CROWD_UNITS, campsTables, hallTables, crowdProject } from './bench/crowd.mjs';
@@ -201,9 +203,22 @@ function firstViewScript() {
   return { page: [...files].reduce((sum, file) => sum + size(file), 0), worker: worker ? size('assets/' + worker) : 0 };
 }
 
+function table(rows) {
+  const widths = rows[0].map((_, column) => Math.max(...rows.map((row) => row[column]?.length ?? 0)));
+  for (const row of rows)
+    console.log(
+      row
+        .map((cell, column) => cell.padEnd(widths[column]))
+        .join('   ')
+        .trimEnd(),
+    );
+}
+
 await withSentences(async () => {
   installModules();
   build();
+  const other = process.argv.indexOf('--against');
+  if (other > 0) return table(await against(process.argv[other + 1]));
   const open = engineAgainstFloor(false);
   const walls = engineAgainstFloor(true);
   const grown = growth();
@@ -349,14 +364,7 @@ await withSentences(async () => {
     ['insidia simulate, First Bell, 10 runs, against the same', started.simulate.toFixed(1), '≤ 8', `${started.simulateMs.toFixed(0)} ms`],
     ['script of the first view, gzipped', `${script.page.toFixed(0)} kB`, '≤ 260 kB', `and ${script.worker.toFixed(0)} kB in the worker`],
   ];
-  const widths = rows[0].map((_, column) => Math.max(...rows.map((row) => row[column].length)));
-  for (const row of rows)
-    console.log(
-      row
-        .map((cell, column) => cell.padEnd(widths[column]))
-        .join('   ')
-        .trimEnd(),
-    );
+  table(rows);
   const at = process.argv.indexOf('--json');
   if (at > 0)
     writeFileSync(

@@ -7,10 +7,10 @@ import { freePort } from './postgres.mjs';
 import { ROOT } from './system.mjs';
 
 /** @returns {Promise<{address: string, home: string, process: import('node:child_process').ChildProcess, stop: (more?: {keep?: boolean}) => Promise<number | null>}>} */
-export async function startInstance({ home = mkdtempSync(join(tmpdir(), 'insidia-')), port, env = {} } = {}) {
+export async function startInstance({ root = ROOT, home = mkdtempSync(join(tmpdir(), 'insidia-')), port, env = {} } = {}) {
   const chosen = port ?? (await freePort());
-  const child = spawn(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
-    cwd: ROOT,
+  const child = spawn(process.execPath, [join(root, 'scripts/start.mjs')], {
+    cwd: root,
     env: { ...process.env, ...env, INSIDIA_HOME: home, PORT: String(chosen) },
     stdio: ['ignore', 'pipe', 'pipe'],
   });

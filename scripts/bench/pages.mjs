@@ -15,8 +15,17 @@ const DUELS = [
   { enemy: 'clipper', copies: 3, distance: 6 },
   { enemy: 'head-gardener', copies: 1, distance: 12 },
 ];
-export const SHIFT = { path: 'encounters/evening-shift?tier=bloom&skill=regular', slider: '[role=slider][aria-label="Wave 3 delay"]' };
 const COOLDOWN = '[role=slider][aria-label$=" cooldown"]';
+export const SHIFT = { path: 'encounters/evening-shift?tier=bloom&skill=regular', slider: '[role=slider][aria-label="Wave 3 delay"]' };
+/** Where edits are timed, by name. */
+export const PLACES = [
+  ...DUELS.map(({ enemy, copies, distance }) => ({
+    name: `${copies} ${enemy}`,
+    path: `enemies/${enemy}?skill=regular&copies=${copies}&distance=${distance}`,
+    slider: COOLDOWN,
+  })),
+  { name: 'Evening Shift', ...SHIFT },
+];
 export const figures = () =>
   document.querySelector('[data-testid=digest]') && document.querySelector('[aria-label=Readout][aria-busy=false]');
 
@@ -104,12 +113,7 @@ const middle = (all) => Object.fromEntries(Object.keys(all[0]).map((name) => [na
 /** Duels by name, and Evening Shift: warm, two seconds open, just opened. */
 export async function editsToFigures(address, browser) {
   const all = {};
-  const places = DUELS.map(({ enemy, copies, distance }) => ({
-    name: `${copies} ${enemy}`,
-    path: `enemies/${enemy}?skill=regular&copies=${copies}&distance=${distance}`,
-    slider: COOLDOWN,
-  }));
-  for (const { name, ...place } of [...places, { name: 'Evening Shift', ...SHIFT }]) {
+  for (const { name, ...place } of PLACES) {
     all[name] = {
       warm: await warm(browser, address, place, name === 'Evening Shift' ? 7 : 20),
       open: await first(browser, address, place, 5, 2000),
