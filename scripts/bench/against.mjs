@@ -10,17 +10,10 @@ import { startInstance } from '../instance.mjs';
 import { ROOT } from '../system.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './floor.mjs';
 import { PLACES, edit, figures } from './pages.mjs';
+import { processor } from './processor.mjs';
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const least = (values) => Math.min(...values);
-
-/** ms of processor. */
-function processor(act) {
-  const before = process.cpuUsage();
-  act();
-  const { user, system } = process.cpuUsage(before);
-  return (user + system) / 1000;
-}
 
 const treeAt = (root) => {
   const core = createRequire(import.meta.url)(join(root, 'packages/core/dist/index.js'));

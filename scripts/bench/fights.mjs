@@ -3,13 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from '../system.mjs';
 import { FLOOR_UNIT_STEPS, floor } from './floor.mjs';
-
-const processor = (act) => {
-  const before = process.cpuUsage();
-  act();
-  const { user, system } = process.cpuUsage(before);
-  return user + system;
-};
+import { processor } from './processor.mjs';
 
 /** Unit-steps of one round, in floors. */
 const FLOORS = 3;
@@ -40,7 +34,7 @@ export function demoFights({ Runner, compileScenario, parseProject }, rounds = 9
         processor(() => Array.from({ length: FLOORS }, floor)),
       );
     }
-    found[name] = { floors: took.run / unitSteps / (took.floor / FLOORS / FLOOR_UNIT_STEPS), milliseconds: took.run / 1000 / seeds };
+    found[name] = { floors: took.run / unitSteps / (took.floor / FLOORS / FLOOR_UNIT_STEPS), milliseconds: took.run / seeds };
   }
   return found;
 }

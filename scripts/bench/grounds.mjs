@@ -2,13 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from '../system.mjs';
-
-const processor = (act) => {
-  const before = process.cpuUsage();
-  act();
-  const { user, system } = process.cpuUsage(before);
-  return user + system;
-};
+import { processor } from './processor.mjs';
 
 /**
  * Least processor time of so many rounds; ground that nobody knows is the same ground a little wider each time.

@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from '../system.mjs';
+import { processor } from './processor.mjs';
 
 const unit = (id, side, moves, to) => ({
   id,
@@ -63,15 +64,13 @@ const DOCUMENT = {
 export function turns({ Runner, compile, parseProject }) {
   const runner = new Runner(compile(parseProject(DOCUMENT), { encounter: 'fight' }));
   const lengths = [];
-  const batch = (keep) => {
-    const before = process.cpuUsage();
-    for (let seed = 1; seed <= 200; seed++) {
-      const { length } = runner.run(seed);
-      if (keep) lengths.push(length / 1e6);
-    }
-    const { user, system } = process.cpuUsage(before);
-    return (user + system) / 1000 / 200;
-  };
+  const batch = (keep) =>
+    processor(() => {
+      for (let seed = 1; seed <= 200; seed++) {
+        const { length } = runner.run(seed);
+        if (keep) lengths.push(length / 1e6);
+      }
+    }) / 200;
   batch(true);
   const took = Math.min(...Array.from({ length: 5 }, () => batch(false)));
   return { took, rounds: lengths.sort((a, b) => a - b)[100] };
@@ -86,12 +85,11 @@ export function turnedDuels({ DuelWork, parseProject }) {
   const once = (id, more) => {
     const edited = structuredClone(project);
     edited.units.find((one) => one.id === id).health.max += more;
-    const before = process.cpuUsage();
-    const work = new DuelWork(edited, { kind: 'duel', id }, 1);
-    work.advance(200);
-    work.result();
-    const { user, system } = process.cpuUsage(before);
-    return (user + system) / 1000;
+    return processor(() => {
+      const work = new DuelWork(edited, { kind: 'duel', id }, 1);
+      work.advance(200);
+      work.result();
+    });
   };
   for (let round = 0; round < 2; round++) for (const id of DUELS) once(id, 0);
   return Object.fromEntries(
