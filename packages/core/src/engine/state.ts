@@ -1,6 +1,6 @@
 /**
  * The state of one fight: units in columns, what flies, the queue, the log. Allocated once for a compiled encounter and used
- * again for every seed: one loop over all columns puts back what a run left. It only holds; each column is
+ * again for every seed: loops over all columns put back what a run left. It only holds; each column is
  * written by the one file named above it (a test looks), whoever else wants it changed asks there.
  */
 import { Columns } from '../record/columns';

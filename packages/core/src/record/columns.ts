@@ -1,6 +1,6 @@
 /**
  * Columns: one value a unit, in one array a quantity. Every column says with what it begins, and beginning a run puts that
- * back in one loop over all of them: what one run leaves behind, the next can't find.
+ * back in loops over all there are: what one run leaves behind, the next can't find.
  */
 
 type Column = Float64Array | Int32Array | Uint8Array;
