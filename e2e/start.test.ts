@@ -55,6 +55,21 @@ test('after a kill the port is waited for, while what was killed is dying still'
   await instance.stop();
 });
 
+test('a Node that keeps what it has compiled does so for the command line, the server and its threads', async () => {
+  const home = newHome();
+  const stub = join(home, 'stub.cjs');
+  // Says that it was asked, whether or not this Node can; what it was told to use where it is by environment.
+  writeFileSync(
+    stub,
+    `require('node:module').enableCompileCache = () => console.log('kept');\nif (process.argv[1]?.endsWith('server/dist/main.js')) require('node:fs').writeFileSync(${JSON.stringify(join(home, 'told'))}, process.env.NODE_COMPILE_CACHE);`,
+  );
+  const { stdout } = spawnSync(process.execPath, ['-r', stub, join(ROOT, 'apps/cli/bin/insidia.js'), '--version'], { encoding: 'utf8' });
+  expect(stdout).toMatch(/^kept\n\d+\.\d+\.\d+/);
+  const instance = await startInstance({ home: newHome(), env: { NODE_OPTIONS: `--require ${stub}` } });
+  expect(readFileSync(join(home, 'told'), 'utf8')).toMatch(/^\/.+/);
+  await instance.stop();
+});
+
 test('a port that is none is one sentence', async () => {
   expect(await failing({ PORT: 'west', INSIDIA_HOME: newHome() })).toEqual({
     code: 1,

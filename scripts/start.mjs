@@ -8,7 +8,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
 import { startPostgres } from './postgres.mjs';
-import { ROOT, Sentence, build, installModules, withSentences } from './system.mjs';
+import { COMPILED, ROOT, Sentence, build, installModules, withSentences } from './system.mjs';
 
 const home = resolve(process.env.INSIDIA_HOME ?? join(ROOT, '.insidia'));
 const port = Number(process.env.PORT ?? 4600);
@@ -40,6 +40,7 @@ async function main() {
     HOST: host,
     DATABASE_URL: process.env.DATABASE_URL || database.url,
     NODE_ENV: 'production',
+    ...COMPILED,
   };
   serve(env);
   watchDatabase();

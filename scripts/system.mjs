@@ -6,6 +6,9 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 
+/** Where Node that can keep what it has compiled keeps that of the server and its threads; what cannot does not read it. */
+export const COMPILED = { NODE_COMPILE_CACHE: process.env.NODE_COMPILE_CACHE ?? join(ROOT, 'node_modules/.cache/insidia-compiled') };
+
 /** An error a user can mend: printed as one sentence, without a stack. */
 export class Sentence extends Error {}
 

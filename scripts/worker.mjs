@@ -5,7 +5,7 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { runningPostgres } from './postgres.mjs';
-import { ROOT, Sentence, build, installModules, withSentences } from './system.mjs';
+import { COMPILED, ROOT, Sentence, build, installModules, withSentences } from './system.mjs';
 
 await withSentences(async () => {
   const url = process.env.DATABASE_URL ?? runningPostgres(process.env.INSIDIA_HOME ?? join(ROOT, '.insidia'));
@@ -14,7 +14,7 @@ await withSentences(async () => {
   build();
   const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/worker-main.js')], {
     cwd: ROOT,
-    env: { ...process.env, DATABASE_URL: url },
+    env: { ...process.env, ...COMPILED, DATABASE_URL: url },
     stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
   });
   for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => child.kill('SIGTERM'));
