@@ -22,7 +22,7 @@ import { editsToFigures } from './bench/pages.mjs';
 import { tuning } from './bench/tuning.mjs';
 import { launchBrowser } from './browser.mjs';
 import { startInstance } from './instance.mjs';
-import { ROOT, build, installModules, withSentences } from './system.mjs';
+import { ROOT, Sentence, build, installModules, withSentences } from './system.mjs';
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
@@ -218,7 +218,12 @@ await withSentences(async () => {
   installModules();
   build();
   const other = process.argv.indexOf('--against');
-  if (other > 0) return table(await against(process.argv[other + 1]));
+  if (other > 0) {
+    const tree = process.argv[other + 1];
+    if (!tree || !existsSync(join(tree, 'packages/core/dist/index.js')))
+      throw new Sentence(`--against needs the folder of another built tree of this project: ${tree ?? 'none'} is none`);
+    return table(await against(tree));
+  }
   const open = engineAgainstFloor(false);
   const walls = engineAgainstFloor(true);
   const grown = growth();

@@ -184,9 +184,11 @@ export async function against(other) {
   const trees = [treeAt(resolve(other)), treeAt(ROOT)];
   const rows = [...fights(trees), ...readouts(trees), ...grounds(trees)];
   const instances = [];
-  for (const { root } of trees) instances.push(await startInstance({ root }));
-  const served = trees.map((tree, i) => ({ ...tree, address: instances[i].address }));
-  rows.push(...(await pages(served)));
-  for (const instance of instances) await instance.stop();
-  return rows;
+  try {
+    for (const { root } of trees) instances.push(await startInstance({ root }));
+    const served = trees.map((tree, i) => ({ ...tree, address: instances[i].address }));
+    return [...rows, ...(await pages(served))];
+  } finally {
+    for (const instance of instances) await instance.stop();
+  }
 }

@@ -17,6 +17,8 @@ export const PacingChart = guarded('The curve', function PacingChart({ label, on
   const { x, y } = pacingScales(picture);
   const points = intended?.points ?? [];
   const put = (index: number, next: CurvePoint, mark: string) => {
+    // One that is held may have been taken back.
+    if (index >= points.length) return;
     const low = index > 0 ? points[index - 1].at + 0.1 : 0;
     const high = index < points.length - 1 ? points[index + 1].at - 0.1 : until;
     const moved = { at: round(Math.min(Math.max(next.at, low), high), 1), value: round(Math.max(0, next.value), 4) };

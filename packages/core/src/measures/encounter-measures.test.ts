@@ -1,7 +1,11 @@
 import { joined, noFairness, suddenDowns } from './fairness';
 import { describe, expect, test } from '@jest/globals';
 import { compiled, dummy, unit } from '../testing/builders';
+import { compile } from '../engine/compile';
 import { run } from '../engine/run';
+import { EVENT, VERDICT } from '../record/log';
+import { demoProject } from '../testing/demo';
+import { rowOf } from './row';
 import { attackUse } from './attack-use';
 import { Batch } from '../analysis/batch';
 import { ENCOUNTER_MEASURES, GOAL_MEASURES } from './list';
@@ -184,6 +188,28 @@ test('clashing threats: announced attacks that met every answer on cooldown, of 
   const of = (announced: number, clashes: number) => ({ ...noFairness(), announced, clashes });
   expect(ENCOUNTER_MEASURES.clashes.of({ fairness: joined([of(4, 1), of(5, 0), of(11, 3)]) } as never)).toBe(0.2);
   expect(ENCOUNTER_MEASURES.clashes.of({ fairness: joined([]) } as never)).toBeNaN();
+});
+
+test('what could not be answered is counted over the attacks of all types: as in the record itself', () => {
+  const tables = compile(demoProject(), { encounter: 'evening-shift', tier: 'bloom', skill: 'regular' });
+  const once = run(tables, 2);
+  const { log } = once;
+  const of = { announced: 0, clashes: 0, damage: 0, lost: 0, types: new Set<number>() };
+  for (let i = 0; i < log.length; i++) {
+    if (log.kind[i] === EVENT.answer && once.seats[log.actor[i]] >= 0) {
+      of.announced++;
+      of.types.add(once.kinds[log.other[i]]);
+      if (log.b[i] === VERDICT.cooldown) of.clashes++;
+    } else if (log.kind[i] === EVENT.exposed && once.seats[log.other[i]] >= 0) {
+      of.damage += log.d[i];
+      if (log.c[i] < 0) of.lost += log.d[i];
+    }
+  }
+  expect(of.types.size).toBeGreaterThan(2);
+  expect(of.clashes).toBeGreaterThan(0);
+  const row = rowOf({ compiled: tables, run: once });
+  expect(row.clashes).toBeCloseTo(of.clashes / of.announced, 12);
+  expect(row.unanswerable).toBeCloseTo(of.lost / of.damage, 12);
 });
 
 test('measures that are shares are told in percent, and no others', () => {
